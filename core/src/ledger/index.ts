@@ -1,0 +1,4 @@
+export * from './chart';
+export * from './table';
+export * from './posting';
+export * from './seal';

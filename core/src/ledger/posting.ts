@@ -1,0 +1,89 @@
+import { minor, negate, sum, type Minor } from '../money';
+import { dimensionOf, type AccountRole, type Dimension } from './chart';
+import { POSTING_TABLE, type EventName, type Template } from './table';
+
+export type Dimensions = Partial<Record<Dimension, number>>;
+
+/** One line of a journal entry; debits +, credits −, minor units. */
+export type JournalLine = { account: AccountRole; amountMinor: Minor } & Dimensions;
+
+/** An amount with the dimensions that its lines carry. */
+export type Posted = number | ({ amountMinor: number; account?: AccountRole } & Dimensions);
+
+/**
+ * The lines of one event by the posting table. Zero amounts make no line.
+ * @param amounts minor units by the names that the event's row uses; several where it repeats
+ * @param shared dimensions for every line that needs them
+ * @throws Error when an amount of the row is missing, one is unknown, or a dimension is missing
+ * @example post('deposit.sent', { total: 64000 }, { bankAccountId: 1 })
+ */
+export function post(
+  event: EventName,
+  amounts: Record<string, Posted | readonly Posted[]>,
+  shared: Dimensions = {},
+): JournalLine[] {
+  const row: { lines: readonly Template[] } = POSTING_TABLE[event];
+  const known = new Set(row.lines.map((line) => line.amount));
+  for (const name of Object.keys(amounts)) {
+    if (!known.has(name)) throw new Error(`${event}: no amount named ${name}`);
+  }
+  const lines: JournalLine[] = [];
+  for (const template of row.lines) {
+    const given = amounts[template.amount];
+    if (given === undefined) {
+      if (template.optional) continue;
+      throw new Error(`${event}: amount ${template.amount} is missing`);
+    }
+    for (const one of Array.isArray(given) ? (given as Posted[]) : [given as Posted]) {
+      const { amountMinor, account: named, ...own } = asPart(one);
+      if (amountMinor === 0) continue;
+      const account = template.account === 'named' ? named : template.account;
+      if (!account) throw new Error(`${event}: ${template.amount} needs an account`);
+      lines.push({
+        account,
+        amountMinor: template.side === 'debit' ? minor(amountMinor) : negate(amountMinor),
+        ...dimensionsFor(account, { ...shared, ...own }, event),
+      });
+    }
+  }
+  return lines;
+}
+
+function asPart(one: Posted): Exclude<Posted, number> {
+  return typeof one === 'number' ? { amountMinor: one } : one;
+}
+
+function dimensionsFor(account: AccountRole, given: Dimensions, event: string): Dimensions {
+  const needed = dimensionOf(account);
+  if (!needed) return {};
+  const value = given[needed];
+  if (value === undefined) throw new Error(`${event}: ${account} needs ${needed}`);
+  return { [needed]: value };
+}
+
+/** Merges lines of one account and dimensions, dropping those that come to zero. */
+export function mergeLines(lines: readonly JournalLine[]): JournalLine[] {
+  const merged = new Map<string, JournalLine>();
+  for (const line of lines) {
+    const { amountMinor, ...rest } = line;
+    const key = JSON.stringify(Object.entries(rest).sort());
+    const before = merged.get(key);
+    merged.set(key, { ...line, amountMinor: sum([before?.amountMinor ?? 0, amountMinor]) });
+  }
+  return [...merged.values()].filter((line) => line.amountMinor !== 0);
+}
+
+/** The lines that undo an entry: the same accounts and dimensions, signs turned. */
+export function reverseLines(lines: readonly JournalLine[]): JournalLine[] {
+  return lines.map((line) => ({ ...line, amountMinor: negate(line.amountMinor) }));
+}
+
+/**
+ * Asserts what every posted entry must be: two lines at least, adding up to zero.
+ * @throws Error naming the difference in minor units
+ */
+export function assertBalanced(lines: readonly JournalLine[]): void {
+  const difference = sum(lines.map((line) => line.amountMinor));
+  if (difference !== 0) throw new Error(`entry is off by ${difference} minor units`);
+  if (lines.length < 2) throw new Error('an entry needs two lines at least');
+}

@@ -1,0 +1,162 @@
+import type { AccountRole } from './chart';
+
+/**
+ * One line that an event makes: the amount of that name, on that side. A negative amount turns
+ * the side. `named` is an account that the command chooses (the expense, the other income).
+ */
+export type Template = {
+  account: AccountRole | 'named';
+  side: 'debit' | 'credit';
+  amount: string;
+  optional?: true;
+};
+type Row = { lines: readonly Template[] };
+
+const debit = (account: Template['account'], amount: string): Template => ({
+  account,
+  side: 'debit',
+  amount,
+});
+const credit = (account: Template['account'], amount: string): Template => ({
+  account,
+  side: 'credit',
+  amount,
+});
+const maybe = (template: Template): Template => ({ ...template, optional: true });
+const row = (...lines: Template[]): Row => ({ lines });
+
+/**
+ * What every event posts: the one place where accounts and sides are chosen. Rows are parts; an
+ * entry joins the rows of what happened (a sale's lines and its tenders) and adds up to zero.
+ * Every row has a worked, balanced example in its test.
+ */
+export const POSTING_TABLE = {
+  // Selling
+  'sale.line': row(credit('sales', 'net'), maybe(credit('taxPayable', 'tax'))),
+  'tender.cash': row(debit('drawer', 'kept')),
+  'tender.cheque': row(debit('drawer', 'amount')),
+  'tender.card': row(debit('cardClearing', 'amount')),
+  'tender.bank': row(debit('bank', 'amount')),
+  'tender.onAccount': row(debit('chargeAccounts', 'amount')),
+  'tender.storeCredit': row(debit('storeCredit', 'amount')),
+  'tender.voucher': row(debit('vouchers', 'amount')),
+  'tender.accountCredit': row(debit('chargeAccounts', 'amount')),
+  'tip.card': row(debit('cardClearing', 'tip'), credit('tipsPayable', 'tip')),
+  'cashBack.debit': row(debit('cardClearing', 'cash'), credit('drawer', 'cash')),
+  /** due − kept: positive where the shop takes less cash than is due. */
+  'rounding.cash': row(debit('rounding', 'dueMinusKept')),
+
+  // Giving back
+  'return.line': row(debit('returns', 'net'), maybe(debit('taxPayable', 'tax'))),
+  'restocking.fee': row(credit('restockingFees', 'fee'), maybe(credit('taxPayable', 'tax'))),
+  'refund.cash': row(credit('drawer', 'amount')),
+  'refund.card': row(credit('cardClearing', 'amount')),
+  'refund.account': row(credit('chargeAccounts', 'amount')),
+  'refund.storeCredit': row(credit('storeCredit', 'amount')),
+  'refund.safe': row(credit('safe', 'amount')),
+  'voucher.sold': row(credit('vouchers', 'amount')),
+  'storeCredit.expired': row(debit('storeCredit', 'amount'), credit('otherIncome', 'amount')),
+
+  // Charge accounts
+  'account.payment': row(credit('chargeAccounts', 'amount')),
+  'account.discount': row(
+    debit('discountsGiven', 'discount'),
+    maybe(debit('taxPayable', 'tax')),
+    credit('chargeAccounts', 'granted'),
+  ),
+  'account.creditPaidOut': row(debit('chargeAccounts', 'amount')),
+  'account.lateCharge': row(
+    debit('chargeAccounts', 'amount'),
+    credit('lateCharges', 'amount'),
+  ),
+  'account.chequeFee': row(debit('chargeAccounts', 'fee'), credit('feeIncome', 'fee')),
+  'account.writeOff': row(
+    debit('writeOffs', 'net'),
+    maybe(debit('taxPayable', 'tax')),
+    credit('chargeAccounts', 'written'),
+  ),
+  'writeOff.recovered': row(credit('writeOffs', 'amount')),
+  'cheque.returned': row(
+    debit('chargeAccounts', 'allocations'),
+    maybe(debit('chargeAccounts', 'discountTakenBack')),
+    maybe(credit('discountsGiven', 'discountTakenBack')),
+    credit('bank', 'amount'),
+  ),
+  'cheque.returnedWalkIn': row(debit('returnedCheques', 'amount'), credit('bank', 'amount')),
+
+  // Prepayments
+  'prepayment.taken': row(credit('prepayments', 'net'), maybe(credit('taxPayable', 'tax'))),
+  'prepayment.used': row(debit('prepayments', 'net'), maybe(debit('taxPayable', 'tax'))),
+  'prepayment.paidBack': row(debit('prepayments', 'net'), maybe(debit('taxPayable', 'tax'))),
+  'prepayment.kept': row(debit('prepayments', 'amount'), credit('otherIncome', 'amount')),
+
+  // Other money
+  'money.in': row(credit('named', 'parts'), maybe(credit('inputTax', 'tax'))),
+  'expense.line': row(debit('named', 'parts'), maybe(debit('inputTax', 'tax'))),
+  'paid.fromDrawer': row(credit('drawer', 'amount')),
+  'paid.fromBank': row(credit('bank', 'amount')),
+  'paid.fromOwner': row(credit('owner', 'amount')),
+  'owner.draws': row(debit('owner', 'amount')),
+  'owner.putsIn': row(credit('owner', 'amount')),
+
+  // Drawer and safe
+  'cash.drop': row(debit('safe', 'amount'), credit('drawer', 'amount')),
+  'drawer.counted': row(debit('safe', 'toSafe'), credit('drawer', 'toSafe')),
+  /** counted − expected: positive is over, negative is short. */
+  'drawer.difference': row(debit('drawer', 'over'), credit('overAndShort', 'over')),
+  'safe.difference': row(debit('safe', 'over'), credit('overAndShort', 'over')),
+  'float.fromSafe': row(debit('drawer', 'amount'), credit('safe', 'amount')),
+  'change.fromBank': row(debit('safe', 'amount'), credit('bankInTransit', 'amount')),
+  'drawer.toDrawer': row(debit('drawer', 'to'), credit('drawer', 'from')),
+
+  // Bank
+  'deposit.sent': row(debit('bankInTransit', 'total'), credit('safe', 'total')),
+  'line.matched': row(debit('bank', 'amount'), credit('bankInTransit', 'amount')),
+  /** the bank's count − the slip: positive where the bank found more. */
+  'bag.difference': row(debit('bankInTransit', 'over'), credit('overAndShort', 'over')),
+  'bank.charge': row(debit('bankCharges', 'amount'), credit('bank', 'amount')),
+  'bank.interest': row(debit('bank', 'amount'), credit('otherIncome', 'amount')),
+  'transfer.out': row(debit('transfers', 'amount'), credit('bank', 'amount')),
+  'transfer.in': row(debit('bank', 'amount'), credit('transfers', 'amount')),
+  'tax.paid': row(
+    debit('taxPayable', 'payable'),
+    maybe(debit('penalties', 'penalty')),
+    maybe(credit('inputTax', 'inputTax')),
+    maybe(credit('otherIncome', 'discount')),
+    credit('bank', 'paid'),
+  ),
+
+  // Cards. A settlement's signed parts: disputes and reserve are minus when won or released.
+  settlement: row(
+    debit('bankInTransit', 'net'),
+    maybe(debit('cardFees', 'fees')),
+    maybe(debit('inputTax', 'taxOnFees')),
+    maybe(debit('chargebackFees', 'chargebackFees')),
+    maybe(debit('disputes', 'disputes')),
+    maybe(debit('reserve', 'reserve')),
+    maybe(debit('cardAdjustments', 'adjustments')),
+    credit('cardClearing', 'cleared'),
+  ),
+  'settlement.carried': row(
+    debit('processorBalance', 'net'),
+    maybe(debit('cardFees', 'fees')),
+    credit('cardClearing', 'cleared'),
+  ),
+  'settlement.carryCleared': row(debit('processorBalance', 'carried')),
+  'fees.accrued': row(debit('cardFees', 'fees'), credit('accruedFees', 'fees')),
+  'fees.debited': row(debit('accruedFees', 'fees'), credit('bank', 'fees')),
+  'chargeback.fromBank': row(
+    debit('disputes', 'amount'),
+    maybe(debit('chargebackFees', 'fee')),
+    credit('bank', 'debited'),
+  ),
+  'chargeback.lost': row(
+    debit('chargebackLoss', 'net'),
+    maybe(debit('taxPayable', 'tax')),
+    credit('disputes', 'amount'),
+  ),
+
+  'opening.balance': row(debit('named', 'amount'), credit('openingBalance', 'amount')),
+} as const satisfies Record<string, Row>;
+
+export type EventName = keyof typeof POSTING_TABLE;

@@ -1,0 +1,40 @@
+import { minor, type Minor } from './minor';
+import { divideRounded } from './rate';
+
+/**
+ * Rounds what is settled in cash to the smallest coin; halves go up by magnitude.
+ * Only the cash part is rounded: never an item, a tax, a card or a cheque.
+ * @param stepMinor the smallest coin in minor units; 1 rounds nothing
+ */
+export function roundCash(amount: number, stepMinor: number): Minor {
+  return minor(Number(divideRounded(BigInt(amount), BigInt(stepMinor), 'halfUp')) * stepMinor);
+}
+
+/** Coins and notes in circulation, in minor units, largest first. */
+export const DENOMINATIONS: Record<string, readonly number[]> = {
+  CAD: [10000, 5000, 2000, 1000, 500, 200, 100, 25, 10, 5],
+  USD: [10000, 5000, 2000, 1000, 500, 200, 100, 25, 10, 5, 1],
+  EUR: [20000, 10000, 5000, 2000, 1000, 500, 200, 100, 50, 20, 10, 5, 2, 1],
+  GBP: [5000, 2000, 1000, 500, 200, 100, 50, 20, 10, 5, 2, 1],
+};
+
+/** The denominations to count a drawer by, minor units, largest first. */
+export function denominations(currency: string): readonly number[] {
+  return DENOMINATIONS[currency] ?? [10000, 5000, 2000, 1000, 500, 100, 50, 20, 10, 5, 1];
+}
+
+/**
+ * Sums a person is likely to hand over for an amount due: the amount itself, then the next
+ * sums that a few notes reach. At most `most`, rising, each at least the amount.
+ * @param dueMinor already rounded to the smallest coin
+ */
+export function cashOffers(dueMinor: number, currency: string, most = 4): Minor[] {
+  if (dueMinor <= 0) return [];
+  const offers = new Set<number>([dueMinor]);
+  const steps = [...denominations(currency)].filter((value) => value >= 100).reverse();
+  for (const step of steps) offers.add(Math.ceil(dueMinor / step) * step);
+  return [...offers]
+    .sort((a, b) => a - b)
+    .slice(0, most)
+    .map(minor);
+}
