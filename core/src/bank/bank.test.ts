@@ -1,0 +1,180 @@
+import {
+  classifyLine,
+  coveredSpans,
+  covers,
+  lineIdentities,
+  readCamt053,
+  readStatementCsv,
+} from '.';
+
+const HEADER = 'account,currency,date,amount,balance,type,reference,text';
+const csv = (...rows: string[]) => [HEADER, ...rows].join('\r\n');
+const R1 = '001-77,CAD,2026-03-02,640.00,1640.00,deposit,D-1,"Deposit, counter"';
+const R2 = '001-77,CAD,2026-03-03,-12.50,1627.50,charge,,"Fee ""monthly"""';
+
+describe('statement CSV (RFC 4180)', () => {
+  test('quotes, commas and CRLF; opening and closing from the balances', () => {
+    expect(readStatementCsv(csv(R1, R2))).toMatchObject({
+      ok: true,
+      value: [
+        {
+          openingMinor: 1000_00,
+          closingMinor: 1627_50,
+          from: '2026-03-02',
+          to: '2026-03-03',
+          lines: [
+            { text: 'Deposit, counter', references: ['D-1'] },
+            { text: 'Fee "monthly"' },
+          ],
+        },
+      ],
+    });
+  });
+  test.each<[string, string, object]>([
+    [
+      'a row cut out',
+      csv(R1, R2.replace('1627.50', '1500.00')),
+      { code: 'statement.balance', at: 'row 3, balance' },
+    ],
+    [
+      'two accounts',
+      csv(R1, R2.replace('001-77', '002-88')),
+      { code: 'statement.mixed', at: 'row 3' },
+    ],
+    ['no row', HEADER, { code: 'statement.empty' }],
+    [
+      'three decimals',
+      csv(R1.replace('640.00', '640.005')),
+      { code: 'amount.tooManyDecimals', at: 'row 2, amount' },
+    ],
+    [
+      'newest first',
+      csv(R1, R2.replace('03-03', '03-01')),
+      { code: 'statement.order', at: 'row 3' },
+    ],
+    ['a picture', '\u0089PNG', { code: 'statement.columns' }],
+  ])('%s is refused', (_, text, refusal) => {
+    expect(readStatementCsv(text)).toMatchObject({ ok: false, refusals: [refusal] });
+  });
+});
+
+/** Shaped by ISO 20022 camt.053.001.02; the figures are made up. */
+const camt = (entries: string, closing = '1627.50') => `<?xml version="1.0" encoding="UTF-8"?>
+<Document xmlns="urn:iso:std:iso:20022:tech:xsd:camt.053.001.02"><BkToCstmrStmt>
+<GrpHdr><MsgId>M1</MsgId><CreDtTm>2026-03-03T20:00:00</CreDtTm></GrpHdr>
+<Stmt><Id>S1</Id><FrToDt><FrDtTm>2026-03-02T00:00:00</FrDtTm><ToDtTm>2026-03-03T23:59:59</ToDtTm></FrToDt>
+<Acct><Id><Othr><Id>001-77</Id></Othr></Id><Ccy>CAD</Ccy></Acct>
+<Bal><Tp><CdOrPrtry><Cd>OPBD</Cd></CdOrPrtry></Tp><Amt Ccy="CAD">1000.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-03-02</Dt></Dt></Bal>
+<Bal><Tp><CdOrPrtry><Cd>CLBD</Cd></CdOrPrtry></Tp><Amt Ccy="CAD">${closing}</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-03-03</Dt></Dt></Bal>
+${entries}</Stmt></BkToCstmrStmt></Document>`;
+const entry = (amount: string, indicator: string, rest = '', status = 'BOOK') =>
+  `<Ntry><Amt Ccy="CAD">${amount}</Amt><CdtDbtInd>${indicator}</CdtDbtInd><Sts>${status}</Sts><BookgDt><Dt>2026-03-02</Dt></BookgDt><ValDt><Dt>2026-03-03</Dt></ValDt>${rest}</Ntry>`;
+const DEPOSIT = entry(
+  '640.00',
+  'CRDT',
+  '<AcctSvcrRef>BK1</AcctSvcrRef><BkTxCd><Domn><Cd>PMNT</Cd><Fmly><Cd>CNTR</Cd><SubFmlyCd>CDPT</SubFmlyCd></Fmly></Domn></BkTxCd><NtryDtls><TxDtls><Refs><EndToEndId>D-1</EndToEndId></Refs><RmtInf><Ustrd>Rope &amp; sons</Ustrd></RmtInf></TxDtls></NtryDtls>',
+);
+const FEE = entry('12.50', 'DBIT', '<AddtlNtryInf>Fee</AddtlNtryInf>');
+
+describe('camt.053 (ISO 20022)', () => {
+  test('booked entries with sign, dates, references, code and text; pending left out', () => {
+    const read = readCamt053(camt(DEPOSIT + FEE + entry('9.00', 'CRDT', '', 'PDNG')));
+    expect(read).toMatchObject({
+      ok: true,
+      value: [
+        {
+          accountNumber: '001-77',
+          from: '2026-03-02',
+          to: '2026-03-03',
+          pending: 1,
+          lines: [
+            {
+              amountMinor: 640_00,
+              valueDate: '2026-03-03',
+              references: ['D-1'],
+              bankId: 'BK1',
+              bankCode: 'PMNT/CNTR/CDPT',
+              text: 'Rope & sons',
+            },
+            { amountMinor: -12_50, text: 'Fee' },
+          ],
+        },
+      ],
+    });
+  });
+  test.each<[string, string, object]>([
+    ['cut short', camt(DEPOSIT + FEE).slice(0, -60), { code: 'camt.notXml' }],
+    [
+      'a sum that is off',
+      camt(DEPOSIT),
+      { code: 'camt.sum', params: { expectedMinor: 1640_00 } },
+    ],
+    [
+      'an entry in another currency',
+      camt(DEPOSIT.replace('CAD', 'EUR') + FEE),
+      { code: 'camt.currency', at: 'Stmt 1, Ntry 1, Amt' },
+    ],
+    [
+      'three decimals',
+      camt(DEPOSIT + FEE.replace('12.50', '12.505')),
+      { code: 'amount.tooManyDecimals' },
+    ],
+    ['another document', '<Document><Other/></Document>', { code: 'camt.notCamt053' }],
+    [
+      'entities of its own',
+      '<!DOCTYPE x [<!ENTITY a "b">]><Document/>',
+      { code: 'camt.doctype' },
+    ],
+    [
+      'no closing balance',
+      camt(DEPOSIT + FEE).replace('CLBD', 'ITBD'),
+      { code: 'camt.balances' },
+    ],
+  ])('%s is refused', (_, text, refusal) => {
+    expect(readCamt053(text)).toMatchObject({ ok: false, refusals: [refusal] });
+  });
+});
+
+test('identities tell equal lines of one day apart and trust the bank’s own id', () => {
+  const line = {
+    date: '2026-03-02',
+    valueDate: '',
+    amountMinor: 5,
+    text: 'x',
+    references: [],
+    bankId: null,
+    bankCode: '',
+  };
+  const lines = [line, line, { ...line, bankId: 'B9' }] as never;
+  expect(lineIdentities(lines)).toEqual(['2026-03-02 5 x #1', '2026-03-02 5 x #2', 'id B9']);
+});
+
+test('a bank code names the kind; a taught rule names the party too', () => {
+  const rules = [{ contains: 'quaypay', kind: 'settlement', party: 'processor 1' }] as const;
+  expect(classifyLine({ text: 'QUAYPAY payout', bankCode: '' }, rules)).toEqual({
+    kind: 'settlement',
+    party: 'processor 1',
+  });
+  expect(classifyLine({ text: '', bankCode: 'PMNT/CNTR/CDPT' }, [])).toEqual({
+    kind: 'deposit',
+    party: 'deposits',
+  });
+  expect(classifyLine({ text: '', bankCode: 'PMNT/MCRD/POSP' }, [])).toEqual({
+    kind: 'settlement',
+  });
+  expect(classifyLine({ text: 'Rent', bankCode: '' }, rules)).toEqual({});
+});
+
+test('coverage joins statements that touch or whose balances chain', () => {
+  const spans = coveredSpans([
+    { from: '2026-03-09', to: '2026-03-10', openingMinor: 7, closingMinor: 9 },
+    { from: '2026-03-02', to: '2026-03-03', openingMinor: 0, closingMinor: 5 },
+    { from: '2026-03-06', to: '2026-03-06', openingMinor: 5, closingMinor: 6 },
+  ]);
+  expect(spans).toEqual([
+    { from: '2026-03-02', to: '2026-03-06' },
+    { from: '2026-03-09', to: '2026-03-10' },
+  ]);
+  expect(covers(spans, { from: '2026-03-03', to: '2026-03-05' })).toBe(true);
+  expect(covers(spans, { from: '2026-03-06', to: '2026-03-09' })).toBe(false);
+});

@@ -1,0 +1,45 @@
+import type { Minor } from '../money';
+
+/** A line of a bank statement. Receipts +, payments −, minor units. */
+export type StatementLine = {
+  /** The booked date. */
+  date: string;
+  valueDate: string;
+  amountMinor: Minor;
+  text: string;
+  /** References that the bank gives as such (end-to-end id, remittance reference). */
+  references: string[];
+  /** The bank's own id of the line, if it has one. */
+  bankId: string | null;
+  /** `deposit`, `card`, … or a bank code such as `PMNT/CNTR/CDPT`. */
+  bankCode: string;
+};
+
+/** One statement of one account, checked: opening + lines = closing. */
+export type Statement = {
+  format: 'csv' | 'camt.053';
+  accountNumber: string;
+  currency: string;
+  from: string;
+  to: string;
+  openingMinor: Minor;
+  closingMinor: Minor;
+  lines: StatementLine[];
+  /** Lines that the bank marks as pending: left out. */
+  pending: number;
+};
+
+/**
+ * What a line is known by when files overlap: the bank's id, else account, date, amount, text
+ * and that it is the k-th of its like that day. One identity for each line, in order.
+ */
+export function lineIdentities(lines: readonly StatementLine[]): string[] {
+  const seen = new Map<string, number>();
+  return lines.map((line) => {
+    if (line.bankId) return `id ${line.bankId}`;
+    const like = `${line.date} ${line.amountMinor} ${line.text}`;
+    const k = (seen.get(like) ?? 0) + 1;
+    seen.set(like, k);
+    return `${like} #${k}`;
+  });
+}

@@ -1,0 +1,91 @@
+import { minor, sum, type Minor } from '../money';
+
+/** How far a bead has come, in order. */
+export const STAGES = ['taken', 'counted', 'sent', 'home'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export type BeadShape = 'cash' | 'card';
+
+/** A part of a day's pot at one stage. Minor units. */
+export type BeadPart = { stage: Stage; amountMinor: number };
+
+export type Bead = {
+  /** `cash`, or `card:` and the scheme. */
+  key: string;
+  shape: BeadShape;
+  label: string;
+  takenMinor: Minor;
+  stage: Stage;
+  byStage: Record<Stage, Minor>;
+  /** Set when something about it does not tie. */
+  loose: boolean;
+};
+
+/**
+ * A bead stands where its last part stands: it is at a stage when all of it has come that far.
+ * @param parts what the day's pot came to by stage; zero parts do not hold it back
+ */
+export function makeBead(
+  given: Pick<Bead, 'key' | 'shape' | 'label' | 'loose'> & { takenMinor: number },
+  parts: readonly BeadPart[],
+): Bead {
+  const byStage = Object.fromEntries(
+    STAGES.map((stage) => [
+      stage,
+      sum(parts.filter((part) => part.stage === stage).map((part) => part.amountMinor)),
+    ]),
+  ) as Record<Stage, Minor>;
+  const stage = STAGES.find((name) => byStage[name] !== 0) ?? 'home';
+  return { ...given, takenMinor: minor(given.takenMinor), stage, byStage };
+}
+
+export type RodFacts = {
+  today: string;
+  date: string;
+  beads: readonly Bead[];
+  /** Drawers with takings of that day whose count is not closed. */
+  openDrawers: number;
+  /** counted − expected of the day's closes. */
+  differenceMinor: number;
+  /** When the last of it came home. */
+  homeOn: string | null;
+};
+
+export type RodState = {
+  tone: 'home' | 'waiting' | 'loose';
+  code: string;
+  params: Record<string, string | number>;
+};
+
+/** What a rod says of itself in one line, worst first. */
+export function rodState(facts: RodFacts): RodState {
+  const { beads, openDrawers, date, today } = facts;
+  const waiting = (code: string, params: RodState['params'] = {}): RodState => ({
+    tone: 'waiting',
+    code,
+    params,
+  });
+  const loose = beads.find((bead) => bead.loose);
+  if (loose) {
+    return { tone: 'loose', code: 'rod.loose', params: { label: loose.label } };
+  }
+  if (openDrawers > 0) {
+    if (date < today) return { tone: 'loose', code: 'rod.notCounted', params: {} };
+    return waiting('rod.open');
+  }
+  const at = (shape: BeadShape, stage: Stage) =>
+    sum(beads.filter((bead) => bead.shape === shape).map((bead) => bead.byStage[stage]));
+  const inSafe = at('cash', 'counted');
+  if (inSafe !== 0) return waiting('rod.inSafe', { amountMinor: inSafe });
+  const slip = at('cash', 'sent');
+  if (slip !== 0) return waiting('rod.slipSent', { amountMinor: slip });
+  const unsettled = sum([at('card', 'taken'), at('card', 'counted')]);
+  if (unsettled !== 0) return waiting('rod.cardsUnsettled', { amountMinor: unsettled });
+  const settled = at('card', 'sent');
+  if (settled !== 0) return waiting('rod.cardsSent', { amountMinor: settled });
+  return {
+    tone: 'home',
+    code: facts.homeOn ? 'rod.home' : 'rod.nothingTaken',
+    params: { homeOn: facts.homeOn ?? '', differenceMinor: facts.differenceMinor },
+  };
+}

@@ -1,0 +1,54 @@
+import { holdsCardNumber } from '../cards';
+import { post, type JournalLine } from '../ledger';
+import { minus, sum, type Minor } from '../money';
+import { accept, refuse, type Outcome } from '../outcome';
+
+export type SafeItem = { id: number; takingsDay: string; leftMinor: number };
+
+export type SlipCommand = {
+  bankAccountId: number;
+  /** The total that the bank's own slip shows, as the person typed it. */
+  bankTotalMinor: number;
+  /** The number printed on the bank's slip or bag, if there is one. */
+  bankReference: string;
+  items: readonly { safeItemId: number; amountMinor: number }[];
+};
+
+/**
+ * Decides to send a deposit slip. It goes only when the items add up to the total of the bank's
+ * slip; each item takes no more than the safe still holds of it (a negative item goes whole).
+ * Refusals: `slip.empty`, `slip.itemGone`, `slip.itemTwice`, `slip.itemTooMuch` (leftMinor),
+ * `slip.totalDiffers` (differenceMinor = bank's total − items), `slip.notPositive`,
+ * `text.cardNumber`.
+ */
+export function decideSlip(
+  command: SlipCommand,
+  safe: readonly SafeItem[],
+): Outcome<{ totalMinor: Minor; lines: JournalLine[] }> {
+  if (command.items.length === 0) return refuse('slip.empty', 'items');
+  if (holdsCardNumber(command.bankReference))
+    return refuse('text.cardNumber', 'bankReference');
+  const seen = new Set<number>();
+  for (const [i, { safeItemId, amountMinor }] of command.items.entries()) {
+    const at = `items.${i}`;
+    const item = safe.find(({ id }) => id === safeItemId);
+    if (!item || item.leftMinor === 0) return refuse('slip.itemGone', at);
+    if (seen.has(safeItemId)) return refuse('slip.itemTwice', at);
+    seen.add(safeItemId);
+    const whole = amountMinor === item.leftMinor;
+    if (!whole && (amountMinor <= 0 || amountMinor > item.leftMinor)) {
+      return refuse('slip.itemTooMuch', at, { leftMinor: item.leftMinor });
+    }
+  }
+  const totalMinor = sum(command.items.map(({ amountMinor }) => amountMinor));
+  if (totalMinor !== command.bankTotalMinor) {
+    const differenceMinor = minus(command.bankTotalMinor, totalMinor);
+    return refuse('slip.totalDiffers', 'bankTotalMinor', { differenceMinor, totalMinor });
+  }
+  if (totalMinor <= 0) return refuse('slip.notPositive', 'items');
+  const { bankAccountId } = command;
+  return accept({
+    totalMinor,
+    lines: post('deposit.sent', { total: totalMinor }, { bankAccountId }),
+  });
+}

@@ -1,0 +1,73 @@
+import type { MovementKind, Span } from '../bank';
+import type { Holidays } from '../dates';
+
+/** Money under way to or from the bank: a sent slip, a settlement's net. Minor units, ≠ 0. */
+export type Movement = {
+  id: string;
+  kind: MovementKind;
+  party: string;
+  /** The day on which the bank is expected to book it. */
+  dueDate: string;
+  amountMinor: number;
+  /** What a statement line may name it by. */
+  references: readonly string[];
+};
+
+/** A statement line, with kind and party where a bank code or a taught rule names them. */
+export type Line = {
+  id: string;
+  date: string;
+  amountMinor: number;
+  references: readonly string[];
+  text: string;
+  kind?: MovementKind;
+  party?: string;
+};
+
+export type MatchInput = {
+  movements: readonly Movement[];
+  lines: readonly Line[];
+  holidays: Holidays;
+  /** Days that imported statements cover without a gap. */
+  covered: readonly Span[];
+  /** Every day up to this one is closed, and every settlement due by it is imported. */
+  knownThrough: string;
+};
+
+/** 3: named by a reference; 2: kind and party agree; 1: amount and window only. */
+export type Grade = 1 | 2 | 3;
+
+export type Candidate = {
+  movementId: string;
+  lineId: string;
+  grade: Grade;
+  complete: boolean;
+};
+
+export type CertainGroup = {
+  movementIds: string[];
+  lineIds: string[];
+  grade: Grade;
+  round: number;
+  /** Indexes into `certain` of the groups whose settling left this one without a rival. */
+  leansOn: number[];
+};
+
+export type LikelyGroup = {
+  movementIds: string[];
+  lineIds: string[];
+  grade: Grade;
+  /** Why it is not certain. */
+  because: 'amountOnly' | 'rivals' | 'incomplete' | 'crowded' | 'block';
+  /** Other candidates that share a member with it. */
+  rivals: { movementId: string; lineId: string; grade: Grade }[];
+};
+
+export type MatchResult = {
+  certain: CertainGroup[];
+  likely: LikelyGroup[];
+  /** Lines that name a movement whose amount is another: loose ends, in no candidate. */
+  reserved: { lineId: string; movementId: string; differenceMinor: number }[];
+  openMovementIds: string[];
+  openLineIds: string[];
+};
