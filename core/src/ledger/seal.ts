@@ -7,7 +7,7 @@ export type SealedEntry = {
   date: string;
   takingsDay: string;
   kind: string;
-  documentId: number | null;
+  subjectId: number;
   reversesEntryId: number | null;
   userId: number;
   postedAt: string;
@@ -47,7 +47,7 @@ export function sealHash(previous: string, number: number, entry: SealedEntry): 
     entry.date,
     entry.takingsDay,
     entry.kind,
-    entry.documentId,
+    entry.subjectId,
     entry.reversesEntryId,
     entry.userId,
     entry.postedAt,

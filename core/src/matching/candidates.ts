@@ -56,6 +56,9 @@ export function findCandidates(input: MatchInput): Candidates {
     else byAmount.set(movement.amountMinor, [movement]);
   }
   const windows = new Map(input.movements.map((m) => [m.id, windowOf(m, input.holidays)]));
+  const undone = new Set(
+    (input.undone ?? []).map((pair) => `${pair.movementId} ${pair.lineId}`),
+  );
   const candidates: Candidate[] = [];
   const reserved: MatchResult['reserved'] = [];
   for (const line of input.lines) {
@@ -73,7 +76,7 @@ export function findCandidates(input: MatchInput): Candidates {
       const window = windows.get(movement.id)!;
       if (line.date < window.from || line.date > window.to) continue;
       const grade = gradeOf(movement, line, named);
-      if (grade === undefined) continue;
+      if (grade === undefined || undone.has(`${movement.id} ${line.id}`)) continue;
       const complete = covers(input.covered, window) && line.date <= input.knownThrough;
       candidates.push({ movementId: movement.id, lineId: line.id, grade, complete });
     }

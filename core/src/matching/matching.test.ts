@@ -150,6 +150,20 @@ test('windows count banking days over weekends and holidays', () => {
   );
 });
 
+test('a pair that a person has undone does not come back by itself', () => {
+  const given = input(
+    [movement('m', { references: ['D-1'] })],
+    [line('l', { references: ['D-1'] })],
+  );
+  expect(pairs(run(given).certain)).toEqual(['m=l']);
+  const undone = [{ movementId: 'm', lineId: 'l' }];
+  expect(run({ ...given, undone })).toMatchObject({
+    certain: [],
+    likely: [],
+    openLineIds: ['l'],
+  });
+});
+
 test('it can be stopped, and says how far it is', () => {
   const given = input([movement('m')], [line('l')]);
   expect(match(given, { shouldStop: () => true })).toBeUndefined();

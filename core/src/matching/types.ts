@@ -32,6 +32,8 @@ export type MatchInput = {
   covered: readonly Span[];
   /** Every day up to this one is closed, and every settlement due by it is imported. */
   knownThrough: string;
+  /** Pairs that a person has undone: never proposed again by themselves. */
+  undone?: readonly { movementId: string; lineId: string }[];
 };
 
 /** 3: named by a reference; 2: kind and party agree; 1: amount and window only. */

@@ -1,0 +1,41 @@
+import type { Bead, RodState } from '@abacist/core/days';
+
+export type Rod = {
+  date: string;
+  totalMinor: number;
+  sales: number;
+  beads: Bead[];
+  state: RodState;
+};
+
+export type DaySheet = Rod & {
+  tenders: {
+    key: string;
+    label: string;
+    expectedMinor: number;
+    /** Null until it is counted, or its batch is closed. */
+    countedMinor: number | null;
+    differenceMinor: number | null;
+  }[];
+  departments: { name: string; netMinor: number; taxMinor: number }[];
+  taxes: { authority: string; taxMinor: number; netMinor: number }[];
+  roundingMinor: number;
+  drawers: {
+    drawerId: number;
+    name: string;
+    status: 'open' | 'counting' | 'closed';
+    sessionId: number | null;
+    closes: {
+      number: string;
+      closedAt: string;
+      by: string;
+      expectedMinor: number;
+      countedMinor: number;
+      differenceMinor: number;
+      floatLeftMinor: number;
+      toSafeMinor: number;
+      note: string;
+      count: { denominationMinor: number; pieces: number }[];
+    }[];
+  }[];
+};

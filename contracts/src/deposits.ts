@@ -1,0 +1,38 @@
+import type { SlipCommand } from '@abacist/core/deposits';
+import Joi from 'joi';
+import { amountMinor, id, safeText } from './common';
+
+export type { SlipCommand };
+export const slipSchema = Joi.object<SlipCommand>({
+  bankAccountId: id.required(),
+  bankTotalMinor: amountMinor(1).required(),
+  bankReference: safeText(40).allow('').required(),
+  items: Joi.array()
+    .items(Joi.object({ safeItemId: id.required(), amountMinor: amountMinor().required() }))
+    .min(1)
+    .max(400)
+    .required(),
+});
+
+export type SafeView = {
+  bankAccounts: { id: number; name: string; accountNumber: string }[];
+  items: {
+    id: number;
+    takingsDay: string;
+    drawer: string;
+    closeNumber: string;
+    leftMinor: number;
+  }[];
+  slips: SlipSummary[];
+};
+
+export type SlipSummary = {
+  id: number;
+  number: string;
+  date: string;
+  totalMinor: number;
+  bankReference: string;
+  days: string[];
+  atBankOn: string | null;
+};
+export type SlipAnswer = { slipId: number; number: string; totalMinor: number };

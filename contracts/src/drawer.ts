@@ -1,0 +1,33 @@
+import Joi from 'joi';
+import { id, safeText } from './common';
+
+export type CloseCommand = { count: Record<string, number>; note: string };
+export const closeSchema = Joi.object<CloseCommand>({
+  count: Joi.object()
+    .pattern(/^[1-9]\d{0,6}$/, Joi.number().strict().integer().min(0).max(100_000))
+    .required(),
+  note: safeText(300).allow('').required(),
+});
+export const beginCountSchema = Joi.object<{ drawerId: number }, true>({
+  drawerId: id.required(),
+});
+
+export type CountBegun = {
+  sessionId: number;
+  drawer: string;
+  countBegunAt: string;
+  floatMinor: number;
+  /** Null where the shop counts blind. */
+  expectedMinor: number | null;
+  denominations: number[];
+};
+
+export type CloseAnswer = {
+  number: string;
+  expectedMinor: number;
+  countedMinor: number;
+  differenceMinor: number;
+  toSafeMinor: number;
+  floatLeftMinor: number;
+  takingsDay: string;
+};

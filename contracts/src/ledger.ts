@@ -1,0 +1,52 @@
+import type { AccountRole, AccountType } from '@abacist/core/ledger';
+
+export type JournalLineView = {
+  account: AccountRole;
+  number: string;
+  amountMinor: number;
+  /** Names of the dimensions that the line carries: the drawer, the department, … */
+  of: string | null;
+};
+
+export type EntryView = {
+  id: number;
+  /** The gapless journal number, once it is sealed. */
+  journalNumber: number | null;
+  hash: string | null;
+  date: string;
+  takingsDay: string;
+  kind: string;
+  subjectId: number;
+  documentNumber: string | null;
+  memo: string;
+  by: string;
+  postedAt: string;
+  reversesEntryId: number | null;
+  reversedByEntryId: number | null;
+  approval: { by: string; reason: string } | null;
+  lines: JournalLineView[];
+};
+
+export type JournalQuery = {
+  number?: string;
+  from?: string;
+  to?: string;
+  account?: string;
+  amountMinor?: number;
+  before?: number;
+};
+export type JournalPage = { entries: EntryView[]; next: number | null };
+
+export type TrialBalance = {
+  date: string;
+  currency: string;
+  accounts: {
+    role: AccountRole;
+    number: string;
+    type: AccountType;
+    debitMinor: number;
+    creditMinor: number;
+  }[];
+  debitMinor: number;
+  creditMinor: number;
+};

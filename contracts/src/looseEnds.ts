@@ -1,0 +1,18 @@
+/** Something that does not tie and needs a person, with the next step. */
+export type LooseEnd = {
+  code:
+    | 'drawerNotCounted'
+    | 'slipNotAtBank'
+    | 'batchNotSettled'
+    | 'settlementDiffers'
+    | 'settlementNotAtBank'
+    | 'lineReserved'
+    | 'lineUnknown';
+  place: 'days' | 'bank';
+  ageDays: number;
+  amountMinor: number;
+  params: Record<string, string | number>;
+  /** Where the next step is done: a path of the client. */
+  path: string;
+};
+export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<'days' | 'bank', number> };

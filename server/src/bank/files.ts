@@ -1,0 +1,52 @@
+import { createHash } from 'node:crypto';
+import type { UploadedFile } from '@abacist/contracts';
+import type { CommandContext } from '../context';
+import { row, run } from '../db/pool';
+import { refuseWith } from '../http/errors';
+
+/**
+ * The text of an uploaded file: UTF-8, checked (a byte order mark is dropped by the readers).
+ * @throws HttpError 422 `file.notText` when the bytes are no UTF-8 text
+ */
+export function fileText({ contentBase64 }: UploadedFile): string {
+  const bytes = Buffer.from(contentBase64, 'base64');
+  try {
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    if (text.includes('\0')) throw new TypeError('binary');
+    return text;
+  } catch {
+    throw refuseWith('file.notText', 'file');
+  }
+}
+
+/**
+ * Registers a file by its content, so that the same is never imported twice.
+ * @throws HttpError 422 `file.alreadyImported` with the name and day of the first time
+ */
+export async function registerFile(
+  { tx, actor, now }: CommandContext,
+  kind: 'settlement' | 'statement',
+  file: UploadedFile,
+): Promise<number> {
+  const hash = createHash('sha256')
+    .update(Buffer.from(file.contentBase64, 'base64'))
+    .digest('hex');
+  const before = await row<{ name: string; imported_at: string }>(
+    tx,
+    'SELECT name, imported_at FROM import_file WHERE content_hash = ? FOR UPDATE',
+    [hash],
+  );
+  if (before) {
+    throw refuseWith('file.alreadyImported', 'file', {
+      name: before.name,
+      on: before.imported_at.slice(0, 10),
+    });
+  }
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO import_file (content_hash, kind, name, user_id, imported_at)
+     VALUES (?, ?, ?, ?, ?)`,
+    [hash, kind, file.name, actor.id, now],
+  );
+  return insertId;
+}

@@ -1,0 +1,243 @@
+import { createHash } from 'node:crypto';
+import type { StatementAnswer, StatementImport } from '@abacist/contracts';
+import {
+  coveredSpans,
+  lineIdentities,
+  readCamt053,
+  readStatementCsv,
+  type Statement,
+  type StatementLine,
+} from '@abacist/core/bank';
+import { maskCardNumbers } from '@abacist/core/cards';
+import { addDays } from '@abacist/core/dates';
+import { post } from '@abacist/core/ledger';
+import type { CommandContext } from '../context';
+import { insertMany, row, rows, run, toMinor } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { refuseWith, unwrap } from '../http/errors';
+import { postDocument } from '../ledger/post';
+import { fileText, registerFile } from './files';
+
+const READERS = { csv: readStatementCsv, 'camt.053': readCamt053 };
+
+/**
+ * Imports a bank statement: checks the file whole, adds only lines that are new, masks card
+ * numbers. Nothing of a refused file is kept.
+ */
+export async function importStatement(
+  context: CommandContext,
+  command: StatementImport,
+): Promise<CommandResult<StatementAnswer>> {
+  const fileId = await registerFile(context, 'statement', command);
+  const statements = unwrap(READERS[command.format](fileText(command)));
+  const answer: StatementAnswer = {
+    added: 0,
+    alreadyHere: 0,
+    masked: 0,
+    pending: 0,
+    from: statements[0]!.from,
+    to: statements[0]!.to,
+    closingMinor: statements[0]!.closingMinor,
+    jobId: null,
+  };
+  for (const statement of statements) {
+    const account = await accountOf(context, statement);
+    const { added, masked } = await storeStatement(context, account, fileId, statement);
+    answer.added += added;
+    answer.alreadyHere += statement.lines.length - added;
+    answer.masked += masked;
+    answer.pending += statement.pending;
+    if (statement.from < answer.from) answer.from = statement.from;
+    if (statement.to >= answer.to) {
+      answer.to = statement.to;
+      answer.closingMinor = statement.closingMinor;
+    }
+  }
+  return { answer };
+}
+
+/** The shop's bank account of a statement, locked so that two imports go one by one. */
+async function accountOf(context: CommandContext, statement: Statement): Promise<number> {
+  const { tx, today } = context;
+  const account = await row<{ id: number; currency: string }>(
+    tx,
+    'SELECT id, currency FROM bank_account WHERE account_number = ? FOR UPDATE',
+    [statement.accountNumber],
+  );
+  if (!account) {
+    throw refuseWith('statement.unknownAccount', 'account', { text: statement.accountNumber });
+  }
+  if (account.currency !== statement.currency) {
+    throw refuseWith('statement.currency', 'currency', {
+      text: statement.currency,
+      currency: account.currency,
+    });
+  }
+  if (statement.to > addDays(today, 7)) {
+    throw refuseWith('date.tooFarAhead', 'date', { text: statement.to });
+  }
+  return account.id;
+}
+
+async function storeStatement(
+  context: CommandContext,
+  bankAccountId: number,
+  fileId: number,
+  statement: Statement,
+): Promise<{ added: number; masked: number }> {
+  const { tx } = context;
+  const identities = lineIdentities(statement.lines).map(hashIdentity);
+  const known = await rows<{ identity: string }>(
+    tx,
+    'SELECT identity FROM statement_line WHERE bank_account_id = ? AND date BETWEEN ? AND ?',
+    [bankAccountId, statement.from, statement.to],
+  );
+  const here = new Set(known.map(({ identity }) => identity));
+  const fresh = statement.lines
+    .map((line, i) => ({ line, identity: identities[i]! }))
+    .filter(({ identity }) => !here.has(identity));
+  const { insertId: statementId } = await run(
+    tx,
+    `INSERT INTO statement
+       (bank_account_id, import_file_id, format, from_date, to_date, opening_minor, closing_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [
+      bankAccountId,
+      fileId,
+      statement.format,
+      statement.from,
+      statement.to,
+      statement.openingMinor,
+      statement.closingMinor,
+    ],
+  );
+  const masked = fresh.map(({ line }) => maskLine(line));
+  await insertMany(
+    tx,
+    'statement_line',
+    [
+      'bank_account_id',
+      'statement_id',
+      'date',
+      'value_date',
+      'amount_minor',
+      'text',
+      'reference_list',
+      'bank_id',
+      'bank_code',
+      'identity',
+    ],
+    fresh.map(({ identity }, i) => {
+      const { line } = masked[i]!;
+      return [
+        bankAccountId,
+        statementId,
+        line.date,
+        line.valueDate,
+        line.amountMinor,
+        line.text.slice(0, 500),
+        JSON.stringify(line.references.map((text) => text.slice(0, 80)).slice(0, 20)),
+        line.bankId?.slice(0, 80) ?? null,
+        line.bankCode.slice(0, 40),
+        identity,
+      ];
+    }),
+  );
+  await refuseWhenBalancesPart(context, bankAccountId, statement);
+  await postOpening(context, bankAccountId);
+  return {
+    added: fresh.length,
+    masked: masked.reduce((total, one) => total + one.masked, 0),
+  };
+}
+
+const hashIdentity = (identity: string) => createHash('sha256').update(identity).digest('hex');
+
+/** Bank ids and references are exempt: only the text that people write is masked. */
+function maskLine(line: StatementLine): { line: StatementLine; masked: number } {
+  const { text, masked } = maskCardNumbers(line.text);
+  return { line: { ...line, text }, masked };
+}
+
+/**
+ * The balance that follows from the lines here must be the statement's closing balance on its
+ * last day, wherever the span around it has no gap. Otherwise the file repeats lines in another
+ * wording, or contradicts what was imported before. Statements that ended earlier are not
+ * asked: one drawn at noon knew less of its last day.
+ */
+async function refuseWhenBalancesPart(
+  { tx }: CommandContext,
+  bankAccountId: number,
+  statement: Statement,
+): Promise<void> {
+  const statements = await rows<{
+    from: string;
+    to: string;
+    openingMinor: number;
+    closingMinor: number;
+  }>(
+    tx,
+    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
+       closing_minor AS closingMinor
+     FROM statement WHERE bank_account_id = ? ORDER BY from_date, id`,
+    [bankAccountId],
+  );
+  const span = coveredSpans(statements).find(
+    ({ from, to }) => from <= statement.from && statement.to <= to,
+  );
+  const first = statements.find(({ from }) => from === span?.from);
+  if (!span || !first) return;
+  for (const { to, closingMinor } of statements) {
+    if (to < statement.to || to > span.to) continue;
+    if (to === statement.to && closingMinor !== statement.closingMinor) continue;
+    const moved = await row<{ total: string | null }>(
+      tx,
+      `SELECT SUM(amount_minor) AS total FROM statement_line
+       WHERE bank_account_id = ? AND date BETWEEN ? AND ?`,
+      [bankAccountId, span.from, to],
+    );
+    const expectedMinor = first.openingMinor + toMinor(moved?.total);
+    if (expectedMinor !== closingMinor) {
+      throw refuseWith('statement.balancesPart', 'closing balance', {
+        date: to,
+        expectedMinor,
+        foundMinor: closingMinor,
+      });
+    }
+  }
+}
+
+/**
+ * Brings the ledger's opening balance of a bank account to what the earliest statement says, so
+ * that statement = ledger + lines not posted holds from the first import on.
+ */
+async function postOpening(context: CommandContext, bankAccountId: number): Promise<void> {
+  const { tx } = context;
+  const first = await row<{ id: number; from: string; openingMinor: number }>(
+    tx,
+    `SELECT id, from_date AS \`from\`, opening_minor AS openingMinor
+     FROM statement WHERE bank_account_id = ? ORDER BY from_date, id LIMIT 1`,
+    [bankAccountId],
+  );
+  const posted = await row<{ total: string | null }>(
+    tx,
+    'SELECT SUM(amount_minor) AS total FROM bank_opening WHERE bank_account_id = ?',
+    [bankAccountId],
+  );
+  const amountMinor = (first?.openingMinor ?? 0) - toMinor(posted?.total);
+  if (!first || amountMinor === 0) return;
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO bank_opening (bank_account_id, statement_id, amount_minor) VALUES (?, ?, ?)',
+    [bankAccountId, first.id, amountMinor],
+  );
+  await postDocument(context, {
+    kind: 'bankOpening',
+    subjectId: insertId,
+    date: addDays(first.from, -1),
+    lines: post('opening.balance', {
+      amount: [{ amountMinor, account: 'bank', bankAccountId }],
+    }),
+    memo: '',
+  });
+}

@@ -1,0 +1,48 @@
+import type { Pool } from 'mysql2/promise';
+import type { Logger } from 'pino';
+import type { BrokenRule } from '@abacist/core/outcome';
+import type { Role } from '@abacist/core/people';
+import type { Tx } from './db/transaction';
+import type { Limiter } from './people/limiter';
+import type { Jobs } from './workers/jobs';
+
+/** What the server is made with. `clock` is the only source of time. */
+export type Deps = {
+  pool: Pool;
+  clock: () => Date;
+  log: Logger;
+  jobs: Jobs;
+  /** Tries at a password or a PIN. */
+  limiter: Limiter;
+};
+
+export type Actor = { id: number; name: string; role: Role };
+
+/** The shop as services need it. */
+export type Shop = {
+  id: number;
+  name: string;
+  currency: string;
+  locale: string;
+  zone: string;
+  holidayRegion: string;
+  cashStepMinor: number;
+  pricesIncludeTax: boolean;
+  taxRoundBy: 'line' | 'document';
+  taxRounding: 'halfUp' | 'halfEven' | 'down';
+  blindCount: boolean;
+  demo: boolean;
+  closedThrough: string | null;
+  filedThrough: string | null;
+};
+
+/** What a command works with: one transaction, who asks, when, and what was approved. */
+export type CommandContext = {
+  tx: Tx;
+  now: Date;
+  today: string;
+  actor: Actor;
+  shop: Shop;
+  /** Records the approval of broken rules. @throws HttpError when nobody approved them */
+  approve: (rules: readonly BrokenRule[]) => Promise<number | null>;
+};

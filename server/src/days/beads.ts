@@ -1,0 +1,139 @@
+import { makeBead, type Bead, type BeadPart, type Stage } from '@abacist/core/days';
+import { rows, type Db } from '../db/pool';
+
+export type Span = { from: string; to: string };
+
+/** A part of a day's pot, with the document that carries it. Minor units. */
+export type PotPart = {
+  date: string;
+  key: string;
+  label: string;
+  shape: 'cash' | 'card';
+  stage: Stage;
+  amountMinor: number;
+  loose: boolean;
+  homeOn: string | null;
+};
+
+type CashRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
+type CardRow = CashRow & { scheme: string; loose: number };
+
+/**
+ * Cash of each day by how far it has come: taken and not counted, in the safe, on a slip, home.
+ * What was counted follows the safe's items, so that the difference is with its day.
+ */
+const CASH = `
+  SELECT s.date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 'taken' AS stage,
+    NULL AS homeOn
+  FROM sale s
+  JOIN sale_tender st ON st.sale_id = s.id
+  JOIN tender t ON t.id = st.tender_id AND t.kind = 'cash'
+  LEFT JOIN sale_void v ON v.sale_id = s.id
+  LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
+  GROUP BY s.date
+  UNION ALL
+  SELECT i.takings_day, CAST(SUM(i.amount_minor - i.taken_minor) AS SIGNED), 'counted', NULL
+  FROM safe_item i
+  WHERE i.takings_day BETWEEN ? AND ?
+  GROUP BY i.takings_day
+  UNION ALL
+  SELECT i.takings_day, CAST(SUM(si.amount_minor) AS SIGNED),
+    IF(sl.match_group_id IS NULL, 'sent', 'home'),
+    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id))
+  FROM safe_item i
+  JOIN slip_item si ON si.safe_item_id = i.id
+  JOIN slip sl ON sl.id = si.slip_id
+  WHERE i.takings_day BETWEEN ? AND ?
+  GROUP BY i.takings_day, sl.match_group_id IS NULL`;
+
+/**
+ * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled
+ * when settlements name it; it is home when all of those are at the bank (or paid nothing).
+ */
+const CARDS = `
+  SELECT s.date, t.scheme, CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
+    CASE
+      WHEN z.settlements IS NULL AND b.closed_at IS NULL THEN 'taken'
+      WHEN z.settlements IS NULL THEN 'counted'
+      WHEN z.waiting > 0 THEN 'sent'
+      ELSE 'home'
+    END AS stage,
+    COALESCE(MAX(f.differs), 0) AS loose,
+    MAX(z.homeOn) AS homeOn
+  FROM sale s
+  JOIN sale_tender st ON st.sale_id = s.id
+  JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+  JOIN batch_member m ON m.sale_tender_id = st.id
+    AND NOT EXISTS (SELECT 1 FROM batch_member later
+                    WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
+  JOIN batch b ON b.id = m.batch_id
+  LEFT JOIN sale_void v ON v.sale_id = s.id
+  LEFT JOIN (
+    SELECT x.batch_id, x.scheme, COUNT(*) AS settlements,
+      SUM(g.match_group_id IS NULL AND g.net_minor > 0) AS waiting,
+      MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = g.match_group_id))
+        AS homeOn
+    FROM settled x JOIN settlement g ON g.id = x.settlement_id
+    GROUP BY x.batch_id, x.scheme
+  ) z ON z.batch_id = b.id AND z.scheme = t.scheme
+  LEFT JOIN (
+    SELECT c.batch_id, c.scheme, MAX(c.difference_minor <> 0) AS differs
+    FROM settlement_scheme c WHERE c.batch_id IS NOT NULL
+    GROUP BY c.batch_id, c.scheme
+  ) f ON f.batch_id = b.id AND f.scheme = t.scheme
+  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
+  GROUP BY s.date, t.scheme, stage`;
+
+/** The parts of all pots of the days in a span. */
+export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
+  const [cash, cards] = await Promise.all([
+    rows<CashRow>(db, CASH, [from, to, from, to, from, to]),
+    rows<CardRow>(db, CARDS, [from, to]),
+  ]);
+  return [
+    ...cash.map((part): PotPart => ({
+      ...part,
+      key: 'cash',
+      label: 'cash',
+      shape: 'cash',
+      loose: false,
+    })),
+    ...cards.map((part): PotPart => ({
+      date: part.date,
+      key: `card:${part.scheme}`,
+      label: part.scheme,
+      shape: 'card',
+      stage: part.stage,
+      amountMinor: part.amountMinor,
+      loose: Boolean(part.loose),
+      homeOn: part.homeOn,
+    })),
+  ];
+}
+
+/** Beads by day from their parts; a pot that came to nothing makes none. */
+export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
+  const pots = new Map<string, PotPart[]>();
+  for (const part of parts) {
+    const key = `${part.date} ${part.key}`;
+    pots.set(key, [...(pots.get(key) ?? []), part]);
+  }
+  const days = new Map<string, Bead[]>();
+  for (const pot of [...pots.values()].sort((a, b) => (a[0]!.key < b[0]!.key ? -1 : 1))) {
+    if (pot.every(({ amountMinor }) => amountMinor === 0)) continue;
+    const { date, key, label, shape } = pot[0]!;
+    const loose = pot.some((part) => part.loose);
+    const takenMinor = pot.reduce((total, { amountMinor }) => total + amountMinor, 0);
+    const stages: BeadPart[] = pot.map(({ stage, amountMinor }) => ({ stage, amountMinor }));
+    const bead = makeBead({ key, shape, label, loose, takenMinor }, stages);
+    days.set(date, [...(days.get(date) ?? []), bead].sort(byShape));
+  }
+  return days;
+}
+
+/** Cash first, then cards by scheme. */
+function byShape(a: Bead, b: Bead): number {
+  if (a.shape !== b.shape) return a.shape === 'cash' ? -1 : 1;
+  return a.label < b.label ? -1 : 1;
+}

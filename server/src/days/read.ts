@@ -1,0 +1,244 @@
+import type { DaySheet, Rod } from '@abacist/contracts';
+import { rodState } from '@abacist/core/days';
+import { row, rows, toMinor, type Db } from '../db/pool';
+import { toInstant } from '../sales/read';
+import { beadsByDay, potParts, type PotPart } from './beads';
+
+export type RodsQuery = { before?: string; limit: number };
+
+/** Rods of days with takings, newest first; today is always there on the first page. */
+export async function listRods(
+  db: Db,
+  today: string,
+  { before, limit }: RodsQuery,
+): Promise<{ rods: Rod[]; next: string | null }> {
+  const found = await rows<{ date: string }>(
+    db,
+    `SELECT DISTINCT date FROM sale WHERE date < ? ORDER BY date DESC LIMIT ${limit + 1}`,
+    [before ?? '9999-12-31'],
+  );
+  const dates = found.slice(0, limit).map(({ date }) => date);
+  if (before === undefined && !dates.includes(today)) dates.unshift(today);
+  if (dates.length === 0) return { rods: [], next: null };
+  const rods = await rodsBetween(db, today, dates.at(-1)!, dates[0]!);
+  const byDate = new Map(rods.map((rod) => [rod.date, rod]));
+  return {
+    rods: dates.map((date) => byDate.get(date) ?? emptyRod(date, today)),
+    next: found.length > limit ? dates.at(-1)! : null,
+  };
+}
+
+async function rodsBetween(db: Db, today: string, from: string, to: string): Promise<Rod[]> {
+  const [parts, totals, open, closes] = await Promise.all([
+    potParts(db, { from, to }),
+    rows<{ date: string; totalMinor: number; sales: number }>(
+      db,
+      `SELECT s.date, CAST(SUM(s.total_minor) AS SIGNED) AS totalMinor, COUNT(*) AS sales
+       FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date BETWEEN ? AND ? AND v.id IS NULL GROUP BY s.date`,
+      [from, to],
+    ),
+    rows<{ date: string; drawers: number }>(
+      db,
+      `SELECT s.date, COUNT(DISTINCT s.drawer_session_id) AS drawers
+       FROM sale s LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+       WHERE s.date BETWEEN ? AND ? AND c.id IS NULL GROUP BY s.date`,
+      [from, to],
+    ),
+    rows<{ date: string; differenceMinor: number }>(
+      db,
+      `SELECT takings_day AS date, CAST(SUM(difference_minor) AS SIGNED) AS differenceMinor
+       FROM drawer_close WHERE takings_day BETWEEN ? AND ? GROUP BY takings_day`,
+      [from, to],
+    ),
+  ]);
+  const beads = beadsByDay(parts);
+  return totals.map(({ date, totalMinor, sales }) => {
+    const own = beads.get(date) ?? [];
+    return {
+      date,
+      totalMinor,
+      sales,
+      beads: own,
+      state: rodState({
+        today,
+        date,
+        beads: own,
+        openDrawers: open.find((one) => one.date === date)?.drawers ?? 0,
+        differenceMinor: closes.find((one) => one.date === date)?.differenceMinor ?? 0,
+        homeOn: homeOn(parts, date),
+      }),
+    };
+  });
+}
+
+function homeOn(parts: readonly PotPart[], date: string): string | null {
+  const dates = parts.flatMap((part) =>
+    part.date === date && part.homeOn !== null ? [part.homeOn] : [],
+  );
+  return dates.sort().at(-1) ?? null;
+}
+
+function emptyRod(date: string, today: string): Rod {
+  const facts = { today, date, beads: [], openDrawers: 0, differenceMinor: 0, homeOn: null };
+  return { date, totalMinor: 0, sales: 0, beads: [], state: rodState(facts) };
+}
+
+/** A day's sheet: its rod, and its takings by tender, department and tax authority. */
+export async function daySheet(db: Db, today: string, date: string): Promise<DaySheet> {
+  const [rods, tenders, departments, taxes, rounding, drawers] = await Promise.all([
+    rodsBetween(db, today, date, date),
+    tenderRows(db, date),
+    rows<DaySheet['departments'][number]>(
+      db,
+      `SELECT d.name, CAST(SUM(l.net_minor) AS SIGNED) AS netMinor,
+         CAST(SUM(l.tax_minor) AS SIGNED) AS taxMinor
+       FROM sale s
+       JOIN sale_line l ON l.sale_id = s.id
+       JOIN department d ON d.id = l.department_id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date = ? AND v.id IS NULL GROUP BY d.id, d.name ORDER BY d.id`,
+      [date],
+    ),
+    rows<DaySheet['taxes'][number]>(
+      db,
+      `SELECT a.name AS authority, CAST(SUM(x.tax_minor) AS SIGNED) AS taxMinor,
+         CAST(SUM(l.net_minor) AS SIGNED) AS netMinor
+       FROM sale s
+       JOIN sale_line l ON l.sale_id = s.id
+       JOIN sale_line_tax x ON x.sale_id = l.sale_id AND x.position = l.position
+       JOIN tax_authority a ON a.id = x.authority_id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date = ? AND v.id IS NULL GROUP BY a.id, a.name ORDER BY a.id`,
+      [date],
+    ),
+    row<{ total: string | null }>(
+      db,
+      `SELECT SUM(st.rounding_minor) AS total
+       FROM sale s JOIN sale_tender st ON st.sale_id = s.id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date = ? AND v.id IS NULL`,
+      [date],
+    ),
+    drawersOf(db, date),
+  ]);
+  return {
+    ...(rods[0] ?? emptyRod(date, today)),
+    tenders,
+    departments,
+    taxes,
+    roundingMinor: toMinor(rounding?.total),
+    drawers,
+  };
+}
+
+type TenderRow = {
+  kind: 'cash' | 'card';
+  scheme: string | null;
+  keptMinor: number;
+  open: number;
+};
+
+async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
+  const found = await rows<TenderRow>(
+    db,
+    `SELECT t.kind, t.scheme, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor,
+       SUM(IF(t.kind = 'cash', c.id IS NULL, b.closed_at IS NULL)) > 0 AS open
+     FROM sale s
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+     LEFT JOIN batch_member m ON m.sale_tender_id = st.id
+     LEFT JOIN batch b ON b.id = m.batch_id
+     WHERE s.date = ? AND v.id IS NULL
+     GROUP BY t.kind, t.scheme ORDER BY t.kind DESC, t.scheme`,
+    [date],
+  );
+  const closed = await row<{ total: string | null }>(
+    db,
+    'SELECT SUM(difference_minor) AS total FROM drawer_close WHERE takings_day = ?',
+    [date],
+  );
+  return found
+    .map(({ kind, scheme, keptMinor, open }) => {
+      const difference = kind === 'cash' ? toMinor(closed?.total) : 0;
+      return {
+        key: kind === 'cash' ? 'cash' : `card:${scheme}`,
+        label: kind === 'cash' ? 'cash' : scheme!,
+        expectedMinor: keptMinor,
+        countedMinor: Number(open) ? null : keptMinor + difference,
+        differenceMinor: Number(open) ? null : difference,
+      };
+    })
+    .sort((a, b) => (a.key === 'cash' ? -1 : b.key === 'cash' ? 1 : a.key < b.key ? -1 : 1));
+}
+
+type DrawerRow = {
+  drawerId: number;
+  name: string;
+  sessionId: number;
+  countBegunAt: string | null;
+  closeId: number | null;
+};
+type CloseRow = DaySheet['drawers'][number]['closes'][number] & {
+  id: number;
+  sessionId: number;
+};
+
+async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers']> {
+  const sessions = await rows<DrawerRow>(
+    db,
+    `SELECT DISTINCT dr.id AS drawerId, dr.name, ds.id AS sessionId,
+       ds.count_begun_at AS countBegunAt, c.id AS closeId
+     FROM drawer_session ds
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+     LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ?
+     WHERE s.id IS NOT NULL OR c.takings_day = ?
+     ORDER BY dr.id, ds.id`,
+    [date, date],
+  );
+  const closes = await rows<CloseRow>(
+    db,
+    `SELECT c.id, c.drawer_session_id AS sessionId, CONCAT(d.series, '-', d.number) AS number,
+       c.closed_at AS closedAt, u.name AS \`by\`, c.expected_minor AS expectedMinor,
+       c.counted_minor AS countedMinor, c.difference_minor AS differenceMinor,
+       c.float_left_minor AS floatLeftMinor, c.to_safe_minor AS toSafeMinor, c.note
+     FROM drawer_close c
+     JOIN user u ON u.id = c.user_id
+     JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+     WHERE c.takings_day = ?`,
+    [date],
+  );
+  const counts = await rows<{ closeId: number; denominationMinor: number; pieces: number }>(
+    db,
+    `SELECT n.drawer_close_id AS closeId, n.denomination_minor AS denominationMinor, n.pieces
+     FROM drawer_count n JOIN drawer_close c ON c.id = n.drawer_close_id
+     WHERE c.takings_day = ? ORDER BY n.denomination_minor DESC`,
+    [date],
+  );
+  const drawers = new Map<number, DaySheet['drawers'][number]>();
+  for (const session of sessions) {
+    const drawer = drawers.get(session.drawerId) ?? {
+      drawerId: session.drawerId,
+      name: session.name,
+      status: 'closed' as const,
+      sessionId: null,
+      closes: [],
+    };
+    drawers.set(session.drawerId, drawer);
+    if (session.closeId === null) {
+      drawer.status = session.countBegunAt === null ? 'open' : 'counting';
+      drawer.sessionId = session.sessionId;
+    }
+    for (const { id, sessionId, ...close } of closes) {
+      if (sessionId !== session.sessionId) continue;
+      const count = counts
+        .filter(({ closeId }) => closeId === id)
+        .map(({ denominationMinor, pieces }) => ({ denominationMinor, pieces }));
+      drawer.closes.push({ ...close, closedAt: toInstant(close.closedAt), count });
+    }
+  }
+  return [...drawers.values()];
+}

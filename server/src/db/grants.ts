@@ -1,0 +1,65 @@
+import mysql from 'mysql2/promise';
+
+/** Columns that the application may change; every other column is written once. */
+const UPDATES: Record<string, string[]> = {
+  entry: ['status'],
+  series: ['last_number'],
+  command: ['answer', 'document_number'],
+  drawer_session: ['count_begun_at'],
+  safe_item: ['taken_minor'],
+  batch: ['closed_at'],
+  slip: ['match_group_id'],
+  settlement: ['match_group_id'],
+  statement_line: ['match_group_id'],
+  period_lock: ['closed_through', 'filed_through'],
+  job: ['status', 'steps_done', 'steps_total', 'stop_asked', 'result', 'ended_at'],
+  user: ['password_hash', 'pin_hash', 'active'],
+};
+/** INSERT … ON DUPLICATE KEY UPDATE asks for the whole row; these are derived and audited. */
+const KEPT = ['balance_month', 'balance_day', 'session', 'rate_limit'];
+const DELETES = ['session', 'rate_limit'];
+/** An entry can't even be inserted as POSTED: its status is not among the columns. */
+const ENTRY_INSERT =
+  'shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';
+const READ_ONLY = ['schema_version', 'unsealed'];
+
+/**
+ * Creates the application's own database user with only the rights it needs: no DDL, no
+ * TRUNCATE, no DELETE on the books, UPDATE by column.
+ * @returns the address with which the application connects
+ */
+export async function grantApplicationUser(
+  adminUrl: string,
+  user: string,
+  password: string,
+): Promise<string> {
+  const url = new URL(adminUrl);
+  const database = url.pathname.slice(1);
+  const connection = await mysql.createConnection({ uri: adminUrl });
+  const who = `${connection.escape(user)}@${connection.escape('127.0.0.1')}`;
+  try {
+    await connection.query(`CREATE USER IF NOT EXISTS ${who} IDENTIFIED BY ?`, [password]);
+    await connection.query(`ALTER USER ${who} IDENTIFIED BY ?`, [password]);
+    const [tables] = await connection.query(
+      'SELECT table_name AS name FROM information_schema.tables WHERE table_schema = ?',
+      [database],
+    );
+    for (const { name } of tables as { name: string }[]) {
+      const on = `ON \`${database}\`.\`${name}\` TO ${who}`;
+      await connection.query(`GRANT SELECT ${on}`);
+      if (READ_ONLY.includes(name)) continue;
+      await connection.query(
+        `GRANT INSERT${name === 'entry' ? ` (${ENTRY_INSERT})` : ''} ${on}`,
+      );
+      const columns = UPDATES[name]?.map((column) => `\`${column}\``).join(', ');
+      if (columns) await connection.query(`GRANT UPDATE (${columns}) ${on}`);
+      if (KEPT.includes(name)) await connection.query(`GRANT UPDATE ${on}`);
+      if (DELETES.includes(name)) await connection.query(`GRANT DELETE ${on}`);
+    }
+    url.username = user;
+    url.password = password;
+    return url.toString();
+  } finally {
+    await connection.end();
+  }
+}

@@ -1,0 +1,57 @@
+import { fileURLToPath } from 'node:url';
+import { CHART, type AccountRole } from '@abacist/core/ledger';
+import mysql from 'mysql2/promise';
+import Postgrator from 'postgrator';
+
+const MIGRATIONS = fileURLToPath(new URL('../../migrations/*', import.meta.url));
+
+/** Documents' series: what stands before a number. */
+export const SERIES = {
+  sale: 'R',
+  saleVoid: 'V',
+  drawerClose: 'C',
+  slip: 'D',
+  settlement: 'S',
+  match: 'M',
+  matchUndo: 'U',
+  opening: 'O',
+  bankOpening: 'B',
+} as const;
+export type DocumentKind = keyof typeof SERIES;
+
+/**
+ * Brings a database to the newest schema and seeds what the code itself knows: the chart of
+ * accounts and the series of documents. Safe to repeat.
+ * @param adminUrl a user who may create tables and triggers
+ * @returns how many migrations ran
+ */
+export async function migrate(adminUrl: string): Promise<number> {
+  const database = new URL(adminUrl).pathname.slice(1);
+  const connection = await mysql.createConnection({ uri: adminUrl, multipleStatements: true });
+  try {
+    const postgrator = new Postgrator({
+      migrationPattern: MIGRATIONS,
+      driver: 'mysql',
+      database,
+      schemaTable: 'schema_version',
+      execQuery: async (query) => {
+        const [rows] = await connection.query(query);
+        return { rows: rows as unknown[] };
+      },
+    });
+    const applied = await postgrator.migrate();
+    for (const role of Object.keys(CHART) as AccountRole[]) {
+      const { number, type } = CHART[role];
+      await connection.query(
+        'INSERT IGNORE INTO account (role, number, type) VALUES (?, ?, ?)',
+        [role, number, type],
+      );
+    }
+    for (const code of Object.values(SERIES)) {
+      await connection.query('INSERT IGNORE INTO series (code) VALUES (?)', [code]);
+    }
+    return applied.length;
+  } finally {
+    await connection.end();
+  }
+}

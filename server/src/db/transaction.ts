@@ -1,0 +1,76 @@
+import type { Pool, PoolConnection } from 'mysql2/promise';
+import { rows } from './pool';
+
+const DEADLOCK = 1213;
+const LOCK_WAIT = 1205;
+const NOT_READY = 1047;
+const LOST = new Set(['PROTOCOL_CONNECTION_LOST', 'ECONNRESET', 'EPIPE']);
+const TRIES = 8;
+
+type SqlError = { errno?: number; code?: string };
+
+/**
+ * Runs `work` in one READ COMMITTED transaction and commits it. The whole is tried again on a
+ * deadlock or a lock that timed out (a cluster reports conflicts as deadlocks, even at COMMIT).
+ * A lost connection or a node that is not ready is only tried again under an idempotency key,
+ * since the commit may have happened.
+ * @throws Error when `work` leaves an entry OPEN: MariaDB has no checks deferred to commit
+ */
+export async function transaction<T>(
+  pool: Pool,
+  work: (tx: Tx) => Promise<T>,
+  options: { idempotent?: boolean } = {},
+): Promise<T> {
+  for (let attempt = 1; ; attempt += 1) {
+    const connection = await pool.getConnection();
+    try {
+      await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
+      await connection.beginTransaction();
+      const tx: Tx = Object.assign(connection, { openEntries: new Set<number>() });
+      const result = await work(tx);
+      if (tx.openEntries.size) {
+        throw new Error(`entries left OPEN: ${[...tx.openEntries].join(', ')}`);
+      }
+      await connection.commit();
+      connection.release();
+      return result;
+    } catch (error) {
+      await leave(connection);
+      if (attempt >= TRIES || !mayTryAgain(error as SqlError, options.idempotent)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, attempt * 10));
+    }
+  }
+}
+
+/** A transaction's connection; `openEntries` are the journal entries not yet posted in it. */
+export type Tx = PoolConnection & { openEntries: Set<number> };
+
+/** ROLLBACK is always sent before a retry; a connection that can't take it is thrown away. */
+async function leave(connection: PoolConnection): Promise<void> {
+  try {
+    await connection.rollback();
+    connection.release();
+  } catch {
+    connection.destroy();
+  }
+}
+
+function mayTryAgain({ errno, code }: SqlError, idempotent = false): boolean {
+  if (errno === DEADLOCK || errno === LOCK_WAIT) return true;
+  return idempotent && (errno === NOT_READY || (code !== undefined && LOST.has(code)));
+}
+
+/** Variables of the server on which the books depend; wrong ones stop the start. */
+export async function checkServer(pool: Pool): Promise<void> {
+  const wanted: Record<string, (value: string) => boolean> = {
+    sql_mode: (value) => value.includes('STRICT_ALL_TABLES') || value.includes('STRICT_TRANS'),
+    innodb_rollback_on_timeout: (value) => value === 'ON',
+  };
+  const found = await rows<{ Variable_name: string; Value: string }>(
+    pool,
+    `SHOW VARIABLES WHERE Variable_name IN ('sql_mode', 'innodb_rollback_on_timeout')`,
+  );
+  for (const { Variable_name: name, Value: value } of found) {
+    if (!wanted[name]!(value)) throw new Error(`the database server's ${name} is ${value}`);
+  }
+}

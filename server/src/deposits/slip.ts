@@ -1,0 +1,110 @@
+import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/contracts';
+import { decideSlip } from '@abacist/core/deposits';
+import type { CommandContext } from '../context';
+import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { refuseWith, unwrap } from '../http/errors';
+import { postDocument } from '../ledger/post';
+
+/** Sends a deposit slip: takes its items from the safe and posts them to bank in transit. */
+export async function sendSlip(
+  context: CommandContext,
+  command: SlipCommand,
+): Promise<CommandResult<SlipAnswer>> {
+  const { tx, shop, today, actor, now } = context;
+  const bankAccount = await row<{ currency: string }>(
+    tx,
+    'SELECT currency FROM bank_account WHERE id = ?',
+    [command.bankAccountId],
+  );
+  if (bankAccount?.currency !== shop.currency) {
+    throw refuseWith('bank.unknownAccount', 'bankAccountId');
+  }
+  const ids = command.items.map(({ safeItemId }) => safeItemId);
+  const safe = await rows<{
+    id: number;
+    takingsDay: string;
+    amount: number;
+    taken: number;
+    leftMinor: number;
+  }>(
+    tx,
+    `SELECT id, takings_day AS takingsDay, amount_minor AS amount, taken_minor AS taken,
+       CAST(amount_minor - taken_minor AS SIGNED) AS leftMinor
+     FROM safe_item WHERE id IN (${placeholders(ids.length)})
+     ORDER BY id FOR UPDATE`,
+    ids,
+  );
+  const { totalMinor, lines } = unwrap(decideSlip(command, safe));
+  for (const { safeItemId, amountMinor } of command.items) {
+    const before = safe.find(({ id }) => id === safeItemId)!;
+    const { affectedRows } = await run(
+      tx,
+      'UPDATE safe_item SET taken_minor = taken_minor + ? WHERE id = ? AND taken_minor = ?',
+      [amountMinor, safeItemId, before.taken],
+    );
+    if (affectedRows !== 1) throw refuseWith('slip.itemGone', 'items');
+  }
+  const { insertId: slipId } = await run(
+    tx,
+    `INSERT INTO slip (bank_account_id, date, bank_reference, total_minor, user_id, sent_at)
+     VALUES (?, ?, ?, ?, ?, ?)`,
+    [command.bankAccountId, today, command.bankReference, totalMinor, actor.id, now],
+  );
+  await insertMany(
+    tx,
+    'slip_item',
+    ['slip_id', 'safe_item_id', 'amount_minor'],
+    command.items.map(({ safeItemId, amountMinor }) => [slipId, safeItemId, amountMinor]),
+  );
+  const { number } = await postDocument(context, {
+    kind: 'slip',
+    subjectId: slipId,
+    date: today,
+    lines,
+    memo: command.bankReference,
+  });
+  return { answer: { slipId, number, totalMinor }, documentNumber: number };
+}
+
+/** What waits in the safe, oldest day first, and the slips that left it. */
+export async function safeView(db: Db): Promise<SafeView> {
+  const [bankAccounts, items, slips] = await Promise.all([
+    rows<SafeView['bankAccounts'][number]>(
+      db,
+      'SELECT id, name, account_number AS accountNumber FROM bank_account ORDER BY id',
+    ),
+    rows<SafeView['items'][number]>(
+      db,
+      `SELECT i.id, i.takings_day AS takingsDay, dr.name AS drawer,
+         CONCAT(d.series, '-', d.number) AS closeNumber,
+         CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor
+       FROM safe_item i
+       JOIN drawer_close c ON c.id = i.drawer_close_id
+       JOIN drawer_session ds ON ds.id = c.drawer_session_id
+       JOIN drawer dr ON dr.id = ds.drawer_id
+       JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+       WHERE i.taken_minor <> i.amount_minor
+       ORDER BY i.takings_day, i.id`,
+    ),
+    listSlips(db),
+  ]);
+  return { bankAccounts, items, slips };
+}
+
+async function listSlips(db: Db): Promise<SlipSummary[]> {
+  const found = await rows<Omit<SlipSummary, 'days'> & { days: string }>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date,
+       s.total_minor AS totalMinor, s.bank_reference AS bankReference,
+       (SELECT GROUP_CONCAT(DISTINCT i.takings_day ORDER BY i.takings_day)
+        FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
+        WHERE si.slip_id = s.id) AS days,
+       (SELECT MIN(l.date) FROM statement_line l
+        WHERE l.match_group_id = s.match_group_id) AS atBankOn
+     FROM slip s
+     JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+     ORDER BY s.id DESC LIMIT 100`,
+  );
+  return found.map((slip) => ({ ...slip, days: slip.days.split(',') }));
+}

@@ -1,0 +1,22 @@
+import { beginCountSchema, closeSchema } from '@abacist/contracts';
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { matchAfter } from '../matching/run';
+import { beginCount, closeDrawer } from './count';
+
+export function drawerRoutes(deps: Deps): Router {
+  const router = Router();
+  router.post('/counts', command(deps, 'clerk', beginCountSchema, beginCount));
+  router.post(
+    '/counts/:id/close',
+    command(
+      deps,
+      'clerk',
+      closeSchema,
+      (context, body, params) => closeDrawer(context, body, Number(params['id'])),
+      matchAfter(deps),
+    ),
+  );
+  return router;
+}

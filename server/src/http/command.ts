@@ -1,0 +1,159 @@
+import { createHash } from 'node:crypto';
+import { approvalSchema, type Approval } from '@abacist/contracts';
+import { businessDate } from '@abacist/core/dates';
+import { mayAs, type Role } from '@abacist/core/people';
+import type { Request, RequestHandler, Response } from 'express';
+import type Joi from 'joi';
+import type { Actor, CommandContext, Deps } from '../context';
+import { row, run } from '../db/pool';
+import { transaction, type Tx } from '../db/transaction';
+import { checkApprover, recordApproval, type Approver } from '../people/approvals';
+import { loadShop } from '../settings/shop';
+import { forbidden, HttpError, refuseWith } from './errors';
+import { validate } from './validate';
+
+const DUPLICATE = 1062;
+const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** What a service answers: the answer for the client and the number of its document. */
+export type CommandResult<A> = { answer: A; documentNumber?: string };
+export type CommandHandler<C, A> = (
+  context: CommandContext,
+  command: C,
+  params: Record<string, string>,
+) => Promise<CommandResult<A>>;
+
+/**
+ * A write as an endpoint: role, schema, idempotency key, one transaction, approval. The body is
+ * `{ command, approval? }`; the key stands in the header `Idempotency-Key`. `after` runs once it
+ * is committed (it starts work that the command made possible) and may add to the answer.
+ */
+export function command<C, A>(
+  deps: Deps,
+  needed: Role,
+  schema: Joi.Schema<C>,
+  handler: CommandHandler<C, A>,
+  after?: (answer: A, actor: Actor) => Promise<A>,
+): RequestHandler {
+  return async (request: Request, response: Response) => {
+    const actor = actorOf(request);
+    if (!mayAs(actor.role, needed)) throw forbidden();
+    const key = request.get('Idempotency-Key') ?? '';
+    if (!KEY.test(key)) throw refuseWith('input.idempotencyKey');
+    const body = (request.body ?? {}) as { command?: unknown; approval?: unknown };
+    const input = validate(schema, body.command);
+    const approval =
+      body.approval === undefined ? undefined : validate(approvalSchema, body.approval);
+    const params = request.params as Record<string, string>;
+    const answer = await execute(
+      deps,
+      actor,
+      { key, input, approval, params, path: request.path },
+      handler,
+    );
+    response.json(after ? await after(answer, actor) : answer);
+  };
+}
+
+export function actorOf(request: Request): Actor {
+  const actor = request.session?.actor;
+  if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
+  return actor;
+}
+
+type Sent<C> = {
+  key: string;
+  input: C;
+  approval: Approval | undefined;
+  params: Record<string, string>;
+  path: string;
+};
+
+/**
+ * Runs one command in one transaction, safe to repeat: the same key and content gives the
+ * stored answer, another content 409 `alreadyPosted`. Refusals are not stored, so that the
+ * same key may come again with an approval (which is no part of the content).
+ */
+export async function execute<C, A>(
+  deps: Deps,
+  actor: Actor,
+  sent: Sent<C>,
+  handler: CommandHandler<C, A>,
+): Promise<A> {
+  const approver = await checkApprover(deps.pool, deps.limiter, actor, sent.approval);
+  const hash = createHash('sha256')
+    .update(JSON.stringify([sent.path, sent.input]))
+    .digest('hex');
+  return transaction(
+    deps.pool,
+    async (tx) => {
+      const now = deps.clock();
+      const stored = await claimKey(tx, sent.key, actor, hash, now);
+      if (stored !== undefined) return JSON.parse(stored) as A;
+      const context = await contextOf(deps, tx, actor, approver);
+      const { answer, documentNumber } = await handler(context, sent.input, sent.params);
+      await run(
+        tx,
+        'UPDATE command SET answer = ?, document_number = ? WHERE idempotency_key = ?',
+        [JSON.stringify(answer), documentNumber ?? null, sent.key],
+      );
+      return answer;
+    },
+    { idempotent: true },
+  );
+}
+
+/** The context of a command in its transaction, with the shop's locks read in share mode. */
+export async function contextOf(
+  deps: Deps,
+  tx: Tx,
+  actor: Actor,
+  approver?: Approver,
+): Promise<CommandContext> {
+  const now = deps.clock();
+  const shop = await loadShop(tx, true);
+  return {
+    tx,
+    now,
+    today: businessDate(now, shop.zone),
+    actor,
+    shop,
+    approve: (rules) => recordApproval(tx, rules, approver, actor, now),
+  };
+}
+
+/** Inserts the key first of all; when it is there, answers what was answered before. */
+async function claimKey(
+  tx: Tx,
+  key: string,
+  actor: Actor,
+  hash: string,
+  now: Date,
+): Promise<string | undefined> {
+  try {
+    await run(
+      tx,
+      'INSERT INTO command (idempotency_key, user_id, hash, created_at) VALUES (?, ?, ?, ?)',
+      [key, actor.id, hash, now],
+    );
+    return undefined;
+  } catch (error) {
+    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+  }
+  const before = await row<{
+    user_id: number;
+    hash: string;
+    answer: string;
+    document_number: string | null;
+  }>(
+    tx,
+    'SELECT user_id, hash, answer, document_number FROM command WHERE idempotency_key = ?',
+    [key],
+  );
+  if (before?.user_id === actor.id && before.hash === hash) return before.answer;
+  const number = before?.document_number ?? '';
+  throw new HttpError(409, {
+    error: 'alreadyPosted',
+    refusals: [{ code: 'command.alreadyPosted', params: { number } }],
+  });
+}

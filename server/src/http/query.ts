@@ -1,0 +1,33 @@
+import { businessDate } from '@abacist/core/dates';
+import { mayAs, type Role } from '@abacist/core/people';
+import type { RequestHandler } from 'express';
+import Joi from 'joi';
+import type { Actor, Deps, Shop } from '../context';
+import type { Db } from '../db/pool';
+import { loadShop } from '../settings/shop';
+import { actorOf } from './command';
+import { forbidden } from './errors';
+import { validate } from './validate';
+
+/** What a read works with. */
+export type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
+
+/** A read as an endpoint; query and path parameters are one checked object. */
+export function query<Q, A>(
+  deps: Deps,
+  needed: Role,
+  schema: Joi.Schema<Q>,
+  handler: (context: QueryContext, query: Q) => Promise<A>,
+): RequestHandler {
+  return async (request, response) => {
+    const actor = actorOf(request);
+    if (!mayAs(actor.role, needed)) throw forbidden();
+    const input = validate(schema, { ...request.query, ...request.params });
+    const shop = await loadShop(deps.pool);
+    const today = businessDate(deps.clock(), shop.zone);
+    const answer = await handler({ db: deps.pool, deps, shop, today, actor }, input);
+    response.json(answer);
+  };
+}
+
+export const noInput = Joi.object({});

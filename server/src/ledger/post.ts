@@ -1,0 +1,180 @@
+import { assertBalanced, type JournalLine } from '@abacist/core/ledger';
+import type { CommandContext } from '../context';
+import { SERIES, type DocumentKind } from '../db/migrate';
+import { insertMany, placeholders, row, rows, run } from '../db/pool';
+import type { Tx } from '../db/transaction';
+import { refuseWith } from '../http/errors';
+
+export type NewEntry = {
+  kind: DocumentKind;
+  /** The row of the source document: a sale's id, a slip's id, … */
+  subjectId: number;
+  date: string;
+  /** Whose rod it belongs to, where it mends an earlier day. */
+  takingsDay?: string;
+  lines: readonly JournalLine[];
+  memo: string;
+  reversesEntryId?: number;
+  drawerSessionId?: number;
+  approvalId?: number | null;
+};
+
+/**
+ * Posts a document's entry and numbers the document: entry OPEN, its lines, the number from its
+ * series, the document, POSTED. Call it last in a transaction: the series' row is the hottest.
+ * A document without effect has a number and no entry.
+ * @throws HttpError 422 `lock.filed` for a filed day; 409 when a closed day needs an approval
+ */
+export async function postDocument(
+  context: CommandContext,
+  entry: NewEntry,
+): Promise<{ entryId: number | null; number: string }> {
+  const { tx } = context;
+  const entryId = entry.lines.length ? await insertEntry(context, entry) : null;
+  const number = await nextNumber(tx, SERIES[entry.kind]);
+  await run(
+    tx,
+    'INSERT INTO document (kind, subject_id, series, number, entry_id) VALUES (?, ?, ?, ?, ?)',
+    [entry.kind, entry.subjectId, SERIES[entry.kind], number, entryId],
+  );
+  if (entryId !== null) {
+    await run(tx, `UPDATE entry SET status = 'POSTED' WHERE id = ?`, [entryId]);
+    tx.openEntries.delete(entryId);
+  }
+  return { entryId, number: documentNumber(SERIES[entry.kind], number) };
+}
+
+export function documentNumber(series: string, number: number): string {
+  return `${series}-${number}`;
+}
+
+async function insertEntry(context: CommandContext, entry: NewEntry): Promise<number> {
+  const { tx, shop, actor, now } = context;
+  assertBalanced(entry.lines);
+  if (shop.filedThrough !== null && entry.date <= shop.filedThrough) {
+    throw refuseWith('lock.filed', 'date', { through: shop.filedThrough });
+  }
+  let approvalId = entry.approvalId ?? null;
+  if (shop.closedThrough !== null && entry.date <= shop.closedThrough && approvalId === null) {
+    approvalId = await context.approve([
+      {
+        code: 'rule.closedPeriod',
+        approver: 'manager',
+        params: { through: shop.closedThrough },
+      },
+    ]);
+  }
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO entry
+       (shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id,
+        user_id, approval_id, posted_at, memo)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      shop.id,
+      entry.date,
+      entry.takingsDay ?? entry.date,
+      entry.kind,
+      entry.subjectId,
+      entry.reversesEntryId ?? null,
+      entry.drawerSessionId ?? null,
+      actor.id,
+      approvalId,
+      now,
+      entry.memo,
+    ],
+  );
+  tx.openEntries.add(insertId);
+  await insertLines(tx, insertId, entry.lines, shop);
+  return insertId;
+}
+
+async function insertLines(
+  tx: Tx,
+  entryId: number,
+  lines: readonly JournalLine[],
+  shop: { id: number; currency: string },
+): Promise<void> {
+  const roles = [...new Set(lines.map(({ account }) => account))];
+  const known = await rows<{ id: number; role: string }>(
+    tx,
+    `SELECT id, role FROM account WHERE role IN (${placeholders(roles.length)})`,
+    roles,
+  );
+  const idOf = new Map(known.map(({ id, role }) => [role, id]));
+  await insertMany(
+    tx,
+    'entry_line',
+    [
+      'entry_id',
+      'position',
+      'account_id',
+      'amount_minor',
+      'currency',
+      'shop_id',
+      'drawer_id',
+      'department_id',
+      'authority_id',
+      'processor_id',
+      'bank_account_id',
+      'charge_account_id',
+      'salesperson_id',
+    ],
+    lines.map((line, i) => [
+      entryId,
+      i + 1,
+      idOf.get(line.account)!,
+      line.amountMinor,
+      shop.currency,
+      shop.id,
+      line.drawerId ?? null,
+      line.departmentId ?? null,
+      line.authorityId ?? null,
+      line.processorId ?? null,
+      line.bankAccountId ?? null,
+      line.chargeAccountId ?? null,
+      line.salespersonId ?? null,
+    ]),
+  );
+}
+
+/** The next number of a series, gapless: the row stays locked until the transaction ends. */
+async function nextNumber(tx: Tx, series: string): Promise<number> {
+  await run(tx, 'UPDATE series SET last_number = last_number + 1 WHERE code = ?', [series]);
+  const found = await row<{ last_number: number }>(
+    tx,
+    'SELECT last_number FROM series WHERE code = ?',
+    [series],
+  );
+  return found!.last_number;
+}
+
+/** The journal lines of a posted entry, as core reads them. */
+export async function entryLines(tx: Tx, entryId: number): Promise<JournalLine[]> {
+  const found = await rows<Record<string, number> & { role: JournalLine['account'] }>(
+    tx,
+    `SELECT a.role, l.amount_minor, l.drawer_id, l.department_id, l.authority_id,
+       l.processor_id, l.bank_account_id, l.charge_account_id, l.salesperson_id
+     FROM entry_line l
+     JOIN account a ON a.id = l.account_id
+     WHERE l.entry_id = ?
+     ORDER BY l.position`,
+    [entryId],
+  );
+  return found.map((line) => {
+    const dimensions = {
+      drawerId: line['drawer_id'],
+      departmentId: line['department_id'],
+      authorityId: line['authority_id'],
+      processorId: line['processor_id'],
+      bankAccountId: line['bank_account_id'],
+      chargeAccountId: line['charge_account_id'],
+      salespersonId: line['salesperson_id'],
+    };
+    return {
+      account: line.role,
+      amountMinor: line['amount_minor'] as JournalLine['amountMinor'],
+      ...Object.fromEntries(Object.entries(dimensions).filter(([, value]) => value != null)),
+    };
+  });
+}

@@ -1,0 +1,156 @@
+import type { LooseEnd, LooseEnds } from '@abacist/contracts';
+import { daysBetween } from '@abacist/core/dates';
+import { windowOf } from '@abacist/core/matching';
+import type { Shop } from '../context';
+import { rows, type Db } from '../db/pool';
+import { statementView } from '../matching/view';
+import { holidaysAround } from '../settings/holidays';
+import { openBatches } from '../settlements/read';
+
+/** All that does not tie and needs a person, oldest first, with the place of its mend. */
+export async function looseEnds(db: Db, shop: Shop, today: string): Promise<LooseEnds> {
+  const lists = await Promise.all([
+    uncountedDrawers(db, today),
+    lateSlips(db, shop, today),
+    lateBatches(db, shop, today),
+    settlements(db, shop, today),
+    statementLines(db, today),
+  ]);
+  const ends = lists.flat().sort((a, b) => b.ageDays - a.ageDays);
+  const at = (place: LooseEnd['place']) => ends.filter((end) => end.place === place).length;
+  return { ends, byPlace: { days: at('days'), bank: at('bank') } };
+}
+
+async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
+  const found = await rows<{ date: string; drawer: string; amountMinor: number }>(
+    db,
+    `SELECT s.date, dr.name AS drawer, CAST(SUM(s.total_minor) AS SIGNED) AS amountMinor
+     FROM sale s
+     JOIN drawer dr ON dr.id = s.drawer_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE c.id IS NULL AND v.id IS NULL AND s.date < ?
+     GROUP BY s.date, dr.id, dr.name`,
+    [today],
+  );
+  return found.map(({ date, drawer, amountMinor }) => ({
+    code: 'drawerNotCounted',
+    place: 'days',
+    ageDays: daysBetween(date, today),
+    amountMinor,
+    params: { drawer, date },
+    path: `/days/${date}`,
+  }));
+}
+
+type Late = { id: number; number: string; date: string; amountMinor: number };
+
+async function lateSlips(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+  const found = await rows<Late>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, s.total_minor AS amountMinor
+     FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+     WHERE s.match_group_id IS NULL`,
+  );
+  const holidays = holidaysAround(shop.holidayRegion, today);
+  return found
+    .filter(({ date }) => windowOf({ kind: 'deposit', dueDate: date }, holidays).to < today)
+    .map(({ number, date, amountMinor }) => ({
+      code: 'slipNotAtBank',
+      place: 'bank',
+      ageDays: daysBetween(date, today),
+      amountMinor,
+      params: { number, date },
+      path: '/bank/statement',
+    }));
+}
+
+async function lateBatches(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+  const batches = await openBatches(db, shop);
+  return batches
+    .filter(({ dueDate, closed }) => closed && dueDate < today)
+    .map((batch) => ({
+      code: 'batchNotSettled',
+      place: 'bank',
+      ageDays: daysBetween(batch.dueDate, today),
+      amountMinor: batch.schemes.reduce((total, { amountMinor }) => total + amountMinor, 0),
+      params: {
+        processor: batch.processor,
+        batchDate: batch.batchDate,
+        dueDate: batch.dueDate,
+      },
+      path: '/bank/cards',
+    }));
+}
+
+async function settlements(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+  const late = await rows<Late>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.due_date AS date,
+       s.net_minor AS amountMinor
+     FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.match_group_id IS NULL AND s.net_minor > 0`,
+  );
+  const differing = await rows<Late & { scheme: string; batchDate: string }>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, c.scheme,
+       c.batch_date AS batchDate, c.difference_minor AS amountMinor
+     FROM settlement_scheme c
+     JOIN settlement s ON s.id = c.settlement_id
+     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE c.difference_minor <> 0`,
+  );
+  const holidays = holidaysAround(shop.holidayRegion, today);
+  return [
+    ...late
+      .filter(
+        ({ date }) => windowOf({ kind: 'settlement', dueDate: date }, holidays).to < today,
+      )
+      .map(({ number, date, amountMinor }): LooseEnd => ({
+        code: 'settlementNotAtBank',
+        place: 'bank',
+        ageDays: daysBetween(date, today),
+        amountMinor,
+        params: { number, date },
+        path: '/bank/statement',
+      })),
+    ...differing.map(({ id, number, date, scheme, batchDate, amountMinor }): LooseEnd => ({
+      code: 'settlementDiffers',
+      place: 'bank',
+      ageDays: Math.max(0, daysBetween(date, today)),
+      amountMinor,
+      params: { number, scheme, batchDate },
+      path: `/bank/cards?settlement=${id}`,
+    })),
+  ];
+}
+
+/** Lines that nobody knows and lines that name a movement of another amount. */
+async function statementLines(db: Db, today: string): Promise<LooseEnd[]> {
+  const accounts = await rows<{ id: number }>(db, 'SELECT id FROM bank_account');
+  const ends: LooseEnd[] = [];
+  for (const { id } of accounts) {
+    const { openLines, reserved } = await statementView(db, { bankAccountId: id });
+    for (const line of openLines) {
+      ends.push({
+        code: 'lineUnknown',
+        place: 'bank',
+        ageDays: daysBetween(line.date, today),
+        amountMinor: line.amountMinor,
+        params: { date: line.date, text: line.text },
+        path: '/bank/statement',
+      });
+    }
+    for (const { line, movement, differenceMinor } of reserved) {
+      ends.push({
+        code: 'lineReserved',
+        place: 'bank',
+        ageDays: daysBetween(line.date, today),
+        amountMinor: differenceMinor,
+        params: { date: line.date, number: movement.number },
+        path: '/bank/statement',
+      });
+    }
+  }
+  return ends;
+}

@@ -1,0 +1,13 @@
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { noInput, query } from '../http/query';
+import { looseEnds } from './read';
+
+export function looseEndRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/loose-ends',
+    query(deps, 'clerk', noInput, ({ db, shop, today }) => looseEnds(db, shop, today)),
+  );
+  return router;
+}

@@ -1,0 +1,149 @@
+import { classifyLine, coveredSpans, DEPOSITS, type LineRule } from '@abacist/core/bank';
+import { addDays } from '@abacist/core/dates';
+import type { Line, MatchInput, Movement } from '@abacist/core/matching';
+import type { Shop } from '../context';
+import { row, rows, type Db } from '../db/pool';
+import { holidaysAround } from '../settings/holidays';
+import { openBatches } from '../settlements/read';
+
+/** The party of a processor's settlements. */
+export const processorParty = (id: number) => `processor ${id}`;
+
+type SlipRow = { id: number; date: string; amount: number; number: string; reference: string };
+type SettlementRow = SlipRow & { processorId: number };
+type LineRow = {
+  id: number;
+  date: string;
+  amount: number;
+  text: string;
+  referenceList: string;
+  bankCode: string;
+};
+
+/** All that the matching engine reads of one bank account: open movements, lines, knowledge. */
+export async function loadMatchInput(
+  db: Db,
+  shop: Shop,
+  bankAccountId: number,
+  today: string,
+): Promise<MatchInput> {
+  const statements = await rows<{
+    from: string;
+    to: string;
+    openingMinor: number;
+    closingMinor: number;
+  }>(
+    db,
+    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
+       closing_minor AS closingMinor
+     FROM statement WHERE bank_account_id = ?`,
+    [bankAccountId],
+  );
+  const undone = await rows<{ movementId: string; lineId: string }>(
+    db,
+    `SELECT CONCAT(m.kind, ' ', m.member_id) AS movementId, CONCAT(l.member_id) AS lineId
+     FROM match_undo u
+     JOIN match_member m ON m.match_group_id = u.match_group_id AND m.kind <> 'line'
+     JOIN match_member l ON l.match_group_id = u.match_group_id AND l.kind = 'line'`,
+  );
+  return {
+    movements: await openMovements(db, bankAccountId),
+    lines: await openLines(db, bankAccountId),
+    holidays: holidaysAround(shop.holidayRegion, today),
+    covered: coveredSpans(statements),
+    knownThrough: await knownThrough(db, shop, today),
+    undone,
+  };
+}
+
+export async function openMovements(db: Db, bankAccountId: number): Promise<Movement[]> {
+  const slips = await rows<SlipRow>(
+    db,
+    `SELECT s.id, s.date, s.total_minor AS amount, CONCAT(d.series, '-', d.number) AS number,
+       s.bank_reference AS reference
+     FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL`,
+    [bankAccountId],
+  );
+  const settlements = await rows<SettlementRow>(
+    db,
+    `SELECT s.id, s.due_date AS date, s.net_minor AS amount,
+       CONCAT(d.series, '-', d.number) AS number, s.reference, s.processor_id AS processorId
+     FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.net_minor > 0`,
+    [bankAccountId],
+  );
+  return [
+    ...slips.map((slip): Movement => ({
+      id: `slip ${slip.id}`,
+      kind: 'deposit',
+      party: DEPOSITS,
+      dueDate: slip.date,
+      amountMinor: slip.amount,
+      references: [slip.number, slip.reference].filter(Boolean),
+    })),
+    ...settlements.map((settlement): Movement => ({
+      id: `settlement ${settlement.id}`,
+      kind: 'settlement',
+      party: processorParty(settlement.processorId),
+      dueDate: settlement.date,
+      amountMinor: settlement.amount,
+      references: [settlement.reference, settlement.number],
+    })),
+  ];
+}
+
+async function openLines(db: Db, bankAccountId: number): Promise<Line[]> {
+  const rules = await rows<LineRule>(
+    db,
+    'SELECT contains, kind, party FROM line_rule WHERE bank_account_id = ? ORDER BY id',
+    [bankAccountId],
+  );
+  const found = await rows<LineRow>(
+    db,
+    `SELECT id, date, amount_minor AS amount, text, reference_list AS referenceList,
+       bank_code AS bankCode
+     FROM statement_line WHERE bank_account_id = ? AND match_group_id IS NULL`,
+    [bankAccountId],
+  );
+  return found.map((line) => ({
+    id: String(line.id),
+    date: line.date,
+    amountMinor: line.amount,
+    references: JSON.parse(line.referenceList) as string[],
+    text: line.text,
+    ...classifyLine(line, rules),
+  }));
+}
+
+/** The day up to which every day is closed and every settlement that was due is here. */
+async function knownThrough(db: Db, shop: Shop, today: string): Promise<string> {
+  const uncounted = await row<{ first: string | null }>(
+    db,
+    `SELECT MIN(s.date) AS first
+     FROM sale s LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+     WHERE c.id IS NULL`,
+  );
+  const batches = await openBatches(db, shop);
+  const missing = [uncounted?.first, ...batches.map(({ dueDate }) => dueDate)]
+    .filter((date) => date != null)
+    .sort()[0];
+  return missing !== undefined && missing <= today ? addDays(missing, -1) : today;
+}
+
+/** Changes whenever something that the engine reads has changed. */
+export async function inputVersion(db: Db, bankAccountId: number): Promise<string> {
+  const found = await row<Record<string, number>>(
+    db,
+    `SELECT
+       (SELECT COUNT(*) FROM slip WHERE bank_account_id = ?) AS slips,
+       (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ?) AS settlements,
+       (SELECT COUNT(*) FROM statement WHERE bank_account_id = ?) AS statements,
+       (SELECT COUNT(*) FROM match_group) AS matches,
+       (SELECT COUNT(*) FROM match_undo) AS undone,
+       (SELECT COUNT(*) FROM drawer_close) AS closes,
+       (SELECT COUNT(*) FROM line_rule) AS rules`,
+    [bankAccountId, bankAccountId, bankAccountId],
+  );
+  return JSON.stringify(found);
+}

@@ -1,0 +1,61 @@
+import { id, matchSchema, statementImportSchema } from '@abacist/contracts';
+import { Router } from 'express';
+import Joi from 'joi';
+import { importStatement } from '../bank/import';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { notFound } from '../http/errors';
+import { noInput, query } from '../http/query';
+import { readJob, stopJob } from '../workers/jobs';
+import { acceptMatches, undoMatch } from './accept';
+import { matchAfter } from './run';
+import { statementView, type StatementQuery } from './view';
+
+const jobQuery = Joi.object<{ id: string }>({ id: Joi.string().uuid().required() });
+
+export function matchingRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/statement',
+    query(
+      deps,
+      'bookkeeper',
+      Joi.object<StatementQuery>({ bankAccountId: id.optional(), before: id.optional() }),
+      ({ db }, asked) => statementView(db, asked),
+    ),
+  );
+  router.post(
+    '/statements',
+    command(deps, 'bookkeeper', statementImportSchema, importStatement, matchAfter(deps)),
+  );
+  router.post(
+    '/matches',
+    command(deps, 'bookkeeper', matchSchema, acceptMatches, matchAfter(deps)),
+  );
+  router.post(
+    '/matches/:id/undo',
+    command(
+      deps,
+      'bookkeeper',
+      noInput,
+      (context, _body, params) => undoMatch(context, Number(params['id'])),
+      matchAfter(deps),
+    ),
+  );
+  router.get(
+    '/jobs/:id',
+    query(deps, 'bookkeeper', jobQuery, async ({ deps: { pool } }, asked) => {
+      const job = await readJob(pool, asked.id);
+      if (!job) throw notFound('job.unknown');
+      return job;
+    }),
+  );
+  router.post(
+    '/jobs/:id/stop',
+    command(deps, 'bookkeeper', noInput, async (context, _body, params) => {
+      await stopJob(context.tx, params['id'] ?? '');
+      return { answer: {} };
+    }),
+  );
+  return router;
+}

@@ -1,0 +1,236 @@
+import type { LineView, MovementView, Proposal, StatementView } from '@abacist/contracts';
+import { coveredSpans } from '@abacist/core/bank';
+import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
+import { matchJobKind, type KeptRun } from './run';
+
+type MovementRow = Omit<MovementView, 'days'> & {
+  days: string | null;
+  groupId: number | null;
+};
+type LineRow = {
+  id: number;
+  date: string;
+  amountMinor: number;
+  text: string;
+  referenceList: string;
+  groupId: number | null;
+  certain: number | null;
+  grade: number | null;
+  leanedOnBy: number;
+};
+
+const MOVEMENTS = `
+  SELECT CONCAT('slip ', s.id) AS \`key\`, 'deposit' AS kind,
+    CONCAT(d.series, '-', d.number) AS number, '' AS party, s.date AS dueDate,
+    s.total_minor AS amountMinor, s.match_group_id AS groupId,
+    (SELECT GROUP_CONCAT(DISTINCT i.takings_day ORDER BY i.takings_day)
+     FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
+     WHERE si.slip_id = s.id) AS days
+  FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+  WHERE s.bank_account_id = ? AND {where}
+  UNION ALL
+  SELECT CONCAT('settlement ', s.id), 'settlement', CONCAT(d.series, '-', d.number), p.name,
+    s.due_date, s.net_minor, s.match_group_id,
+    (SELECT GROUP_CONCAT(DISTINCT c.batch_date ORDER BY c.batch_date)
+     FROM settlement_scheme c WHERE c.settlement_id = s.id)
+  FROM settlement s
+  JOIN processor p ON p.id = s.processor_id
+  JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+  WHERE s.bank_account_id = ? AND s.net_minor > 0 AND {where}`;
+
+const LINES = `
+  SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
+    l.match_group_id AS groupId, g.certain, g.grade,
+    (SELECT COUNT(*) FROM match_lean x
+     LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
+     WHERE x.leans_on_id = g.id AND u.id IS NULL) AS leanedOnBy
+  FROM statement_line l
+  LEFT JOIN match_group g ON g.id = l.match_group_id
+  WHERE l.bank_account_id = ?`;
+
+export type StatementQuery = { bankAccountId?: number; before?: number };
+
+/** The statement lane: what a person must look at first, then the lines, newest first. */
+export async function statementView(db: Db, asked: StatementQuery): Promise<StatementView> {
+  const accounts = await accountHeads(db);
+  const bankAccountId = asked.bankAccountId ?? accounts[0]?.id ?? 0;
+  const open = await movementsWhere(db, bankAccountId, 's.match_group_id IS NULL');
+  const openLineRows = await rows<LineRow>(
+    db,
+    `${LINES} AND l.match_group_id IS NULL ORDER BY l.date, l.id LIMIT 1000`,
+    [bankAccountId],
+  );
+  const page = await rows<LineRow>(
+    db,
+    `${LINES}
+       AND (? IS NULL OR (l.date, l.id) <
+         (SELECT b.date, b.id FROM statement_line b WHERE b.id = ?))
+     ORDER BY l.date DESC, l.id DESC LIMIT 200`,
+    [bankAccountId, asked.before ?? null, asked.before ?? null],
+  );
+  const run = await latestRun(db, bankAccountId);
+  const movements = new Map(open.map((movement) => [movement.key, movement]));
+  const openIds = new Map(openLineRows.map((line) => [String(line.id), line]));
+  const usable = (group: KeptRun['proposals'][number]) =>
+    group.movementIds.every((id) => movements.has(id)) &&
+    group.lineIds.every((id) => openIds.has(id));
+  const likely = (run?.proposals ?? []).filter(usable);
+  const reserved = (run?.reserved ?? []).filter(
+    ({ lineId, movementId }) => openIds.has(lineId) && movements.has(movementId),
+  );
+  const statusOf = new Map<string, LineView['status']>();
+  for (const { lineIds } of likely) for (const id of lineIds) statusOf.set(id, 'likely');
+  for (const { lineId } of reserved) statusOf.set(lineId, 'reserved');
+  const matched = await matchedMovements(
+    db,
+    bankAccountId,
+    page.flatMap(({ groupId }) => (groupId === null ? [] : [groupId])),
+  );
+  const toView = (line: LineRow): LineView => toLineView(line, statusOf, matched);
+  const lineOf = (id: string) => toView(openIds.get(id)!);
+  return {
+    accounts,
+    proposals: likely.map((group): Proposal => ({
+      grade: group.grade,
+      because: group.because,
+      pairs: group.movementIds.map((id, i) => ({
+        movement: movements.get(id)!,
+        line: lineOf(group.lineIds[i]!),
+      })),
+      rivals: group.rivals
+        .filter((rival) => movements.has(rival.movementId) && openIds.has(rival.lineId))
+        .map((rival) => ({
+          movement: movements.get(rival.movementId)!,
+          line: lineOf(rival.lineId),
+        })),
+    })),
+    reserved: reserved.map((one) => ({
+      line: lineOf(one.lineId),
+      movement: movements.get(one.movementId)!,
+      differenceMinor: one.differenceMinor,
+    })),
+    openLines: openLineRows.filter(({ id }) => !statusOf.has(String(id))).map(toView),
+    openMovements: open.filter(
+      ({ key }) =>
+        !likely.some(({ movementIds }) => movementIds.includes(key)) &&
+        !reserved.some(({ movementId }) => movementId === key),
+    ),
+    lines: page.map(toView),
+  };
+}
+
+function toLineView(
+  line: LineRow,
+  statusOf: ReadonlyMap<string, LineView['status']>,
+  matched: ReadonlyMap<number, MovementView>,
+): LineView {
+  const movement = line.groupId === null ? undefined : matched.get(line.groupId);
+  return {
+    id: line.id,
+    date: line.date,
+    amountMinor: line.amountMinor,
+    text: line.text,
+    references: JSON.parse(line.referenceList) as string[],
+    status: line.groupId === null ? (statusOf.get(String(line.id)) ?? 'open') : 'matched',
+    match: movement
+      ? {
+          groupId: line.groupId!,
+          certain: Boolean(line.certain),
+          grade: line.grade!,
+          movement,
+          leanedOnBy: line.leanedOnBy,
+        }
+      : null,
+  };
+}
+
+async function movementsWhere(
+  db: Db,
+  bankAccountId: number,
+  where: string,
+  values: readonly number[] = [],
+): Promise<(MovementView & { groupId: number | null })[]> {
+  const found = await rows<MovementRow>(
+    db,
+    `${MOVEMENTS.replaceAll('{where}', where)} ORDER BY dueDate, \`key\``,
+    [bankAccountId, ...values, bankAccountId, ...values],
+  );
+  return found.map((movement) => ({ ...movement, days: movement.days?.split(',') ?? [] }));
+}
+
+async function matchedMovements(db: Db, bankAccountId: number, groupIds: readonly number[]) {
+  if (groupIds.length === 0) return new Map<number, MovementView>();
+  const where = `s.match_group_id IN (${placeholders(groupIds.length)})`;
+  const found = await movementsWhere(db, bankAccountId, where, groupIds);
+  return new Map(found.map((movement) => [movement.groupId!, movement as MovementView]));
+}
+
+async function latestRun(db: Db, bankAccountId: number): Promise<KeptRun | undefined> {
+  const found = await row<{ result: string | null }>(
+    db,
+    `SELECT result FROM job
+     WHERE kind = ? AND status = 'done' ORDER BY started_at DESC, ended_at DESC LIMIT 1`,
+    [matchJobKind(bankAccountId)],
+  );
+  return found?.result ? (JSON.parse(found.result) as KeptRun) : undefined;
+}
+
+/** Each bank account with both sides of its reconciliation. */
+async function accountHeads(db: Db): Promise<StatementView['accounts']> {
+  const accounts = await rows<{ id: number; name: string; accountNumber: string }>(
+    db,
+    'SELECT id, name, account_number AS accountNumber FROM bank_account ORDER BY id',
+  );
+  const heads: StatementView['accounts'] = [];
+  for (const account of accounts) heads.push(await accountHead(db, account));
+  return heads;
+}
+
+async function accountHead(
+  db: Db,
+  account: { id: number; name: string; accountNumber: string },
+): Promise<StatementView['accounts'][number]> {
+  const statements = await rows<{
+    from: string;
+    to: string;
+    openingMinor: number;
+    closingMinor: number;
+  }>(
+    db,
+    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
+       closing_minor AS closingMinor
+     FROM statement WHERE bank_account_id = ? ORDER BY to_date, id`,
+    [account.id],
+  );
+  const span = coveredSpans(statements).at(-1);
+  const ledger = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(l.amount_minor) AS total
+     FROM entry_line l
+     JOIN account a ON a.id = l.account_id AND a.role = 'bank'
+     JOIN entry e ON e.id = l.entry_id AND e.status = 'POSTED'
+     WHERE l.bank_account_id = ?`,
+    [account.id],
+  );
+  const open = await row<{ movements: string | null; linesTotal: string | null }>(
+    db,
+    `SELECT
+       COALESCE((SELECT SUM(total_minor) FROM slip
+                 WHERE bank_account_id = ? AND match_group_id IS NULL), 0)
+       + COALESCE((SELECT SUM(net_minor) FROM settlement
+                   WHERE bank_account_id = ? AND match_group_id IS NULL AND net_minor > 0), 0)
+         AS movements,
+       (SELECT SUM(amount_minor) FROM statement_line
+        WHERE bank_account_id = ? AND match_group_id IS NULL) AS linesTotal`,
+    [account.id, account.id, account.id],
+  );
+  return {
+    ...account,
+    coveredFrom: span?.from ?? null,
+    coveredTo: span?.to ?? null,
+    statementBalanceMinor: statements.at(-1)?.closingMinor ?? null,
+    ledgerBalanceMinor: toMinor(ledger?.total),
+    openMovementsMinor: toMinor(open?.movements),
+    openLinesMinor: toMinor(open?.linesTotal),
+  };
+}

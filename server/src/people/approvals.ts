@@ -1,0 +1,67 @@
+import type { Approval } from '@abacist/contracts';
+import { mayAs, type Role } from '@abacist/core/people';
+import type { BrokenRule } from '@abacist/core/outcome';
+import { verify } from '@node-rs/argon2';
+import type { Pool } from 'mysql2/promise';
+import type { Actor } from '../context';
+import { row, run } from '../db/pool';
+import type { Tx } from '../db/transaction';
+import { approvalNeeded } from '../http/errors';
+import type { Limiter } from './limiter';
+
+/** A person whose PIN was right, or the sender: who may approve, and why. */
+export type Approver = { id: number; role: Role; reason: string };
+
+/**
+ * Checks who approves, before the transaction (the PIN's hash is slow on purpose). A person
+ * whose role suffices approves his own command with a reason; another one gives a PIN.
+ * @throws HttpError 409 `approval.pin` when the PIN is wrong, 429 after too many tries
+ */
+export async function checkApprover(
+  pool: Pool,
+  limiter: Limiter,
+  actor: Actor,
+  approval: Approval | undefined,
+): Promise<Approver | undefined> {
+  if (!approval) return undefined;
+  const { approverId, pin, reason } = approval;
+  if (approverId === undefined || approverId === actor.id) {
+    return { id: actor.id, role: actor.role, reason };
+  }
+  await limiter.consume(`pin ${approverId}`);
+  const found = await row<{ role: Role; pin_hash: string | null }>(
+    pool,
+    'SELECT role, pin_hash FROM user WHERE id = ? AND active',
+    [approverId],
+  );
+  const right = Boolean(found?.pin_hash && pin && (await verify(found.pin_hash, pin)));
+  if (!found || !right)
+    throw approvalNeeded([], [{ code: 'approval.pin', at: 'approval.pin' }]);
+  await limiter.reset(`pin ${approverId}`);
+  return { id: approverId, role: found.role, reason };
+}
+
+/**
+ * Records that broken rules were approved, in the command's transaction.
+ * @returns the approval's id, or null when no rule is broken
+ * @throws HttpError 409 with the rules when nobody approved or the approver's role is too low
+ */
+export async function recordApproval(
+  tx: Tx,
+  rules: readonly BrokenRule[],
+  approver: Approver | undefined,
+  actor: Actor,
+  now: Date,
+): Promise<number | null> {
+  if (rules.length === 0) return null;
+  if (!approver) throw approvalNeeded([...rules]);
+  const beyond = rules.filter((rule) => !mayAs(approver.role, rule.approver));
+  if (beyond.length) throw approvalNeeded([...rules], [{ code: 'approval.role' }]);
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO approval (approver_id, asked_by_id, rules, reason, approved_at)
+     VALUES (?, ?, ?, ?, ?)`,
+    [approver.id, actor.id, JSON.stringify(rules), approver.reason, now],
+  );
+  return insertId;
+}

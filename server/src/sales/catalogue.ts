@@ -1,0 +1,87 @@
+import type { CounterSettings } from '@abacist/contracts';
+import { percent } from '@abacist/core/money';
+import type { Catalogue } from '@abacist/core/sales';
+import type { TaxCode } from '@abacist/core/tax';
+import { placeholders, rows, type Db } from '../db/pool';
+
+type PartRow = {
+  tax_code_id: number;
+  code_name: string;
+  authority_id: number | null;
+  compound: number;
+  rate_percent: string | null;
+};
+
+type CodeOfDay = CounterSettings['taxCodes'][number];
+
+/**
+ * Tax codes with the rate of each authority that holds on a date: the newest that begins on or
+ * before it. A compound part stands on all parts before it.
+ * @throws Error when an authority of a code has no rate yet on that date
+ */
+export async function taxCodesOn(db: Db, date: string): Promise<CodeOfDay[]> {
+  const found = await rows<PartRow>(
+    db,
+    `SELECT c.id AS tax_code_id, c.name AS code_name, p.authority_id, p.compound,
+       (SELECT r.rate_percent FROM tax_rate r
+        WHERE r.authority_id = p.authority_id AND r.valid_from <= ?
+        ORDER BY r.valid_from DESC LIMIT 1) AS rate_percent
+     FROM tax_code c
+     LEFT JOIN tax_code_part p ON p.tax_code_id = c.id
+     ORDER BY c.id, p.position`,
+    [date],
+  );
+  const codes = new Map<number, CodeOfDay>();
+  for (const part of found) {
+    const code = codes.get(part.tax_code_id) ?? {
+      id: part.tax_code_id,
+      name: part.code_name,
+      parts: [],
+    };
+    codes.set(code.id, code);
+    if (part.authority_id === null) continue;
+    if (part.rate_percent === null) {
+      throw new Error(`tax authority ${part.authority_id} has no rate on ${date}`);
+    }
+    code.parts.push({
+      authorityId: part.authority_id,
+      ratePercent: part.rate_percent,
+      onTopOf: part.compound ? code.parts.map(({ authorityId }) => authorityId) : [],
+    });
+  }
+  return [...codes.values()];
+}
+
+/** A tax code as core computes with it. */
+export function toTaxCode({ id, parts }: CodeOfDay): TaxCode {
+  return {
+    id,
+    parts: parts.map(({ authorityId, ratePercent, onTopOf }) => ({
+      authorityId,
+      rate: percent(ratePercent),
+      onTopOf,
+    })),
+  };
+}
+
+/** What a ticket's lines refer to, and the tax codes of the day. */
+export async function catalogueFor(
+  db: Db,
+  itemIds: readonly number[],
+  date: string,
+): Promise<Catalogue> {
+  const departments = await rows<Catalogue['departments'][number]>(
+    db,
+    'SELECT id, name, tax_code_id AS taxCodeId FROM department WHERE active',
+  );
+  const items = itemIds.length
+    ? await rows<Catalogue['items'][number]>(
+        db,
+        `SELECT id, name, department_id AS departmentId, price_minor AS priceMinor,
+           tax_code_id AS taxCodeId
+         FROM item WHERE active AND id IN (${placeholders(itemIds.length)})`,
+        itemIds,
+      )
+    : [];
+  return { departments, items, taxCodes: (await taxCodesOn(db, date)).map(toTaxCode) };
+}

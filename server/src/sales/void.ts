@@ -1,0 +1,75 @@
+import { decideVoid } from '@abacist/core/sales';
+import type { CommandContext } from '../context';
+import { row, run } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, unwrap } from '../http/errors';
+import { entryLines, postDocument } from '../ledger/post';
+
+type SaleState = {
+  date: string;
+  drawer_session_id: number;
+  entry_id: number;
+  number: number;
+  series: string;
+  void_id: number | null;
+  count_begun_at: string | null;
+};
+
+/** Voids a sale of today by a reversing entry, with a manager's approval. */
+export async function voidSale(
+  context: CommandContext,
+  saleId: number,
+): Promise<CommandResult<{ number: string }>> {
+  const { tx, today, actor, now } = context;
+  // The session in share mode: a count that begins meanwhile waits, or was first.
+  const sale = await row<SaleState>(
+    tx,
+    `SELECT s.date, s.drawer_session_id, d.entry_id, d.number, d.series, v.id AS void_id,
+       ds.count_begun_at
+     FROM sale s
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+     JOIN drawer_session ds ON ds.id = s.drawer_session_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.id = ?
+     LOCK IN SHARE MODE`,
+    [saleId],
+  );
+  if (!sale) throw notFound('sale.unknown');
+  const closed = await row(
+    tx,
+    `SELECT b.id
+     FROM sale_tender st
+     JOIN batch_member m ON m.sale_tender_id = st.id
+     JOIN batch b ON b.id = m.batch_id
+     WHERE st.sale_id = ? AND b.closed_at IS NOT NULL
+     LIMIT 1`,
+    [saleId],
+  );
+  const decided = unwrap(
+    decideVoid({
+      today,
+      saleDate: sale.date,
+      alreadyVoid: sale.void_id !== null,
+      drawerCounted: sale.count_begun_at !== null,
+      batchClosed: closed !== undefined,
+      lines: await entryLines(tx, sale.entry_id),
+    }),
+  );
+  const approvalId = await context.approve(decided.broken);
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
+    [saleId, actor.id, now],
+  );
+  const { number } = await postDocument(context, {
+    kind: 'saleVoid',
+    subjectId: insertId,
+    date: today,
+    lines: decided.lines,
+    memo: `${sale.series}-${sale.number}`,
+    reversesEntryId: sale.entry_id,
+    drawerSessionId: sale.drawer_session_id,
+    approvalId,
+  });
+  return { answer: { number }, documentNumber: number };
+}

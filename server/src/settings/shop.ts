@@ -1,0 +1,50 @@
+import type { Shop } from '../context';
+import { row, type Db } from '../db/pool';
+
+type ShopRow = {
+  id: number;
+  name: string;
+  currency: string;
+  locale: string;
+  zone: string;
+  holiday_region: string;
+  cash_step_minor: number;
+  prices_include_tax: number;
+  tax_round_by: Shop['taxRoundBy'];
+  tax_rounding: Shop['taxRounding'];
+  blind_count: number;
+  demo: number;
+  closed_through: string | null;
+  filed_through: string | null;
+};
+
+const SHOP = `
+  SELECT s.*, p.closed_through, p.filed_through
+  FROM shop s
+  JOIN period_lock p ON p.shop_id = s.id`;
+
+/**
+ * The shop and its period locks. A posting reads them in share mode, so that a lock can't be
+ * set while it is under way.
+ * @throws Error when the database holds no shop
+ */
+export async function loadShop(db: Db, shared = false): Promise<Shop> {
+  const found = await row<ShopRow>(db, `${SHOP}${shared ? ' LOCK IN SHARE MODE' : ''}`);
+  if (!found) throw new Error('the database holds no shop: run the set-up first');
+  return {
+    id: found.id,
+    name: found.name,
+    currency: found.currency,
+    locale: found.locale,
+    zone: found.zone,
+    holidayRegion: found.holiday_region,
+    cashStepMinor: found.cash_step_minor,
+    pricesIncludeTax: Boolean(found.prices_include_tax),
+    taxRoundBy: found.tax_round_by,
+    taxRounding: found.tax_rounding,
+    blindCount: Boolean(found.blind_count),
+    demo: Boolean(found.demo),
+    closedThrough: found.closed_through,
+    filedThrough: found.filed_through,
+  };
+}

@@ -1,0 +1,21 @@
+import { settlementImportSchema } from '@abacist/contracts';
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { noInput, query } from '../http/query';
+import { matchAfter } from '../matching/run';
+import { importSettlement } from './import';
+import { cardsView } from './read';
+
+export function settlementRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/cards',
+    query(deps, 'bookkeeper', noInput, ({ db, shop }) => cardsView(db, shop)),
+  );
+  router.post(
+    '/settlements',
+    command(deps, 'bookkeeper', settlementImportSchema, importSettlement, matchAfter(deps)),
+  );
+  return router;
+}

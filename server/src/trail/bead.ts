@@ -1,0 +1,252 @@
+import type { BeadTrail, TrailStep } from '@abacist/contracts';
+import type { Stage } from '@abacist/core/days';
+import { rows, type Db } from '../db/pool';
+import { notFound } from '../http/errors';
+import { entryOf } from '../ledger/journal';
+import { toInstant } from '../sales/read';
+
+type SaleRow = BeadTrail['sales'][number];
+type StepRow = {
+  id: number;
+  number: string | null;
+  date: string;
+  amountMinor: number;
+  totalMinor: number;
+  days: string | null;
+};
+type Note = TrailStep['note'];
+
+/** The way of a day's pot: sales, count or batch, slip or settlement, statement line. */
+export async function beadTrail(db: Db, date: string, key: string): Promise<BeadTrail> {
+  const scheme = key.startsWith('card:') ? key.slice(5) : null;
+  const sales = await salesOf(db, date, scheme);
+  if (sales.length === 0) throw notFound('trail.unknown');
+  const takenMinor = sales.reduce((total, { keptMinor }) => total + keptMinor, 0);
+  const taken: TrailStep = {
+    kind: 'sale',
+    id: sales[0]!.id,
+    number: null,
+    date,
+    stage: 'taken',
+    amountMinor: takenMinor,
+    note: { code: 'trail.sales', params: { sales: sales.length } },
+    entry: null,
+  };
+  const rest = scheme === null ? await cashSteps(db, date) : await cardSteps(db, date, scheme);
+  const steps = [taken, ...rest, ...waiting(taken, rest, scheme === null)];
+  return { date, key, label: scheme ?? 'cash', takenMinor, steps, sales };
+}
+
+async function salesOf(db: Db, date: string, scheme: string | null): Promise<SaleRow[]> {
+  const found = await rows<SaleRow>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.sold_at AS soldAt,
+       s.total_minor AS amountMinor, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor
+     FROM sale s
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.date = ? AND v.id IS NULL AND ${scheme === null ? `t.kind = 'cash'` : 't.scheme = ?'}
+     GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor
+     ORDER BY s.id`,
+    scheme === null ? [date] : [date, scheme],
+  );
+  return found.map((sale) => ({ ...sale, soldAt: toInstant(sale.soldAt) }));
+}
+
+async function cashSteps(db: Db, date: string): Promise<TrailStep[]> {
+  const closes = await rows<StepRow & { difference: number; drawer: string }>(
+    db,
+    `SELECT c.id, CONCAT(d.series, '-', d.number) AS number, c.date, dr.name AS drawer,
+       CAST(SUM(i.amount_minor) AS SIGNED) AS amountMinor, c.to_safe_minor AS totalMinor,
+       IF(c.takings_day = ?, c.difference_minor, 0) AS difference, NULL AS days
+     FROM safe_item i
+     JOIN drawer_close c ON c.id = i.drawer_close_id
+     JOIN drawer_session ds ON ds.id = c.drawer_session_id
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+     WHERE i.takings_day = ?
+     GROUP BY c.id, d.series, d.number, c.date, dr.name, c.to_safe_minor, c.takings_day,
+       c.difference_minor
+     ORDER BY c.id`,
+    [date, date],
+  );
+  const slips = await rows<StepRow>(
+    db,
+    `SELECT sl.id, CONCAT(d.series, '-', d.number) AS number, sl.date,
+       CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor, sl.total_minor AS totalMinor,
+       (SELECT GROUP_CONCAT(DISTINCT o.takings_day ORDER BY o.takings_day)
+        FROM slip_item x JOIN safe_item o ON o.id = x.safe_item_id
+        WHERE x.slip_id = sl.id AND o.takings_day <> ?) AS days
+     FROM slip_item si
+     JOIN safe_item i ON i.id = si.safe_item_id
+     JOIN slip sl ON sl.id = si.slip_id
+     JOIN document d ON d.kind = 'slip' AND d.subject_id = sl.id
+     WHERE i.takings_day = ?
+     GROUP BY sl.id, d.series, d.number, sl.date, sl.total_minor
+     ORDER BY sl.id`,
+    [date, date],
+  );
+  return [
+    ...(await toSteps(db, closes, 'drawerClose', 'counted', (close) => ({
+      code:
+        close.difference === 0
+          ? 'trail.countAgrees'
+          : close.difference < 0
+            ? 'trail.countShort'
+            : 'trail.countOver',
+      params: { drawer: close.drawer, differenceMinor: Math.abs(close.difference) },
+    }))),
+    ...(await toSteps(db, slips, 'slip', 'sent', withOthers('trail.slip'))),
+    ...(await lineSteps(db, 'slip', slips)),
+  ];
+}
+
+async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailStep[]> {
+  const batches = await rows<StepRow & { closed: number }>(
+    db,
+    `SELECT b.id, NULL AS number, b.batch_date AS date, b.closed_at IS NOT NULL AS closed,
+       CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 0 AS totalMinor, NULL AS days
+     FROM sale s
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id
+     JOIN batch_member m ON m.sale_tender_id = st.id
+       AND NOT EXISTS (SELECT 1 FROM batch_member later
+                       WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
+     JOIN batch b ON b.id = m.batch_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.date = ? AND t.scheme = ? AND v.id IS NULL
+     GROUP BY b.id, b.batch_date, b.closed_at ORDER BY b.batch_date`,
+    [date, scheme],
+  );
+  const closed = batches.filter((batch) => batch.closed);
+  const settlements: (StepRow & { fee: number; difference: number })[] = [];
+  for (const batch of closed) {
+    settlements.push(
+      ...(await rows<StepRow & { fee: number; difference: number }>(
+        db,
+        `SELECT g.id, CONCAT(d.series, '-', d.number) AS number, g.date,
+           x.amount_minor AS amountMinor, g.net_minor AS totalMinor,
+           COALESCE(c.fee_minor, 0) AS fee, COALESCE(c.difference_minor, 0) AS difference,
+           (SELECT GROUP_CONCAT(DISTINCT o.batch_date ORDER BY o.batch_date)
+            FROM settlement_scheme o
+            WHERE o.settlement_id = g.id AND o.batch_date <> ?) AS days
+         FROM settled x
+         JOIN settlement g ON g.id = x.settlement_id
+         JOIN document d ON d.kind = 'settlement' AND d.subject_id = g.id
+         LEFT JOIN settlement_scheme c ON c.settlement_id = g.id AND c.batch_id = x.batch_id
+           AND c.scheme = x.scheme
+         WHERE x.batch_id = ? AND x.scheme = ? ORDER BY g.id`,
+        [batch.date, batch.id, scheme],
+      )),
+    );
+  }
+  return [
+    ...(await toSteps(db, closed, 'batch', 'counted', (batch) => ({
+      code: 'trail.batch',
+      params: { batchDate: batch.date },
+    }))),
+    ...(await toSteps(db, settlements, 'settlement', 'sent', (settlement) => ({
+      code: settlement.difference === 0 ? 'trail.settlement' : 'trail.settlementDiffers',
+      params: {
+        feeMinor: settlement.fee,
+        netMinor: settlement.totalMinor,
+        differenceMinor: Math.abs(settlement.difference),
+      },
+    }))),
+    ...(await lineSteps(db, 'settlement', settlements)),
+  ];
+}
+
+async function toSteps<R extends StepRow>(
+  db: Db,
+  found: readonly R[],
+  kind: TrailStep['kind'],
+  stage: Stage,
+  note: (one: R) => Note,
+): Promise<TrailStep[]> {
+  const steps: TrailStep[] = [];
+  for (const one of found) {
+    const { id, number, date, amountMinor } = one;
+    const entry = kind === 'batch' ? null : await entryOf(db, kind, id);
+    steps.push({ kind, id, number, date, stage, amountMinor, note: note(one), entry });
+  }
+  return steps;
+}
+
+const withOthers = (code: string) => (one: StepRow) => ({
+  code: one.days === null ? code : `${code}WithOthers`,
+  params: { totalMinor: one.totalMinor, days: one.days ?? '' },
+});
+
+/** The statement lines at which slips or settlements came home. */
+async function lineSteps(
+  db: Db,
+  kind: 'slip' | 'settlement',
+  carried: readonly StepRow[],
+): Promise<TrailStep[]> {
+  const steps: TrailStep[] = [];
+  for (const { id, amountMinor } of carried) {
+    const lines = await rows<{
+      id: number;
+      date: string;
+      total: number;
+      certain: number;
+      group: number;
+    }>(
+      db,
+      `SELECT l.id, l.date, l.amount_minor AS total, g.certain, g.id AS \`group\`
+       FROM ${kind} s
+       JOIN match_group g ON g.id = s.match_group_id
+       JOIN statement_line l ON l.match_group_id = g.id
+       WHERE s.id = ?`,
+      [id],
+    );
+    for (const line of lines) {
+      steps.push({
+        kind: 'line',
+        id: line.id,
+        number: null,
+        date: line.date,
+        stage: 'home',
+        amountMinor,
+        note: {
+          code: line.certain ? 'trail.lineCertain' : 'trail.lineAccepted',
+          params: { totalMinor: line.total },
+        },
+        entry: await entryOf(db, 'match', line.group),
+      });
+    }
+  }
+  return steps;
+}
+
+/** What has not come as far as the others: the rest between one stage and the next. */
+function waiting(taken: TrailStep, rest: readonly TrailStep[], cash: boolean): TrailStep[] {
+  const at = (stage: Stage) =>
+    rest.filter((step) => step.stage === stage).reduce((total, s) => total + s.amountMinor, 0);
+  const has = (stage: Stage) => rest.some((step) => step.stage === stage);
+  const step = (stage: Stage, amountMinor: number, code: string): TrailStep => ({
+    kind: 'waiting',
+    id: 0,
+    number: null,
+    date: taken.date,
+    stage,
+    amountMinor,
+    note: { code, params: {} },
+    entry: null,
+  });
+  const words = cash
+    ? ['trail.notCounted', 'trail.inSafe', 'trail.slipUnderWay']
+    : ['trail.batchOpen', 'trail.notSettled', 'trail.settlementUnderWay'];
+  // A count that differs is not "left to count": the difference stands in its own step.
+  const uncounted = cash && has('counted') ? 0 : taken.amountMinor - at('counted');
+  return [
+    [uncounted, 'taken', words[0]!] as const,
+    [at('counted') - at('sent'), 'counted', words[1]!] as const,
+    [at('sent') - at('home'), 'sent', words[2]!] as const,
+  ]
+    .filter(([amount]) => amount !== 0)
+    .map(([amount, stage, code]) => step(stage, amount, code));
+}

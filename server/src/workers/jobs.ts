@@ -1,0 +1,159 @@
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import { MessageChannel } from 'node:worker_threads';
+import type { JobView } from '@abacist/contracts';
+import type { Pool } from 'mysql2/promise';
+import { Piscina } from 'piscina';
+import type { Logger } from 'pino';
+import { row, run, type Db } from '../db/pool';
+
+/** Every how many milliseconds a job writes its progress and looks whether it should stop. */
+const BEAT = 250;
+
+/** A piece of work for a worker: `file` is a module of this folder with a default function. */
+export type Task<I> = { file: string; input: I };
+
+export type Jobs = {
+  /**
+   * Runs a task in a worker; `finish` gets its result in the main thread (undefined when it was
+   * stopped) and makes the job's stored result.
+   */
+  start: <I, O>(
+    userId: number,
+    kind: string,
+    task: () => Promise<Task<I>>,
+    finish: (output: O | undefined) => Promise<unknown>,
+  ) => Promise<string>;
+  /** Waits until a job that this server runs has ended. */
+  ended: (id: string) => Promise<void>;
+  /** Waits for all jobs of this server, then ends the workers. */
+  close: () => Promise<void>;
+};
+
+/** Heavy work off the main thread, as jobs with progress, a way to stop, and a kept result. */
+export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
+  const workers = new Piscina({
+    execArgv: ['--import', 'tsx'],
+    maxThreads: 2,
+    minThreads: 0,
+    idleTimeout: 20_000,
+  });
+  const running = new Map<string, Promise<void>>();
+
+  async function work<I, O>(
+    id: string,
+    makeTask: () => Promise<Task<I>>,
+    finish: (output: O | undefined) => Promise<unknown>,
+  ): Promise<void> {
+    const stop = new Int32Array(new SharedArrayBuffer(4));
+    const { port1, port2 } = new MessageChannel();
+    let progress = { done: 0, of: 0 };
+    port1.on('message', (message: typeof progress) => (progress = message));
+    const beat = setInterval(() => {
+      void keepProgress(pool, id, progress, stop).catch((error: unknown) =>
+        log.error({ err: error }, 'a job lost its progress'),
+      );
+    }, BEAT);
+    try {
+      const task = await makeTask();
+      const output = (await workers.run(
+        { input: task.input, port: port2, stop },
+        {
+          filename: fileURLToPath(new URL(`./${task.file}`, import.meta.url)),
+          transferList: [port2],
+        },
+      )) as O | undefined;
+      const result = await finish(output);
+      await end(id, output === undefined ? 'stopped' : 'done', result, progress);
+    } catch (error) {
+      log.error({ err: error, job: id }, 'a job failed');
+      await end(id, 'failed', null, progress);
+    } finally {
+      clearInterval(beat);
+      port1.close();
+      running.delete(id);
+    }
+  }
+
+  function end(
+    id: string,
+    status: string,
+    result: unknown,
+    progress: { done: number; of: number },
+  ) {
+    return run(
+      pool,
+      `UPDATE job SET status = ?, result = ?, steps_done = ?, steps_total = ?, ended_at = ?
+       WHERE id = ?`,
+      [status, JSON.stringify(result ?? null), progress.done, progress.of, clock(), id],
+    );
+  }
+
+  return {
+    async start(userId, kind, task, finish) {
+      const id = randomUUID();
+      await run(
+        pool,
+        `INSERT INTO job (id, kind, status, user_id, started_at) VALUES (?, ?, 'running', ?, ?)`,
+        [id, kind, userId, clock()],
+      );
+      running.set(id, work(id, task, finish));
+      return id;
+    },
+    async ended(id) {
+      await running.get(id);
+    },
+    async close() {
+      await Promise.all(running.values());
+      await workers.destroy();
+    },
+  };
+}
+
+async function keepProgress(
+  pool: Pool,
+  id: string,
+  { done, of }: { done: number; of: number },
+  stop: Int32Array,
+): Promise<void> {
+  await run(pool, 'UPDATE job SET steps_done = ?, steps_total = ? WHERE id = ?', [
+    done,
+    of,
+    id,
+  ]);
+  const found = await row<{ stop_asked: number }>(
+    pool,
+    'SELECT stop_asked FROM job WHERE id = ?',
+    [id],
+  );
+  if (found?.stop_asked) Atomics.store(stop, 0, 1);
+}
+
+/** A job as the client sees it, or undefined. */
+export async function readJob(pool: Pool, id: string): Promise<JobView | undefined> {
+  const found = await row<{
+    id: string;
+    kind: string;
+    status: JobView['status'];
+    steps_done: number;
+    steps_total: number;
+    result: string | null;
+  }>(pool, 'SELECT id, kind, status, steps_done, steps_total, result FROM job WHERE id = ?', [
+    id,
+  ]);
+  return (
+    found && {
+      id: found.id,
+      kind: found.kind,
+      status: found.status,
+      done: found.steps_done,
+      of: found.steps_total,
+      result: found.result === null ? null : (JSON.parse(found.result) as unknown),
+    }
+  );
+}
+
+/** Asks a running job to stop, whichever server runs it. */
+export async function stopJob(db: Db, id: string): Promise<void> {
+  await run(db, `UPDATE job SET stop_asked = TRUE WHERE id = ? AND status = 'running'`, [id]);
+}

@@ -1,0 +1,338 @@
+import type { Actor, CommandContext, Deps } from '@abacist/server/src/context';
+import { rows } from '@abacist/server/src/db/pool';
+import { transaction } from '@abacist/server/src/db/transaction';
+import { beginCount, closeDrawer } from '@abacist/server/src/drawer/count';
+import { safeView, sendSlip } from '@abacist/server/src/deposits/slip';
+import { contextOf, type CommandResult } from '@abacist/server/src/http/command';
+import { startMatching } from '@abacist/server/src/matching/run';
+import { importStatement } from '@abacist/server/src/bank/import';
+import { importSettlement } from '@abacist/server/src/settlements/import';
+import { counterSettings } from '@abacist/server/src/sales/read';
+import { sell } from '@abacist/server/src/sales/sell';
+import { loadShop } from '@abacist/server/src/settings/shop';
+import { holidaysAround } from '@abacist/server/src/settings/holidays';
+import type { CounterSettings, SaleCommand } from '@abacist/contracts';
+import { addBankingDays, addDays, isBankingDay, weekday } from '@abacist/core/dates';
+import { cashOffers, denominations, percent, roundCash } from '@abacist/core/money';
+import { priceTicket, type TicketLine } from '@abacist/core/sales';
+import { TZDate } from '@date-fns/tz';
+import { statementCsv, type BankLine } from './bank';
+import { settlementCsv, type ProcessorBatch } from './processor';
+
+/** Days of takings before today. */
+export const DEMO_DAYS = 14;
+const OPENING_BANK_MINOR = 482_915;
+
+/** A small seeded generator (mulberry32): the same seed gives the same demo. */
+function generator(seed: number) {
+  let state = seed >>> 0;
+  const next = () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  return {
+    below: (limit: number) => Math.floor(next() * limit),
+    between: (from: number, to: number) => from + Math.floor(next() * (to - from + 1)),
+    chance: (share: number) => next() < share,
+    pick: <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!,
+  };
+}
+type Random = ReturnType<typeof generator>;
+
+type World = {
+  deps: Deps;
+  setClock: (instant: Date) => void;
+  random: Random;
+  zone: string;
+  settings: CounterSettings;
+  people: Record<'fenella' | 'osric', Actor>;
+  booked: BankLine[];
+  bankBalanceMinor: number;
+  /** One settlement comes short; whether it has. */
+  shortDone: boolean;
+};
+
+/**
+ * Fills the demo shop: days of takings up to now, made through the services that people use, so
+ * that everything is posted as it would be. Some of it goes wrong on purpose.
+ */
+export async function loadDemo(
+  deps: Deps,
+  setClock: (instant: Date) => void,
+  now: Date,
+  today: string,
+  seed = 20,
+): Promise<void> {
+  const shop = await loadShop(deps.pool);
+  const people = await rows<Actor & { username: string }>(
+    deps.pool,
+    'SELECT id, username, name, role FROM user',
+  );
+  const person = (name: string) => people.find(({ username }) => username === name)!;
+  const world: World = {
+    deps,
+    setClock,
+    random: generator(seed),
+    zone: shop.zone,
+    settings: await counterSettings(deps.pool, today),
+    people: { fenella: person('fenella'), osric: person('osric') },
+    booked: [],
+    bankBalanceMinor: OPENING_BANK_MINOR,
+    shortDone: false,
+  };
+  const holidays = holidaysAround(shop.holidayRegion, today);
+  for (let back = DEMO_DAYS; back >= 0; back -= 1) {
+    const date = addDays(today, -back);
+    if (isBankingDay(date, holidays)) await bankMorning(world, date, back);
+    if (weekday(date) === 0) continue;
+    await sellDay(world, date, back === 0 ? now : at(world, date, '17:55'));
+    if (back > 0) await closeDay(world, date, back);
+  }
+  setClock(now);
+}
+
+/** The instant of a time of day in the shop's zone. */
+function at(world: World, date: string, time: string): Date {
+  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  return new Date(new TZDate(year, month - 1, day, hour, minute, world.zone).getTime());
+}
+
+/** Runs a service as a person, in its transaction, at the demo's time. */
+async function act<C, A>(
+  world: World,
+  actor: Actor,
+  instant: Date,
+  service: (context: CommandContext, command: C) => Promise<CommandResult<A>>,
+  command: C,
+): Promise<A> {
+  world.setClock(instant);
+  return transaction(world.deps.pool, async (tx) => {
+    const context = await contextOf(world.deps, tx, actor);
+    return (await service(context, command)).answer;
+  });
+}
+
+async function sellDay(world: World, date: string, until: Date): Promise<void> {
+  const { random, people } = world;
+  const times: { instant: Date; drawer: 'shop' | 'hatch' }[] = [];
+  const add = (drawer: 'shop' | 'hatch', count: number) => {
+    for (let i = 0; i < count; i += 1) {
+      const minute = random.between(9 * 60, 17 * 60 + 50);
+      const time = `${Math.floor(minute / 60)}:${minute % 60}`;
+      times.push({ drawer, instant: at(world, date, time) });
+    }
+  };
+  add('shop', random.between(12, 20));
+  add('hatch', random.between(8, 15));
+  times.sort((a, b) => a.instant.getTime() - b.instant.getTime());
+  for (const { instant, drawer } of times) {
+    if (instant > until) break;
+    await act(world, people.fenella, instant, sell, ticket(world, drawer));
+  }
+}
+
+function ticket(world: World, drawerCode: 'shop' | 'hatch'): SaleCommand {
+  const { random, settings } = world;
+  const hatch = settings.departments.find(({ code }) => code === 'hatch')!.id;
+  const drawer = settings.drawers.find(({ code }) => code === drawerCode)!;
+  const items = settings.items.filter(
+    (item) => (item.departmentId === hatch) === (drawerCode === 'hatch'),
+  );
+  const lines: TicketLine[] = [];
+  for (let i = random.between(1, 3); i > 0; i -= 1) {
+    const item = random.pick(items);
+    if (drawerCode === 'shop' && random.chance(0.15)) {
+      const department = random.pick(settings.departments.filter(({ id }) => id !== hatch));
+      lines.push({ departmentId: department.id, amountMinor: random.between(4, 90) * 25 });
+    } else {
+      const quantity = item.unit === 'm' ? `${random.between(2, 30)}.5` : '1';
+      lines.push({ itemId: item.id, quantity });
+    }
+  }
+  return { drawerId: drawer.id, lines, tenders: pay(world, totalOf(world, lines)) };
+}
+
+function totalOf({ settings }: World, lines: readonly TicketLine[]): number {
+  const priced = priceTicket(
+    lines,
+    {
+      departments: settings.departments,
+      items: settings.items,
+      taxCodes: settings.taxCodes.map(({ id, parts }) => ({
+        id,
+        parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
+      })),
+    },
+    { pricesIncludeTax: false, roundBy: 'document', rounding: 'halfUp' },
+  );
+  if (!priced.ok) throw new Error(`the demo's ticket: ${priced.refusals[0]!.code}`);
+  return priced.value.totalMinor;
+}
+
+function pay({ random, settings }: World, totalMinor: number): SaleCommand['tenders'] {
+  const cash = settings.tenders.find(({ kind }) => kind === 'cash')!;
+  const card = random.pick(settings.tenders.filter(({ kind }) => kind === 'card'));
+  const byCard = (amountMinor: number) =>
+    ({
+      kind: 'card',
+      tenderId: card.id,
+      amountMinor,
+      lastFour: String(random.between(1000, 9999)),
+      reference: `A${random.between(100000, 999999)}`,
+    }) as const;
+  const byCash = (dueMinor: number) => {
+    const offers = cashOffers(roundCash(dueMinor, 5), 'CAD');
+    const tenderedMinor = dueMinor === 0 ? 0 : random.pick(offers);
+    return { kind: 'cash', tenderId: cash.id, tenderedMinor } as const;
+  };
+  if (totalMinor > 4000 && random.chance(0.06)) {
+    const part = Math.floor(totalMinor / 200) * 100;
+    return [byCard(part), byCash(totalMinor - part)];
+  }
+  const likesCard = totalMinor > 6000 ? 0.85 : totalMinor > 1500 ? 0.6 : 0.3;
+  return [random.chance(likesCard) ? byCard(totalMinor) : byCash(totalMinor)];
+}
+
+/** Counts both drawers; on one day the shop's drawer is 20.00 short, on another 0.05 over. */
+async function closeDay(world: World, date: string, back: number): Promise<void> {
+  const { fenella } = world.people;
+  for (const [i, drawer] of world.settings.drawers.entries()) {
+    const instant = at(world, date, `18:0${i * 3}`);
+    const begun = await act(world, fenella, instant, beginCount, {
+      drawerId: drawer.id,
+    }).catch(() => undefined);
+    if (!begun) continue;
+    const short = back === 6 && i === 0 ? -2000 : back === 3 && i === 1 ? 5 : 0;
+    const note = short < 0 ? 'Counted twice. A twenty may have gone out with the change.' : '';
+    const count = piecesOf((begun.expectedMinor ?? 0) + short);
+    await act(
+      world,
+      fenella,
+      new Date(instant.getTime() + 120_000),
+      (context, command) => closeDrawer(context, command, begun.sessionId),
+      { count, note },
+    );
+  }
+}
+
+/** A sum as coins and notes, largest first. */
+export function piecesOf(amountMinor: number): Record<string, number> {
+  const pieces: Record<string, number> = {};
+  let left = amountMinor;
+  for (const value of denominations('CAD')) {
+    const count = Math.floor(left / value);
+    if (count > 0) pieces[value] = count;
+    left -= count * value;
+  }
+  return pieces;
+}
+
+/** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
+async function bankMorning(world: World, date: string, back: number): Promise<void> {
+  await importBooked(world, date);
+  await settleBatches(world, date, back);
+  const day = weekday(date);
+  if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);
+  if (back === 5) {
+    const fee = { date, amountMinor: -1850, text: 'MONTHLY PLAN CHARGE', type: '' } as const;
+    world.booked.push(fee);
+  }
+}
+
+/** What the bank booked before this morning, as the statement that the bookkeeper imports. */
+async function importBooked(world: World, date: string): Promise<void> {
+  const lines = world.booked.filter((line) => line.date < date);
+  if (lines.length === 0) return;
+  world.booked = world.booked.filter((line) => line.date >= date);
+  lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const csv = statementCsv(world.bankBalanceMinor, lines);
+  world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
+  await act(world, world.people.osric, at(world, date, '09:20'), importStatement, {
+    format: 'csv',
+    name: `statement ${date}.csv`,
+    contentBase64: Buffer.from(csv).toString('base64'),
+  });
+  await matchNow(world);
+}
+
+async function matchNow({ deps, people }: World): Promise<void> {
+  const accounts = await rows<{ id: number }>(deps.pool, 'SELECT id FROM bank_account');
+  for (const { id } of accounts)
+    await deps.jobs.ended(await startMatching(deps, people.osric, id));
+}
+
+type BatchRow = { batchDate: string; scheme: string; items: number; grossMinor: number };
+
+/** The processor pays each closed batch on the next banking day; one comes 8.40 short. */
+async function settleBatches(world: World, date: string, back: number): Promise<void> {
+  const found = await rows<BatchRow>(
+    world.deps.pool,
+    `SELECT b.batch_date AS batchDate, t.scheme, COUNT(*) AS items,
+       CAST(SUM(st.amount_minor) AS SIGNED) AS grossMinor
+     FROM batch b
+     JOIN batch_member m ON m.batch_id = b.id
+     JOIN sale_tender st ON st.id = m.sale_tender_id
+     JOIN tender t ON t.id = st.tender_id
+     WHERE b.closed_at IS NOT NULL
+       AND NOT EXISTS (SELECT 1 FROM settled s WHERE s.batch_id = b.id)
+     GROUP BY b.batch_date, t.scheme ORDER BY b.batch_date, t.scheme`,
+  );
+  const shop = await loadShop(world.deps.pool);
+  const holidays = holidaysAround(shop.holidayRegion, date);
+  for (const batchDate of new Set(found.map((row) => row.batchDate))) {
+    if (addBankingDays(batchDate, 1, holidays) > date) continue;
+    const schemes = found
+      .filter((row) => row.batchDate === batchDate)
+      .map(({ scheme, items, grossMinor }) => ({ scheme, items, grossMinor }));
+    if (back <= 4 && !world.shortDone) {
+      schemes[0]!.grossMinor -= 840;
+      world.shortDone = true;
+    }
+    const batch: ProcessorBatch = { batchDate, schemes };
+    const reference = `HP-${batchDate.replaceAll('-', '')}`;
+    const csv = settlementCsv(reference, date, [batch]);
+    const answer = await act(
+      world,
+      world.people.osric,
+      at(world, date, '09:40'),
+      importSettlement,
+      {
+        processorId: 1,
+        name: `${reference}.csv`,
+        contentBase64: Buffer.from(csv).toString('base64'),
+      },
+    );
+    world.booked.push({
+      date,
+      amountMinor: answer.netMinor,
+      text: `HALYARD PAY ${reference}`,
+      reference,
+      type: 'card',
+    });
+  }
+}
+
+/** All that waits in the safe goes on one slip; the bank books it the same day. */
+async function bankCash(world: World, date: string, back: number): Promise<void> {
+  const { items, bankAccounts } = await safeView(world.deps.pool);
+  if (items.length === 0) return;
+  const total = items.reduce((sum, { leftMinor }) => sum + leftMinor, 0);
+  const bag = `B${world.random.between(10000, 99999)}`;
+  const slip = await act(world, world.people.osric, at(world, date, '10:15'), sendSlip, {
+    bankAccountId: bankAccounts[0]!.id,
+    bankTotalMinor: total,
+    bankReference: bag,
+    items: items.map(({ id, leftMinor }) => ({ safeItemId: id, amountMinor: leftMinor })),
+  });
+  world.booked.push({
+    date,
+    amountMinor: slip.totalMinor,
+    text: 'DEPOSIT QUAY BRANCH',
+    type: 'deposit',
+    ...(back % 2 === 0 ? { reference: bag } : {}),
+  });
+}

@@ -1,0 +1,113 @@
+import type { ShopSetUp } from '@abacist/server/src/settings/setUp';
+import { DEMO_PEOPLE } from '@abacist/server/src/people/demoPeople';
+
+/** Saltmarrow Chandlery on the quay of Wrack Haven: an invented shop with invented taxes. */
+export const SALTMARROW: ShopSetUp = {
+  shop: {
+    name: 'Saltmarrow Chandlery',
+    currency: 'CAD',
+    locale: 'en-CA',
+    zone: 'America/Halifax',
+    holidayRegion: 'CA-NS',
+    cashStepMinor: 5,
+    pricesIncludeTax: false,
+    taxRoundBy: 'document',
+    taxRounding: 'halfUp',
+    blindCount: false,
+    demo: true,
+  },
+  people: DEMO_PEOPLE,
+  authorities: [
+    {
+      code: 'island',
+      name: 'Island levy',
+      payee: 'Island Treasury',
+      ratePercent: '5',
+      from: '2020-01-01',
+    },
+    {
+      code: 'harbour',
+      name: 'Harbour levy',
+      payee: 'Wrack Haven Harbour Office',
+      ratePercent: '1.25',
+      from: '2020-01-01',
+    },
+  ],
+  taxCodes: [
+    { code: 'goods', name: 'Goods', authorities: ['island', 'harbour'] },
+    { code: 'food', name: 'Food', authorities: ['island'] },
+    { code: 'free', name: 'Free of tax', authorities: [] },
+  ],
+  departments: [
+    { code: 'rope', name: 'Rope and rigging', taxCode: 'goods' },
+    { code: 'paint', name: 'Paint and varnish', taxCode: 'goods' },
+    { code: 'clothing', name: 'Foul-weather clothing', taxCode: 'goods' },
+    { code: 'books', name: 'Charts and books', taxCode: 'free' },
+    { code: 'hatch', name: 'Hatch', taxCode: 'food' },
+    { code: 'workshop', name: 'Workshop', taxCode: 'goods' },
+  ],
+  items: [
+    {
+      code: 'R12',
+      name: 'Mooring rope 12 mm',
+      department: 'rope',
+      priceMinor: 340,
+      unit: 'm',
+    },
+    { code: 'R08', name: 'Braided line 8 mm', department: 'rope', priceMinor: 215, unit: 'm' },
+    { code: 'SH6', name: 'Bow shackle 6 mm', department: 'rope', priceMinor: 1150 },
+    { code: 'AF25', name: 'Copper antifoul 2.5 L', department: 'paint', priceMinor: 11800 },
+    { code: 'VA75', name: 'Spar varnish 750 ml', department: 'paint', priceMinor: 3495 },
+    { code: 'BR2', name: 'Brush 2 inch', department: 'paint', priceMinor: 895 },
+    { code: 'OJ', name: 'Oilskin jacket', department: 'clothing', priceMinor: 18900 },
+    { code: 'SB', name: 'Sea boots', department: 'clothing', priceMinor: 9450 },
+    { code: 'CH7', name: 'Chart 7, Wrack Sound', department: 'books', priceMinor: 3200 },
+    { code: 'TT', name: 'Tide tables', department: 'books', priceMinor: 1450 },
+    { code: 'HD', name: 'Hot drink', department: 'hatch', priceMinor: 425 },
+    { code: 'CB', name: 'Chowder bowl', department: 'hatch', priceMinor: 1150 },
+    { code: 'FB', name: 'Fish bun', department: 'hatch', priceMinor: 975 },
+    { code: 'WH', name: 'Workshop hour', department: 'workshop', priceMinor: 7800, unit: 'h' },
+  ],
+  drawers: [
+    { code: 'shop', name: 'Shop', floatMinor: 15000 },
+    { code: 'hatch', name: 'Hatch', floatMinor: 10000 },
+  ],
+  bankAccounts: [{ name: 'Quay branch account', accountNumber: '00417-2206581' }],
+  processors: [
+    {
+      code: 'halyard',
+      name: 'Halyard Payments',
+      bankAccount: 'Quay branch account',
+      cutOff: '17:30',
+      delayBankingDays: 1,
+      statementText: 'HALYARD PAY',
+    },
+  ],
+  tenders: [
+    { code: 'cash', name: 'Cash', kind: 'cash', shortcut: 'c' },
+    {
+      code: 'meridian',
+      name: 'Meridian',
+      kind: 'card',
+      processor: 'halyard',
+      scheme: 'Meridian',
+      shortcut: 'm',
+    },
+    {
+      code: 'corvus',
+      name: 'Corvus',
+      kind: 'card',
+      processor: 'halyard',
+      scheme: 'Corvus',
+      shortcut: 'v',
+    },
+    {
+      code: 'tidal',
+      name: 'Tidal Debit',
+      kind: 'card',
+      processor: 'halyard',
+      scheme: 'Tidal Debit',
+      shortcut: 't',
+    },
+  ],
+};
