@@ -33,6 +33,8 @@ export type BeadTrail = {
 /** From a statement line back to the days and their sales. */
 export type LineTrail = {
   line: { id: number; date: string; amountMinor: number; text: string };
+  /** The match that brought it home, which may be undone. */
+  matchGroupId: number | null;
   steps: TrailStep[];
   days: { date: string; key: string; label: string; amountMinor: number }[];
 };

@@ -25,13 +25,13 @@ export function denominations(currency: string): readonly number[] {
 
 /**
  * Sums a person is likely to hand over for an amount due: the amount itself, then the next
- * sums that a few notes reach. At most `most`, rising, each at least the amount.
+ * sums that notes alone reach. At most `most`, rising, each at least the amount.
  * @param dueMinor already rounded to the smallest coin
  */
 export function cashOffers(dueMinor: number, currency: string, most = 4): Minor[] {
   if (dueMinor <= 0) return [];
   const offers = new Set<number>([dueMinor]);
-  const steps = [...denominations(currency)].filter((value) => value >= 100).reverse();
+  const steps = [...denominations(currency)].filter((value) => value >= 500).reverse();
   for (const step of steps) offers.add(Math.ceil(dueMinor / step) * step);
   return [...offers]
     .sort((a, b) => a - b)

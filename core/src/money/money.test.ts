@@ -102,7 +102,8 @@ describe('cash', () => {
   });
 
   test('offers start at the amount due and rise through likely notes', () => {
-    expect(cashOffers(18_40, 'CAD')).toEqual([18_40, 19_00, 20_00, 50_00]);
+    expect(cashOffers(18_40, 'CAD')).toEqual([18_40, 20_00, 50_00, 100_00]);
+    expect(cashOffers(186_70, 'CAD')).toEqual([186_70, 190_00, 200_00]);
     expect(cashOffers(20_00, 'CAD')).toEqual([20_00, 50_00, 100_00]);
     expect(cashOffers(0, 'CAD')).toEqual([]);
   });

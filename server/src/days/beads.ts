@@ -39,13 +39,13 @@ const CASH = `
   GROUP BY i.takings_day
   UNION ALL
   SELECT i.takings_day, CAST(SUM(si.amount_minor) AS SIGNED),
-    IF(sl.match_group_id IS NULL, 'sent', 'home'),
+    IF(sl.match_group_id IS NULL, 'sent', 'home') AS stage,
     MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id))
   FROM safe_item i
   JOIN slip_item si ON si.safe_item_id = i.id
   JOIN slip sl ON sl.id = si.slip_id
   WHERE i.takings_day BETWEEN ? AND ?
-  GROUP BY i.takings_day, sl.match_group_id IS NULL`;
+  GROUP BY i.takings_day, stage`;
 
 /**
  * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled

@@ -29,7 +29,7 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
     date,
     stage: 'taken',
     amountMinor: takenMinor,
-    note: { code: 'trail.sales', params: { sales: sales.length } },
+    note: { code: 'trail.sales', params: { count: sales.length } },
     entry: null,
   };
   const rest = scheme === null ? await cashSteps(db, date) : await cardSteps(db, date, scheme);

@@ -46,7 +46,7 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
     steps.push(await movementStep(db, member));
     days.push(...(await daysOf(db, member)));
   }
-  return { line, steps, days };
+  return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
 }
 
 async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {

@@ -1,0 +1,64 @@
+import type { Approval } from '@abacist/contracts';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
+import { askApproval } from '~/features/approval/store';
+import { ApiError, request } from './http';
+
+/** The person was asked for an approval and left it. */
+export class Cancelled extends Error {}
+
+/** A new idempotency key: made when a person begins, kept until the command is answered. */
+export function newKey(): string {
+  return crypto.randomUUID();
+}
+
+/**
+ * Sends a command under its idempotency key. When it breaks a rule, a person who may approve is
+ * asked for PIN and reason, and the same command goes again with the approval.
+ * @throws ApiError when it is refused, Cancelled when nobody approved
+ */
+export async function sendCommand<A>(path: string, command: unknown, key: string): Promise<A> {
+  let approval: Approval | undefined;
+  for (;;) {
+    try {
+      const body = approval ? { command, approval } : { command };
+      return await request<A>('POST', path, body, { 'Idempotency-Key': key });
+    } catch (error) {
+      const asks = error instanceof ApiError && error.body.error === 'approvalNeeded';
+      if (!asks) throw error;
+      const { rules = [], refusals } = error.body;
+      approval = await askApproval(rules, refusals);
+      if (!approval) throw new Cancelled();
+    }
+  }
+}
+
+/**
+ * A command as a hook. The key lives until an answer came (or until `fresh` content is sent), so
+ * that pressing again after a lost answer never posts twice. All lists are read anew after it.
+ */
+export function useCommand<C, A>(
+  path: string | ((command: C) => string),
+  done?: (answer: A) => void,
+) {
+  const client = useQueryClient();
+  const key = useRef<string | null>(null);
+  return useMutation<A, Error, C>({
+    mutationFn: async (command) => {
+      key.current ??= newKey();
+      const to = typeof path === 'string' ? path : path(command);
+      const answer = await sendCommand<A>(to, command, key.current);
+      key.current = null;
+      return answer;
+    },
+    onError: (error) => {
+      // Refused: nothing was posted, so corrected content goes under a new key.
+      if (error instanceof ApiError && error.status >= 400 && error.status < 500)
+        key.current = null;
+    },
+    onSuccess: async (answer) => {
+      await client.invalidateQueries();
+      done?.(answer);
+    },
+  });
+}

@@ -1,0 +1,41 @@
+import type { ErrorBody } from '@abacist/contracts';
+
+/** An answer of the server that is not what was asked for. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly body: ErrorBody,
+  ) {
+    super(body.refusals[0]?.code ?? body.error);
+  }
+}
+
+/** The server did not answer: whether a command arrived is unknown; its key makes it safe. */
+const UNREACHABLE: ErrorBody = { error: 'broken', refusals: [{ code: 'client.unreachable' }] };
+
+/** One request to the API. @throws ApiError */
+export async function request<A>(
+  method: 'GET' | 'POST' | 'DELETE',
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<A> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      headers: {
+        ...(body !== undefined && { 'Content-Type': 'application/json' }),
+        ...headers,
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new ApiError(0, UNREACHABLE);
+  }
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (response.ok) return answer as A;
+  const known = answer as ErrorBody | undefined;
+  throw new ApiError(response.status, known?.refusals ? known : UNREACHABLE);
+}

@@ -1,0 +1,10 @@
+import { Redirect, useLocalSearchParams } from 'expo-router';
+import { BankScreen } from '~/features/bank';
+
+export default function Bank() {
+  const { lane, settlement } = useLocalSearchParams<{ lane: string; settlement?: string }>();
+  if (lane !== 'safe' && lane !== 'cards' && lane !== 'statement') {
+    return <Redirect href={'/bank' as never} />;
+  }
+  return <BankScreen lane={lane} {...(settlement && { settlement: Number(settlement) })} />;
+}

@@ -1,0 +1,8 @@
+import { Redirect, useLocalSearchParams } from 'expo-router';
+import { BooksScreen } from '~/features/books';
+
+export default function Books() {
+  const { book, account } = useLocalSearchParams<{ book: string; account?: string }>();
+  if (book !== 'journal' && book !== 'balance') return <Redirect href={'/books' as never} />;
+  return <BooksScreen book={book} {...(account && { account })} />;
+}

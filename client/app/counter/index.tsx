@@ -1,0 +1,3 @@
+import { CounterScreen } from '~/features/counter';
+
+export default CounterScreen;

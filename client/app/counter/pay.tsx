@@ -1,0 +1,3 @@
+import { PayScreen } from '~/features/counter';
+
+export default PayScreen;

@@ -1,0 +1,3 @@
+import { DaysScreen } from '~/features/days';
+
+export default DaysScreen;

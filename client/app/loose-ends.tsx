@@ -1,0 +1,3 @@
+import { LooseEndsScreen } from '~/features/looseEnds';
+
+export default LooseEndsScreen;

@@ -1,0 +1,3 @@
+import { SalesScreen } from '~/features/sales';
+
+export default SalesScreen;

@@ -1,0 +1,88 @@
+import { mayAs } from '@abacist/core/people';
+import { useState } from 'react';
+import { useSignedIn, useSession } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { Body } from '~/ui/Text';
+import { useApproval } from './store';
+
+/** Asks whoever may approve for a PIN and a reason, for any command that breaks a rule. */
+export function ApprovalDialog() {
+  const asked = useApproval((state) => state.asked);
+  const session = useSession();
+  if (!asked || !session.data?.person) return null;
+  return <Ask key={asked.refusals.length} />;
+}
+
+function Ask() {
+  const t = useWords();
+  const word = useRefusalText();
+  const asked = useApproval((state) => state.asked)!;
+  const { person, approvers } = useSignedIn();
+  const able = approvers.filter(({ role }) =>
+    asked.rules.every((rule) => mayAs(role, rule.approver)),
+  );
+  const self = able.some(({ id }) => id === person.id);
+  const [approverId, setApproverId] = useState(self ? person.id : able[0]?.id);
+  const [pin, setPin] = useState('');
+  const [reason, setReason] = useState('');
+  const own = approverId === person.id;
+  const send = () => {
+    if (!approverId || reason.trim().length < 3 || (!own && pin.length < 4)) return;
+    asked.answer(own ? { reason: reason.trim() } : { approverId, pin, reason: reason.trim() });
+  };
+  return (
+    <Dialog open title={t('approval.title')} onClose={() => asked.answer(undefined)}>
+      <Column gap="$2">
+        {asked.rules.map((rule) => (
+          <Body key={rule.code}>{word(rule)}</Body>
+        ))}
+      </Column>
+      <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('approval.who')}>
+        {able.map(({ id, name, role }) => (
+          <Button
+            key={id}
+            kind={id === approverId ? 'chosen' : 'quiet'}
+            pressed={id === approverId}
+            label={`${name}, ${t(`role.${role}`)}`}
+            onPress={() => setApproverId(id)}
+          />
+        ))}
+      </Line>
+      {own ? null : (
+        <Field
+          label={t('approval.pin')}
+          value={pin}
+          onChange={(text) => setPin(text.replace(/\D/g, '').slice(0, 8))}
+          secret
+          numeric
+          autoFocus
+          error={asked.refusals[0] ? word(asked.refusals[0]) : undefined}
+        />
+      )}
+      <Field
+        label={t('approval.reason')}
+        value={reason}
+        onChange={setReason}
+        maxLength={300}
+        autoFocus={own}
+        onSubmit={send}
+        hint={t('approval.reasonHint')}
+      />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={() => asked.answer(undefined)} />
+        <Button
+          grow
+          kind="primary"
+          label={t('approval.approve')}
+          disabled={reason.trim().length < 3 || (!own && pin.length < 4)}
+          onPress={send}
+        />
+      </Line>
+    </Dialog>
+  );
+}

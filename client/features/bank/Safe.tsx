@@ -1,0 +1,227 @@
+import type { SafeView, SlipAnswer, SlipCommand } from '@abacist/contracts';
+import { holdsCardNumber } from '@abacist/core/cards';
+import { parseAmount } from '@abacist/core/money';
+import { useQuery } from '@tanstack/react-query';
+import Square from 'lucide-react-native/icons/square';
+import SquareCheck from 'lucide-react-native/icons/square-check';
+import { styled, useTheme, View } from '@tamagui/core';
+import { useCommand } from '~/api/command';
+import { request } from '~/api/http';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Field } from '~/ui/Field';
+import { BigMoney, Money } from '~/ui/Money';
+import { Empty, ErrorNote } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
+import { Tag } from '~/ui/Tag';
+import { Body, Heading } from '~/ui/Text';
+import { useSlip } from './store';
+
+/** The safe: what waits to be banked, picked into a slip until the difference is zero. */
+export function SafeLane() {
+  const safe = useQuery({
+    queryKey: ['safe'],
+    queryFn: () => request<SafeView>('GET', '/safe'),
+  });
+  return (
+    <Query of={safe}>
+      {(view) => (
+        <Column gap="$4" paddingBottom="$5">
+          <SlipForm view={view} />
+          <SentSlips slips={view.slips} />
+        </Column>
+      )}
+    </Query>
+  );
+}
+
+const Pick = styled(View, {
+  name: 'Pick',
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: '$3',
+  minHeight: 56,
+  width: '100%',
+  paddingHorizontal: '$4',
+  paddingVertical: '$2',
+  borderWidth: 0,
+  borderBottomWidth: 1,
+  borderColor: '$rule',
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$paper' },
+});
+
+function SlipForm({ view }: { view: SafeView }) {
+  const t = useWords();
+  const theme = useTheme();
+  const dates = useDates();
+  const { currency } = useShop();
+  const slip = useSlip();
+  const send = useCommand<SlipCommand, SlipAnswer>('/slips', slip.clear);
+  if (view.items.length === 0) {
+    return (
+      <Column gap="$3">
+        {send.data ? <Sent answer={send.data} /> : null}
+        <Empty title={t('safe.emptyTitle')} text={t('safe.emptyText')} />
+      </Column>
+    );
+  }
+  const picked = view.items.filter(({ id }) => slip.picked.includes(id));
+  const items = picked.reduce((total, { leftMinor }) => total + leftMinor, 0);
+  const typed = parseAmount(slip.totalText, currency);
+  const difference = typed.ok ? typed.value - items : null;
+  const account = view.bankAccounts[0];
+  const ready = difference === 0 && items > 0 && account !== undefined;
+  const referenceError = holdsCardNumber(slip.reference)
+    ? t('refusal.text_cardNumber')
+    : undefined;
+  return (
+    <Column gap="$3">
+      {send.data ? <Sent answer={send.data} /> : null}
+      <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
+        <Heading size="section">{t('safe.waits')}</Heading>
+        <Button
+          label={t('safe.pickAll')}
+          onPress={() => slip.pickAll(view.items.map(({ id }) => id))}
+        />
+      </Line>
+      <Sheet>
+        {view.items.map((item) => {
+          const on = slip.picked.includes(item.id);
+          const Box = on ? SquareCheck : Square;
+          return (
+            <Pick
+              key={item.id}
+              role="checkbox"
+              aria-checked={on}
+              onPress={() => slip.toggle(item.id)}
+            >
+              <Box size={24} color={on ? theme.ink.val : theme.edge.val} aria-hidden />
+              <Column flex={1} alignItems="flex-start">
+                <Body>{dates.day(item.takingsDay)}</Body>
+                <Body small tone="faded">
+                  {t('safe.from', { drawer: item.drawer, number: item.closeNumber })}
+                </Body>
+              </Column>
+              <Money minor={item.leftMinor} strong={on} />
+            </Pick>
+          );
+        })}
+        <SheetRow>
+          <Body strong>{t('safe.onSlip', { count: picked.length })}</Body>
+          <Money minor={items} strong />
+        </SheetRow>
+      </Sheet>
+      <Column paddingHorizontal="$4" gap="$3">
+        <Field
+          label={t('safe.bankTotal')}
+          hint={t('safe.bankTotalHint')}
+          value={slip.totalText}
+          onChange={slip.setTotal}
+          numeric
+          big
+          error={
+            slip.totalText && !typed.ok
+              ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
+                  ...typed.refusals[0]!.params,
+                })
+              : undefined
+          }
+        />
+        <Field
+          label={t('safe.reference')}
+          hint={t('safe.referenceHint')}
+          value={slip.reference}
+          onChange={slip.setReference}
+          maxLength={40}
+          error={referenceError}
+        />
+        <Line justifyContent="space-between" alignItems="baseline" gap="$3" role="status">
+          <Body>{t('safe.difference')}</Body>
+          {difference === null ? (
+            <Body tone="faded">{t('safe.typeTotal')}</Body>
+          ) : (
+            <BigMoney minor={difference} color={difference === 0 ? '$moss' : '$plum'} />
+          )}
+        </Line>
+        <ErrorNote error={send.error} />
+        <Button
+          kind="primary"
+          big
+          label={t('safe.send', { account: account?.name ?? '' })}
+          disabled={!ready || send.isPending || referenceError !== undefined}
+          onPress={() => {
+            if (!typed.ok || !account) return;
+            send.mutate({
+              bankAccountId: account.id,
+              bankTotalMinor: typed.value,
+              bankReference: slip.reference.trim(),
+              items: picked.map(({ id, leftMinor }) => ({
+                safeItemId: id,
+                amountMinor: leftMinor,
+              })),
+            });
+          }}
+        />
+      </Column>
+    </Column>
+  );
+}
+
+function Sent({ answer }: { answer: SlipAnswer }) {
+  const t = useWords();
+  return (
+    <Column paddingHorizontal="$4" role="status">
+      <Body tone="home" strong>
+        {t('safe.sent', { number: answer.number })}
+      </Body>
+    </Column>
+  );
+}
+
+function SentSlips({ slips }: { slips: SafeView['slips'] }) {
+  const t = useWords();
+  const dates = useDates();
+  if (slips.length === 0) return null;
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {t('safe.slips')}
+      </Heading>
+      <Sheet role="list">
+        {slips.map((slip) => (
+          <SheetRow key={slip.id} role="listitem">
+            <Column flex={1} minWidth={0}>
+              <Body strong>
+                {slip.number}
+                {slip.bankReference ? ` · ${slip.bankReference}` : ''}
+              </Body>
+              <Body small tone="faded">
+                {t('safe.slipDays', {
+                  date: dates.day(slip.date),
+                  days: slip.days.map(dates.short).join(', '),
+                })}
+              </Body>
+            </Column>
+            <Column alignItems="flex-end" gap="$1">
+              <Money minor={slip.totalMinor} strong />
+              <Tag
+                tone={slip.atBankOn ? 'home' : 'waiting'}
+                label={
+                  slip.atBankOn
+                    ? t('bank.homeOn', { date: dates.short(slip.atBankOn) })
+                    : t('stage.sent')
+                }
+              />
+            </Column>
+          </SheetRow>
+        ))}
+      </Sheet>
+    </Column>
+  );
+}

@@ -1,0 +1,385 @@
+import type {
+  JobView,
+  LineView,
+  MatchCommand,
+  MatchRunResult,
+  MovementView,
+  Proposal,
+  StatementAnswer,
+  StatementImport,
+  StatementView,
+} from '@abacist/contracts';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from 'expo-router';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useTheme } from '@tamagui/core';
+import { useEffect, useState } from 'react';
+import { useCommand } from '~/api/command';
+import { request } from '~/api/http';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { FilePick } from '~/ui/FilePick';
+import { Money, useMoney } from '~/ui/Money';
+import { Empty, ErrorNote } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
+import { Tag } from '~/ui/Tag';
+import { Body, Heading } from '~/ui/Text';
+
+/** The statement: what a person must look at first, then every line with its match. */
+export function StatementLane() {
+  const t = useWords();
+  const statement = useQuery({
+    queryKey: ['statement'],
+    queryFn: () => request<StatementView>('GET', '/statement'),
+  });
+  return (
+    <Query of={statement}>
+      {(view) => (
+        <Column gap="$4" paddingBottom="$5">
+          <Import />
+          {view.accounts.map((account) => (
+            <Account key={account.id} account={account} />
+          ))}
+          {view.proposals.map((proposal, i) => (
+            <Proposed key={i} proposal={proposal} accountId={view.accounts[0]!.id} />
+          ))}
+          {view.reserved.map((one) => (
+            <Reserved key={one.line.id} {...one} />
+          ))}
+          <Lines title={t('statement.unknown')} lines={view.openLines} />
+          <Movements movements={view.openMovements} />
+          {view.lines.length === 0 ? (
+            <Empty title={t('statement.noneTitle')} text={t('statement.noneText')} />
+          ) : (
+            <Lines title={t('statement.lines')} lines={view.lines} />
+          )}
+        </Column>
+      )}
+    </Query>
+  );
+}
+
+const FORMATS = [
+  { format: 'csv', accept: '.csv,text/csv' },
+  { format: 'camt.053', accept: '.xml,application/xml,text/xml' },
+] as const;
+
+function Import() {
+  const t = useWords();
+  const dates = useDates();
+  const send = useCommand<StatementImport, StatementAnswer>('/statements');
+  return (
+    <Column paddingHorizontal="$4" gap="$3">
+      <Line gap="$2" flexWrap="wrap">
+        {FORMATS.map(({ format, accept }) => (
+          <FilePick
+            key={format}
+            label={t('statement.import', { format: format === 'csv' ? 'CSV' : format })}
+            accept={accept}
+            disabled={send.isPending}
+            onPick={(file) => send.mutate({ ...file, format })}
+          />
+        ))}
+      </Line>
+      <ErrorNote error={send.error} />
+      {send.data ? (
+        <Column role="status" gap="$1">
+          <Body tone="home" strong>
+            {t('statement.added', {
+              count: send.data.added,
+              from: dates.short(send.data.from),
+              to: dates.short(send.data.to),
+            })}
+          </Body>
+          {send.data.alreadyHere > 0 ? (
+            <Body tone="faded">
+              {t('statement.alreadyHere', { count: send.data.alreadyHere })}
+            </Body>
+          ) : null}
+          {send.data.pending > 0 ? (
+            <Body tone="faded">{t('statement.pending', { count: send.data.pending })}</Body>
+          ) : null}
+          {send.data.masked > 0 ? (
+            <Body tone="faded">{t('statement.masked', { count: send.data.masked })}</Body>
+          ) : null}
+          {send.data.jobId ? <Run jobId={send.data.jobId} /> : null}
+        </Column>
+      ) : null}
+    </Column>
+  );
+}
+
+/** The matching run that an import started: its progress, a way to stop, what came of it. */
+function Run({ jobId }: { jobId: string }) {
+  const t = useWords();
+  const client = useQueryClient();
+  const stop = useCommand<object, object>(`/jobs/${jobId}/stop`);
+  const job = useQuery({
+    queryKey: ['job', jobId],
+    queryFn: () => request<JobView>('GET', `/jobs/${jobId}`),
+    refetchInterval: (query) => (query.state.data?.status === 'running' ? 300 : false),
+  });
+  const status = job.data?.status;
+  useEffect(() => {
+    if (status && status !== 'running') {
+      void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'job' });
+    }
+  }, [status, client]);
+  if (!job.data) return null;
+  if (job.data.status === 'running') {
+    return (
+      <Line gap="$2">
+        <Body>{t('statement.matching', { done: job.data.done, of: job.data.of })}</Body>
+        <Button label={t('statement.stop')} onPress={() => stop.mutate({})} />
+      </Line>
+    );
+  }
+  const result = job.data.result as MatchRunResult | null;
+  return (
+    <Body>
+      {job.data.status === 'done' && result
+        ? t('statement.matched', { ...result })
+        : t(`statement.run_${job.data.status}`)}
+    </Body>
+  );
+}
+
+/** Both sides of an account beside each other: statement = books + lines not in the books. */
+function Account({ account }: { account: StatementView['accounts'][number] }) {
+  const t = useWords();
+  const dates = useDates();
+  const { statementBalanceMinor: statement, ledgerBalanceMinor: ledger } = account;
+  const gap = statement === null ? 0 : statement - ledger - account.openLinesMinor;
+  return (
+    <Sheet>
+      <SheetRow>
+        <Column flex={1} minWidth={0}>
+          <Body strong>{account.name}</Body>
+          <Body small tone="faded">
+            {account.coveredTo && account.coveredFrom
+              ? t('statement.covered', {
+                  number: account.accountNumber,
+                  from: dates.short(account.coveredFrom),
+                  to: dates.short(account.coveredTo),
+                })
+              : account.accountNumber}
+          </Body>
+        </Column>
+        {statement === null ? null : (
+          <Tag
+            tone={gap === 0 ? 'home' : 'loose'}
+            label={t(gap === 0 ? 'statement.ties' : 'statement.gap')}
+          />
+        )}
+      </SheetRow>
+      {(
+        [
+          ['bookBalance', ledger],
+          ['notInBooks', account.openLinesMinor],
+          ['statementBalance', statement],
+          ['underWay', account.openMovementsMinor],
+        ] as const
+      ).map(([label, minor]) =>
+        minor === null ? null : (
+          <SheetRow key={label} minHeight={40}>
+            <Body tone={label === 'underWay' ? 'faded' : 'ink'}>
+              {t(`statement.${label}`)}
+            </Body>
+            <Money minor={minor} strong={label === 'statementBalance'} />
+          </SheetRow>
+        ),
+      )}
+    </Sheet>
+  );
+}
+
+function useMovementWords(): (movement: MovementView) => string {
+  const t = useWords();
+  const dates = useDates();
+  return ({ kind, number, party, days }) =>
+    t(kind === 'deposit' ? 'statement.slip' : 'statement.settlement', {
+      number,
+      party,
+      days: days.map(dates.short).join(', '),
+    });
+}
+
+/** A likely match: both sides beside each other, why it is not certain, and its rivals. */
+function Proposed({ proposal, accountId }: { proposal: Proposal; accountId: number }) {
+  const t = useWords();
+  const accept = useCommand<MatchCommand, object>('/matches');
+  return (
+    <Sheet>
+      <SheetRow>
+        <Heading size="section">{t('statement.likely')}</Heading>
+        <Tag tone="waiting" label={t('statement.grade', { grade: proposal.grade })} />
+      </SheetRow>
+      {proposal.pairs.map((pair) => (
+        <PairRow key={pair.line.id} {...pair} />
+      ))}
+      <Column padding="$4" gap="$3">
+        <Body tone="faded">{t(`statement.because_${proposal.because}`)}</Body>
+        {proposal.rivals.length ? (
+          <Column>
+            <Body small tone="faded">
+              {t('statement.rivals')}
+            </Body>
+            {proposal.rivals.map((rival, i) => (
+              <PairRow key={i} {...rival} />
+            ))}
+          </Column>
+        ) : null}
+        <ErrorNote error={accept.error} />
+        <Button
+          kind="primary"
+          label={t('statement.accept', { count: proposal.pairs.length })}
+          disabled={accept.isPending}
+          onPress={() =>
+            accept.mutate({
+              bankAccountId: accountId,
+              pairs: proposal.pairs.map(({ movement, line }) => ({
+                movement: movement.key,
+                lineId: line.id,
+              })),
+            })
+          }
+        />
+      </Column>
+    </Sheet>
+  );
+}
+
+function PairRow({ movement, line }: { movement: MovementView; line: LineView }) {
+  const t = useWords();
+  const dates = useDates();
+  const words = useMovementWords();
+  return (
+    <SheetRow alignItems="flex-start">
+      <Column flex={1} minWidth={0} gap="$1">
+        <Body>{words(movement)}</Body>
+        <Body small tone="faded">
+          {t('statement.lineIs', { date: dates.day(line.date), text: line.text })}
+        </Body>
+      </Column>
+      <Money minor={line.amountMinor} strong />
+    </SheetRow>
+  );
+}
+
+function Reserved({
+  line,
+  movement,
+  differenceMinor,
+}: {
+  line: LineView;
+  movement: MovementView;
+  differenceMinor: number;
+}) {
+  const t = useWords();
+  const money = useMoney();
+  return (
+    <Sheet>
+      <SheetRow>
+        <Heading size="section">{t('statement.reserved')}</Heading>
+        <Tag tone="loose" label={t('statement.differs')} />
+      </SheetRow>
+      <PairRow line={line} movement={movement} />
+      <Column padding="$4">
+        <Body tone="loose">
+          {t('statement.reservedText', {
+            number: movement.number,
+            expected: money(movement.amountMinor),
+            found: money(line.amountMinor),
+            difference: money(differenceMinor),
+          })}
+        </Body>
+      </Column>
+    </Sheet>
+  );
+}
+
+function Movements({ movements }: { movements: MovementView[] }) {
+  const t = useWords();
+  const dates = useDates();
+  const words = useMovementWords();
+  if (movements.length === 0) return null;
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {t('statement.movements')}
+      </Heading>
+      <Sheet role="list">
+        {movements.map((movement) => (
+          <SheetRow key={movement.key} role="listitem">
+            <Column flex={1} minWidth={0}>
+              <Body>{words(movement)}</Body>
+              <Body small tone="faded">
+                {t('statement.due', { date: dates.day(movement.dueDate) })}
+              </Body>
+            </Column>
+            <Money minor={movement.amountMinor} strong />
+          </SheetRow>
+        ))}
+      </Sheet>
+    </Column>
+  );
+}
+
+const TONES = {
+  matched: 'home',
+  likely: 'waiting',
+  reserved: 'loose',
+  open: 'loose',
+} as const;
+const FIRST = 40;
+
+function Lines({ title, lines }: { title: string; lines: LineView[] }) {
+  const t = useWords();
+  const theme = useTheme();
+  const dates = useDates();
+  const words = useMovementWords();
+  const [most, setMost] = useState(FIRST);
+  if (lines.length === 0) return null;
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {title}
+      </Heading>
+      <Sheet role="list">
+        {lines.slice(0, most).map((line) => (
+          <Link key={line.id} href={`/lines/${line.id}` as never} role="listitem">
+            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
+              <Column flex={1} minWidth={0}>
+                <Body>{line.text}</Body>
+                <Body small tone="faded">
+                  {line.match
+                    ? `${dates.day(line.date)} · ${words(line.match.movement)}`
+                    : dates.day(line.date)}
+                </Body>
+              </Column>
+              <Column alignItems="flex-end" gap="$1">
+                <Money minor={line.amountMinor} strong />
+                <Tag
+                  tone={TONES[line.status]}
+                  label={
+                    line.match
+                      ? t(line.match.certain ? 'statement.certain' : 'statement.accepted')
+                      : t(`statement.status_${line.status}`)
+                  }
+                />
+              </Column>
+              <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+            </SheetRow>
+          </Link>
+        ))}
+      </Sheet>
+      {lines.length > most ? (
+        <Column paddingHorizontal="$4">
+          <Button label={t('common.more')} onPress={() => setMost(most + FIRST)} />
+        </Column>
+      ) : null}
+    </Column>
+  );
+}

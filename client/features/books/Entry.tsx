@@ -1,0 +1,56 @@
+import type { EntryView } from '@abacist/contracts';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Column, Line } from '~/ui/Box';
+import { Money } from '~/ui/Money';
+import { Body } from '~/ui/Text';
+
+/** A journal entry: its debits and credits in two columns, and who posted it when. */
+export function Entry({ entry }: { entry: EntryView }) {
+  const t = useWords();
+  const dates = useDates();
+  return (
+    <Column gap="$1" backgroundColor="$well" padding="$3" borderRadius="$2">
+      <Line gap="$2" aria-hidden>
+        <Body small tone="faded" flex={2}>
+          {t('books.account')}
+        </Body>
+        <Body small tone="faded" flex={1} textAlign="right">
+          {t('books.debit')}
+        </Body>
+        <Body small tone="faded" flex={1} textAlign="right">
+          {t('books.credit')}
+        </Body>
+      </Line>
+      {entry.lines.map((line, i) => (
+        <Line key={i} gap="$2" alignItems="flex-start">
+          <Column flex={2} minWidth={0}>
+            <Body small>{t(`account.${line.account}`)}</Body>
+            <Body small tone="faded">
+              {line.of ? `${line.number} · ${line.of}` : line.number}
+            </Body>
+          </Column>
+          <Column flex={1}>
+            {line.amountMinor > 0 ? <Money small minor={line.amountMinor} /> : null}
+          </Column>
+          <Column flex={1}>
+            {line.amountMinor < 0 ? <Money small minor={-line.amountMinor} /> : null}
+          </Column>
+        </Line>
+      ))}
+      <Body small tone="faded">
+        {t(entry.journalNumber === null ? 'books.notSealed' : 'books.sealed', {
+          number: entry.journalNumber,
+          by: entry.by,
+          date: dates.day(entry.date),
+          time: dates.time(entry.postedAt),
+        })}
+      </Body>
+      {entry.approval ? (
+        <Body small tone="faded">
+          {t('books.approved', { ...entry.approval })}
+        </Body>
+      ) : null}
+    </Column>
+  );
+}

@@ -1,0 +1,184 @@
+import type { EntryView, JournalPage } from '@abacist/contracts';
+import { isIsoDate } from '@abacist/core/dates';
+import { CHART, type AccountRole } from '@abacist/core/ledger';
+import { parseAmount } from '@abacist/core/money';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { request } from '~/api/http';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet } from '~/ui/Box';
+import { Field } from '~/ui/Field';
+import { Money } from '~/ui/Money';
+import { Empty } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
+import { Select } from '~/ui/Select';
+import { Body } from '~/ui/Text';
+import { Entry } from './Entry';
+
+type Filter = { number: string; from: string; to: string; account: string; amount: string };
+const NONE: Filter = { number: '', from: '', to: '', account: '', amount: '' };
+
+/** The journal, newest first, searched by number, date, account and amount. */
+export function Journal({ account = '' }: { account?: string }) {
+  const t = useWords();
+  const { currency } = useShop();
+  const [filter, setFilter] = useState<Filter>({ ...NONE, account });
+  const set = (name: keyof Filter) => (value: string) =>
+    setFilter((before) => ({ ...before, [name]: value }));
+  const amount = filter.amount ? parseAmount(filter.amount, currency) : null;
+  const dateError = (text: string) =>
+    text && !isIsoDate(text) ? t('refusal.date_notADate') : undefined;
+  const search = new URLSearchParams();
+  if (filter.number.trim()) search.set('number', filter.number.trim());
+  if (isIsoDate(filter.from)) search.set('from', filter.from);
+  if (isIsoDate(filter.to)) search.set('to', filter.to);
+  if (filter.account) search.set('account', filter.account);
+  if (amount?.ok) search.set('amountMinor', String(amount.value));
+  const pages = useInfiniteQuery({
+    queryKey: ['journal', search.toString()],
+    initialPageParam: null as number | null,
+    queryFn: ({ pageParam }) => {
+      const asked = new URLSearchParams(search);
+      if (pageParam) asked.set('before', String(pageParam));
+      return request<JournalPage>('GET', `/journal?${asked.toString()}`);
+    },
+    getNextPageParam: (page) => page.next,
+    placeholderData: (before) => before,
+  });
+  const roles = (Object.keys(CHART) as AccountRole[]).map((role) => ({
+    value: role,
+    label: `${CHART[role].number} ${t(`account.${role}`)}`,
+  }));
+  return (
+    <Column gap="$3" paddingBottom="$5">
+      <Line gap="$3" paddingHorizontal="$4" flexWrap="wrap" alignItems="flex-start">
+        <Column width={150} flexGrow={1}>
+          <Field
+            label={t('books.byNumber')}
+            hint={t('books.byNumberHint')}
+            value={filter.number}
+            onChange={set('number')}
+            maxLength={24}
+          />
+        </Column>
+        <Column width={150} flexGrow={1}>
+          <Field
+            label={t('books.byAmount')}
+            value={filter.amount}
+            onChange={set('amount')}
+            numeric
+            error={
+              amount && !amount.ok
+                ? t(`refusal.${amount.refusals[0]!.code.replaceAll('.', '_')}`, {
+                    ...amount.refusals[0]!.params,
+                  })
+                : undefined
+            }
+          />
+        </Column>
+        <Column width={150} flexGrow={1}>
+          <Field
+            label={t('books.from')}
+            value={filter.from}
+            onChange={set('from')}
+            placeholder="2026-01-31"
+            error={dateError(filter.from)}
+            maxLength={10}
+          />
+        </Column>
+        <Column width={150} flexGrow={1}>
+          <Field
+            label={t('books.to')}
+            value={filter.to}
+            onChange={set('to')}
+            placeholder="2026-01-31"
+            error={dateError(filter.to)}
+            maxLength={10}
+          />
+        </Column>
+        <Column width={220} flexGrow={2}>
+          <Select
+            label={t('books.account')}
+            value={filter.account}
+            options={[{ value: '', label: t('books.anyAccount') }, ...roles]}
+            onChange={set('account')}
+          />
+        </Column>
+      </Line>
+      <Query of={pages}>
+        {({ pages: read }) => {
+          const entries = read.flatMap((page) => page.entries);
+          if (entries.length === 0) {
+            return <Empty title={t('books.noneTitle')} text={t('books.noneText')} />;
+          }
+          return (
+            <Column gap="$3">
+              <Sheet role="list">
+                {entries.map((entry) => (
+                  <EntryRow key={entry.id} entry={entry} />
+                ))}
+              </Sheet>
+              {pages.hasNextPage ? (
+                <Column paddingHorizontal="$4">
+                  <Button
+                    label={t('common.more')}
+                    onPress={() => void pages.fetchNextPage()}
+                  />
+                </Column>
+              ) : null}
+            </Column>
+          );
+        }}
+      </Query>
+    </Column>
+  );
+}
+
+function EntryRow({ entry }: { entry: EntryView }) {
+  const t = useWords();
+  const dates = useDates();
+  const [open, setOpen] = useState(false);
+  const total = entry.lines.reduce(
+    (sum, { amountMinor }) => sum + Math.max(0, amountMinor),
+    0,
+  );
+  return (
+    <Column
+      role="listitem"
+      borderBottomWidth={1}
+      borderColor="$rule"
+      paddingHorizontal="$4"
+      paddingVertical="$2"
+      gap="$2"
+    >
+      <Line gap="$3" justifyContent="space-between">
+        <Column flex={1} minWidth={0}>
+          <Body strong>
+            {`${entry.documentNumber ?? ''} ${t(`kind.${entry.kind}`)}`.trim()}
+          </Body>
+          <Body small tone="faded">
+            {[
+              entry.journalNumber === null
+                ? null
+                : t('books.journalNumber', { number: entry.journalNumber }),
+              dates.day(entry.date),
+              entry.memo && !/^(slip|settlement) \d+$/.test(entry.memo) ? entry.memo : null,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </Body>
+        </Column>
+        <Money minor={total} />
+        <Button
+          kind="plain"
+          label={open ? t('books.less') : t('books.lines')}
+          onPress={() => setOpen(!open)}
+        />
+      </Line>
+      {open ? <Entry entry={entry} /> : null}
+    </Column>
+  );
+}

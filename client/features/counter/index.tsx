@@ -1,0 +1,122 @@
+import type { CounterSettings } from '@abacist/contracts';
+import { useMedia } from '@tamagui/core';
+import ReceiptText from 'lucide-react-native/icons/receipt-text';
+import { router } from 'expo-router';
+import { useEffect, useRef } from 'react';
+import { useSignedIn } from '~/api/session';
+import { SalesOfDay } from '~/features/sales';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet } from '~/ui/Box';
+import { Query } from '~/ui/Query';
+import { Screen } from '~/ui/Screen';
+import { Heading } from '~/ui/Text';
+import { Pad } from './Pad';
+import { useTicket } from './store';
+import { TicketLines, ToPay } from './Ticket';
+import { useCounterSettings } from './useCounter';
+
+export { PayScreen } from './Pay';
+
+/** The fastest screen: the ticket above, the pad below; side by side when there is room. */
+export function CounterScreen() {
+  const t = useWords();
+  const media = useMedia();
+  const settings = useCounterSettings();
+  const { person } = useSignedIn();
+  const { drawerId } = useTicket();
+  const drawers = settings.data?.drawers ?? [];
+  const drawer = drawers.find(({ id }) => id === drawerId) ?? drawers[0];
+  return (
+    <Screen
+      fill
+      width={media.desk ? '100%' : 760}
+      eyebrow={drawer ? t('counter.where', { drawer: drawer.name, person: person.name }) : ''}
+      title={t('shell.counter')}
+      right={
+        <Line gap="$2">
+          {drawers.length > 1 && drawer ? <DrawerSwitch settings={settings.data!} /> : null}
+          {media.desk ? null : (
+            <Button
+              icon={ReceiptText}
+              iconOnly
+              label={t('sales.today')}
+              onPress={() => router.push('/sales')}
+            />
+          )}
+        </Line>
+      }
+    >
+      <Query of={settings}>
+        {(data) => (media.desk ? <Wide settings={data} /> : <Narrow settings={data} />)}
+      </Query>
+    </Screen>
+  );
+}
+
+function DrawerSwitch({ settings }: { settings: CounterSettings }) {
+  const t = useWords();
+  const { drawerId, chooseDrawer } = useTicket();
+  const chosen = drawerId ?? settings.drawers[0]?.id;
+  return (
+    <Line role="group" aria-label={t('counter.drawer')}>
+      {settings.drawers.map(({ id, name }) => (
+        <Button
+          key={id}
+          kind={id === chosen ? 'chosen' : 'plain'}
+          pressed={id === chosen}
+          label={name}
+          onPress={() => chooseDrawer(id)}
+        />
+      ))}
+    </Line>
+  );
+}
+
+function Narrow({ settings }: { settings: CounterSettings }) {
+  return (
+    <Column flex={1} minHeight={0}>
+      <Column flex={1} minHeight={0} overflow="scroll" tabIndex={-1} backgroundColor="$sheet">
+        <TicketLines settings={settings} />
+        <NewestInSight />
+      </Column>
+      <ToPay settings={settings} />
+      <Pad settings={settings} />
+    </Column>
+  );
+}
+
+function Wide({ settings }: { settings: CounterSettings }) {
+  const t = useWords();
+  return (
+    <Line flex={1} minHeight={0} alignItems="stretch" gap="$4" padding="$4" paddingTop={0}>
+      <Column flex={1} minHeight={0} gap="$2">
+        <Heading size="section">{t('sales.today')}</Heading>
+        <Column flex={1} minHeight={0} overflow="scroll" tabIndex={-1}>
+          <SalesOfDay />
+        </Column>
+      </Column>
+      <Sheet flex={1.2} minHeight={0}>
+        <Column flex={1} minHeight={0} overflow="scroll" tabIndex={-1}>
+          <TicketLines settings={settings} />
+          <NewestInSight />
+        </Column>
+        <ToPay settings={settings} />
+      </Sheet>
+      <Column width={420}>
+        <Pad settings={settings} />
+      </Column>
+    </Line>
+  );
+}
+
+/** The end of the ticket, scrolled into sight whenever a line is rung. */
+function NewestInSight() {
+  const end = useRef<HTMLDivElement>(null);
+  const { lines } = useTicket();
+  useEffect(() => {
+    // In braces: newer browsers answer with a promise, which is no clean-up.
+    void end.current?.scrollIntoView({ block: 'end' });
+  }, [lines.length]);
+  return <div ref={end} />;
+}

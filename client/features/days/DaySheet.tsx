@@ -1,0 +1,309 @@
+import type { DaySheet } from '@abacist/contracts';
+import { differenceHints } from '@abacist/core/drawer';
+import { useQuery } from '@tanstack/react-query';
+import { Link, router } from 'expo-router';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useMedia, useTheme } from '@tamagui/core';
+import type { ReactNode } from 'react';
+import { request } from '~/api/http';
+import { SalesOfDay } from '~/features/sales';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { BeadIcon, beadTone } from '~/ui/Abacus';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Money, useMoney } from '~/ui/Money';
+import { Query } from '~/ui/Query';
+import { Screen } from '~/ui/Screen';
+import { Tag } from '~/ui/Tag';
+import { Body, Heading } from '~/ui/Text';
+import { useRodText } from './words';
+
+/** A day's sheet: what came in by tender, department and tax, the drawers, the documents. */
+export function DayScreen({ date }: { date: string }) {
+  const t = useWords();
+  const dates = useDates();
+  const rodText = useRodText();
+  const sheet = useQuery({
+    queryKey: ['day', date],
+    queryFn: () => request<DaySheet>('GET', `/days/${date}`),
+  });
+  const open = sheet.data?.drawers.find(({ status }) => status !== 'closed');
+  return (
+    <Screen
+      back="/days"
+      eyebrow={t('days.sheet')}
+      title={
+        date === dates.today ? t('days.todayIs', { date: dates.day(date) }) : dates.day(date)
+      }
+      right={sheet.data ? <Money minor={sheet.data.totalMinor} strong fontSize="$5" /> : null}
+      width={1000}
+      footer={
+        open ? (
+          <Button
+            kind="primary"
+            big
+            label={t('days.count', { drawer: open.name })}
+            onPress={() => router.push(`/days/${date}/count/${open.drawerId}` as never)}
+          />
+        ) : null
+      }
+    >
+      <Query of={sheet}>
+        {(data) => (
+          <Column gap="$4" paddingBottom="$5">
+            <Column paddingHorizontal="$4">
+              <Body tone={data.state.tone}>{rodText(data)}</Body>
+            </Column>
+            <Tenders sheet={data} />
+            {data.drawers.map((drawer) => (
+              <Drawer key={drawer.drawerId} drawer={drawer} date={date} />
+            ))}
+            <Line
+              gap="$4"
+              alignItems="flex-start"
+              flexDirection="column"
+              $wide={{ flexDirection: 'row' }}
+            >
+              <Section title={t('days.departments')}>
+                {data.departments.map(({ name, netMinor, taxMinor }) => (
+                  <SheetRow key={name}>
+                    <Column flex={1}>
+                      <Body>{name}</Body>
+                      <Body small tone="faded">
+                        {t('days.tax')} <Money minor={taxMinor} small tone="faded" />
+                      </Body>
+                    </Column>
+                    <Money minor={netMinor} />
+                  </SheetRow>
+                ))}
+                <Totals
+                  minor={data.departments.reduce((sum, { netMinor }) => sum + netMinor, 0)}
+                />
+              </Section>
+              <Section title={t('days.authorities')}>
+                {data.taxes.map(({ authority, taxMinor, netMinor }) => (
+                  <SheetRow key={authority}>
+                    <Column flex={1}>
+                      <Body>{authority}</Body>
+                      <Body small tone="faded">
+                        {t('days.on')} <Money minor={netMinor} small tone="faded" />
+                      </Body>
+                    </Column>
+                    <Money minor={taxMinor} />
+                  </SheetRow>
+                ))}
+                <Totals minor={data.taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)} />
+              </Section>
+            </Line>
+            <Column gap="$2">
+              <Heading size="section" paddingHorizontal="$4">
+                {t('days.documents')}
+              </Heading>
+              <SalesOfDay date={date} />
+            </Column>
+          </Column>
+        )}
+      </Query>
+    </Screen>
+  );
+}
+
+function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Column gap="$2" width="100%" $wide={{ flex: 1 }}>
+      <Heading size="section" paddingHorizontal="$4">
+        {title}
+      </Heading>
+      <Sheet>{children}</Sheet>
+    </Column>
+  );
+}
+
+function Totals({ minor }: { minor: number }) {
+  const t = useWords();
+  return (
+    <SheetRow>
+      <Body strong>{t('common.total')}</Body>
+      <Money minor={minor} strong />
+    </SheetRow>
+  );
+}
+
+/** Expected, counted, difference side by side; each row leads to its trail. */
+function Tenders({ sheet }: { sheet: DaySheet }) {
+  const t = useWords();
+  const theme = useTheme();
+  const media = useMedia();
+  if (sheet.tenders.length === 0) return null;
+  return (
+    <Section title={t('days.tenders')}>
+      <SheetRow minHeight={36} gap="$2" aria-hidden>
+        <Body small tone="faded" flex={1.5}>
+          {t('days.tender')}
+        </Body>
+        {(['expected', 'counted', 'difference'] as const).map((column) => (
+          <Body key={column} small tone="faded" flex={1} textAlign="right">
+            {t(`days.${column}`)}
+          </Body>
+        ))}
+        {media.wide ? <Column width={20} /> : null}
+      </SheetRow>
+      {sheet.tenders.map((tender) => {
+        const bead = sheet.beads.find(({ key }) => key === tender.key);
+        const label = tender.key === 'cash' ? t('tender.cash') : tender.label;
+        return (
+          <Link
+            key={tender.key}
+            href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}
+            aria-label={t('days.trailOf', { label })}
+          >
+            <SheetRow width="100%" gap="$2" hoverStyle={{ backgroundColor: '$paper' }}>
+              <Line gap="$2" flex={1.5} minWidth={0}>
+                <BeadIcon
+                  shape={tender.key === 'cash' ? 'cash' : 'card'}
+                  tone={bead ? beadTone(bead) : 'home'}
+                />
+                <Column flex={1} minWidth={0}>
+                  <Body>{label}</Body>
+                  <Body small tone="faded">
+                    {t(`stage.${bead?.stage ?? 'home'}`)}
+                  </Body>
+                </Column>
+              </Line>
+              <Money minor={tender.expectedMinor} flex={1} />
+              {tender.countedMinor === null ? (
+                <Body tone="faded" flex={1} textAlign="right">
+                  –
+                </Body>
+              ) : (
+                <Money minor={tender.countedMinor} flex={1} />
+              )}
+              {tender.differenceMinor === null ? (
+                <Body tone="faded" flex={1} textAlign="right">
+                  –
+                </Body>
+              ) : (
+                <Money
+                  minor={tender.differenceMinor}
+                  signed
+                  flex={1}
+                  tone={tender.differenceMinor === 0 ? 'faded' : 'loose'}
+                />
+              )}
+              {media.wide ? (
+                <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+              ) : null}
+            </SheetRow>
+          </Link>
+        );
+      })}
+      <SheetRow>
+        <Body strong flex={1}>
+          {t('common.total')}
+        </Body>
+        <Money minor={sheet.tenders.reduce((sum, one) => sum + one.expectedMinor, 0)} strong />
+      </SheetRow>
+      {sheet.roundingMinor !== 0 ? (
+        <SheetRow>
+          <Body tone="faded" flex={1}>
+            {t('days.rounding')}
+          </Body>
+          <Money minor={-sheet.roundingMinor} tone="faded" signed />
+        </SheetRow>
+      ) : null}
+    </Section>
+  );
+}
+
+function Drawer({ drawer, date }: { drawer: DaySheet['drawers'][number]; date: string }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  return (
+    <Column gap="$2">
+      <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
+        <Heading size="section">{t('days.drawer', { drawer: drawer.name })}</Heading>
+        {drawer.status === 'closed' ? (
+          <Tag tone="home" label={t('days.closed')} />
+        ) : (
+          <Button
+            label={drawer.status === 'open' ? t('days.countIt') : t('days.goOnCounting')}
+            onPress={() => router.push(`/days/${date}/count/${drawer.drawerId}` as never)}
+          />
+        )}
+      </Line>
+      {drawer.closes.map((close) => (
+        <Sheet key={close.number}>
+          <SheetRow>
+            <Body tone="faded" small>
+              {t('days.closeHead', {
+                number: close.number,
+                time: dates.time(close.closedAt),
+                by: close.by,
+              })}
+            </Body>
+            {close.differenceMinor === 0 ? (
+              <Body tone="home" strong>
+                {t('days.agrees')}
+              </Body>
+            ) : (
+              <Body tone="loose" strong>
+                {t(close.differenceMinor < 0 ? 'days.short' : 'days.over', {
+                  amount: money(Math.abs(close.differenceMinor)),
+                })}
+              </Body>
+            )}
+          </SheetRow>
+          {(
+            [
+              ['expectedIn', close.expectedMinor],
+              ['countedIn', close.countedMinor],
+              ['toSafe', close.toSafeMinor],
+              ['floatLeft', close.floatLeftMinor],
+            ] as const
+          ).map(([label, minor]) => (
+            <SheetRow key={label} minHeight={40}>
+              <Body>{t(`days.${label}`)}</Body>
+              <Money minor={minor} />
+            </SheetRow>
+          ))}
+          <SheetRow>
+            <Body small tone="faded">
+              {close.count
+                .map(
+                  ({ denominationMinor, pieces }) => `${pieces} × ${money(denominationMinor)}`,
+                )
+                .join(', ')}
+            </Body>
+          </SheetRow>
+          {close.note ? (
+            <SheetRow>
+              <Body>{t('days.noteIs', { note: close.note })}</Body>
+            </SheetRow>
+          ) : null}
+          {close.differenceMinor !== 0 ? (
+            <Hints differenceMinor={close.differenceMinor} />
+          ) : null}
+        </Sheet>
+      ))}
+    </Column>
+  );
+}
+
+/** What the difference may come from, before it is written off. */
+export function Hints({ differenceMinor }: { differenceMinor: number }) {
+  const t = useWords();
+  const money = useMoney();
+  return (
+    <>
+      {differenceHints(differenceMinor).map((hint) => (
+        <SheetRow key={hint.code} minHeight={40}>
+          <Body small tone="faded">
+            {t(hint.code, 'halfMinor' in hint ? { half: money(hint.halfMinor) } : {})}
+          </Body>
+        </SheetRow>
+      ))}
+    </>
+  );
+}

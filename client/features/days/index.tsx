@@ -1,0 +1,99 @@
+import type { Rod } from '@abacist/contracts';
+import { STAGES } from '@abacist/core/days';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { Link } from 'expo-router';
+import { request } from '~/api/http';
+import { useShop } from '~/api/session';
+import { LooseEndsButton } from '~/features/looseEnds';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { RodDrawing } from '~/ui/Abacus';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet } from '~/ui/Box';
+import { Money } from '~/ui/Money';
+import { Query } from '~/ui/Query';
+import { Screen } from '~/ui/Screen';
+import { Body, Heading } from '~/ui/Text';
+import { useBeadWords, useRodText } from './words';
+
+export { DayScreen, Hints } from './DaySheet';
+
+type Page = { rods: Rod[]; next: string | null };
+
+/** The frame of rods, newest first: which days are home, which bead is stuck. */
+export function DaysScreen() {
+  const t = useWords();
+  const shop = useShop();
+  const pages = useInfiniteQuery({
+    queryKey: ['days'],
+    initialPageParam: null as string | null,
+    queryFn: ({ pageParam }) =>
+      request<Page>('GET', `/days${pageParam ? `?before=${pageParam}` : ''}`),
+    getNextPageParam: (page) => page.next,
+  });
+  return (
+    <Screen eyebrow={shop.name} title={t('shell.days')} right={<LooseEndsButton />}>
+      <Line
+        justifyContent="space-between"
+        paddingHorizontal="$4"
+        paddingBottom="$2"
+        aria-hidden
+      >
+        {STAGES.map((stage) => (
+          <Body key={stage} small tone="faded">
+            {t(`stage.${stage}`)}
+          </Body>
+        ))}
+      </Line>
+      <Query of={pages}>
+        {({ pages: read }) => (
+          <Column gap="$3" paddingBottom="$5">
+            <Sheet role="list">
+              {read
+                .flatMap((page) => page.rods)
+                .map((rod) => (
+                  <RodRow key={rod.date} rod={rod} />
+                ))}
+            </Sheet>
+            {pages.hasNextPage ? (
+              <Column paddingHorizontal="$4">
+                <Button label={t('common.more')} onPress={() => void pages.fetchNextPage()} />
+              </Column>
+            ) : null}
+          </Column>
+        )}
+      </Query>
+    </Screen>
+  );
+}
+
+function RodRow({ rod }: { rod: Rod }) {
+  const t = useWords();
+  const dates = useDates();
+  const rodText = useRodText();
+  const beadWords = useBeadWords();
+  const name = rod.date === dates.today ? t('days.today') : dates.weekday(rod.date);
+  return (
+    <Link href={`/days/${rod.date}` as never} role="listitem">
+      <Column
+        paddingHorizontal="$4"
+        paddingVertical="$3"
+        gap="$1"
+        borderBottomWidth={1}
+        borderColor="$rule"
+        width="100%"
+        hoverStyle={{ backgroundColor: '$paper' }}
+      >
+        <Line justifyContent="space-between" gap="$2">
+          <Line gap="$2" alignItems="baseline">
+            <Heading size="section">{name}</Heading>
+            <Body tone="faded">{dates.short(rod.date)}</Body>
+          </Line>
+          <Money minor={rod.totalMinor} strong />
+        </Line>
+        <RodDrawing beads={rod.beads} label={rod.beads.map(beadWords).join(', ')} />
+        <Body tone={rod.state.tone}>{rodText(rod)}</Body>
+      </Column>
+    </Link>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Rod } from '@abacist/contracts';
+import { daysBetween } from '@abacist/core/dates';
+import type { Bead } from '@abacist/core/days';
+import { useWords } from '~/i18n';
+import { useMoney } from '~/ui/Money';
+
+/** What a rod says of itself in one line. */
+export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
+  const t = useWords();
+  const money = useMoney();
+  return ({ state, date }) => {
+    const { code, params } = state;
+    const amount = money(Number(params['amountMinor'] ?? 0));
+    const key = code.replace('.', '.');
+    if (code !== 'rod.home') {
+      const label = params['label'] === 'cash' ? t('tender.cash') : params['label'];
+      return t(key, { amount, label });
+    }
+    const count = daysBetween(date, String(params['homeOn']));
+    const difference = Number(params['differenceMinor']);
+    const home = count === 0 ? t('rod.homeSameDay') : t('rod.home', { count });
+    if (difference === 0) return home;
+    const how = difference < 0 ? 'rod.drawerShort' : 'rod.drawerOver';
+    return `${home}, ${t(how, { amount: money(Math.abs(difference)) })}`;
+  };
+}
+
+/** A bead in words: what it is, how much, how far, and that it does not tie. */
+export function useBeadWords(): (bead: Bead) => string {
+  const t = useWords();
+  const money = useMoney();
+  return (bead) =>
+    t(bead.loose ? 'days.beadLoose' : 'days.bead', {
+      label: bead.shape === 'cash' ? t('tender.cash') : bead.label,
+      amount: money(bead.takenMinor),
+      stage: t(`stage.${bead.stage}`),
+    });
+}

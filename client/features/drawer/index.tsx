@@ -1,0 +1,142 @@
+import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
+import { countTotal } from '@abacist/core/drawer';
+import { router } from 'expo-router';
+import { useEffect, useRef } from 'react';
+import { useCommand } from '~/api/command';
+import { Hints } from '~/features/days';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Field } from '~/ui/Field';
+import { BigMoney, Money, useMoney } from '~/ui/Money';
+import { ErrorNote, Loading } from '~/ui/Notes';
+import { Screen } from '~/ui/Screen';
+import { Body, Heading } from '~/ui/Text';
+import { useCounts, useDraft } from './store';
+
+/** Counts a drawer by denomination and closes it; opening the page begins the count. */
+export function CountScreen({ date, drawerId }: { date: string; drawerId: number }) {
+  const t = useWords();
+  const begin = useCommand<{ drawerId: number }, CountBegun>('/counts');
+  const begun = useRef(false);
+  const { mutate } = begin;
+  useEffect(() => {
+    if (begun.current) return;
+    begun.current = true;
+    mutate({ drawerId });
+  }, [drawerId, mutate]);
+  if (!begin.data) {
+    return (
+      <Screen title={t('count.title')} back={`/days/${date}`}>
+        {begin.error ? (
+          <Column padding="$4">
+            <ErrorNote error={begin.error} />
+          </Column>
+        ) : (
+          <Loading />
+        )}
+      </Screen>
+    );
+  }
+  return <Count date={date} begun={begin.data} />;
+}
+
+function Count({ date, begun }: { date: string; begun: CountBegun }) {
+  const t = useWords();
+  const money = useMoney();
+  const { sessionId, expectedMinor, floatMinor, denominations } = begun;
+  const draft = useDraft(sessionId);
+  const { setPieces, setNote, clear } = useCounts();
+  const close = useCommand<CloseCommand, CloseAnswer>(`/counts/${sessionId}/close`, () => {
+    clear(sessionId);
+    router.replace(`/days/${date}` as never);
+  });
+  const count = Object.fromEntries(
+    Object.entries(draft.pieces)
+      .filter(([, pieces]) => pieces !== '')
+      .map(([value, pieces]) => [value, Number(pieces)]),
+  );
+  const counted = countTotal(count);
+  const difference = expectedMinor === null ? null : counted - expectedMinor;
+  return (
+    <Screen
+      title={t('count.of', { drawer: begun.drawer })}
+      eyebrow={t('count.title')}
+      back={`/days/${date}`}
+      footer={
+        <>
+          <ErrorNote error={close.error} />
+          <Button
+            kind="primary"
+            big
+            disabled={close.isPending}
+            label={t('count.close', { amount: money(counted) })}
+            onPress={() => close.mutate({ count, note: draft.note.trim() })}
+          />
+        </>
+      }
+    >
+      <Column gap="$4" paddingBottom="$5">
+        <Line padding="$4" paddingBottom={0} gap="$4" alignItems="flex-end" flexWrap="wrap">
+          <Column flex={1}>
+            <Heading size="section">{t('days.counted')}</Heading>
+            <BigMoney minor={counted} textAlign="left" />
+          </Column>
+          {difference === null ? null : (
+            <Column alignItems="flex-end" role="status">
+              <Body tone="faded">
+                {t('count.expected', { amount: money(expectedMinor!) })}
+              </Body>
+              <Body tone={difference === 0 ? 'home' : 'loose'} strong>
+                {difference === 0
+                  ? t('days.agrees')
+                  : t(difference < 0 ? 'days.short' : 'days.over', {
+                      amount: money(Math.abs(difference)),
+                    })}
+              </Body>
+            </Column>
+          )}
+        </Line>
+        <Sheet>
+          {denominations.map((value) => (
+            <SheetRow key={value}>
+              <Body width={96} textAlign="right">
+                {money(value)}
+              </Body>
+              <Body tone="faded">×</Body>
+              <Column width={104}>
+                <Field
+                  label={t('count.pieces', { value: money(value) })}
+                  hideLabel
+                  numeric
+                  value={draft.pieces[value] ?? ''}
+                  onChange={(text) =>
+                    setPieces(sessionId, value, text.replace(/\D/g, '').slice(0, 5))
+                  }
+                />
+              </Column>
+              <Money
+                flex={1}
+                minor={value * Number(draft.pieces[value] ?? 0)}
+                tone={draft.pieces[value] ? 'ink' : 'faded'}
+              />
+            </SheetRow>
+          ))}
+          {difference === null || counted === 0 ? null : (
+            <Hints differenceMinor={difference} />
+          )}
+        </Sheet>
+        <Column paddingHorizontal="$4" gap="$3">
+          <Field
+            label={t('count.note')}
+            hint={t('count.noteHint')}
+            value={draft.note}
+            onChange={(text) => setNote(sessionId, text)}
+            maxLength={300}
+          />
+          <Body tone="faded">{t('count.float', { amount: money(floatMinor) })}</Body>
+        </Column>
+      </Column>
+    </Screen>
+  );
+}

@@ -1,0 +1,140 @@
+import { styled, useMedia, useTheme, View } from '@tamagui/core';
+import { mayAs } from '@abacist/core/people';
+import { Link } from 'expo-router';
+import Calculator from 'lucide-react-native/icons/calculator';
+import CalendarDays from 'lucide-react-native/icons/calendar-days';
+import Landmark from 'lucide-react-native/icons/landmark';
+import BookOpen from 'lucide-react-native/icons/book-open';
+import type { LucideIcon } from 'lucide-react-native';
+import type { ReactNode } from 'react';
+import { useLooseEnds } from '~/features/looseEnds';
+import { useSignedIn, useSignOut } from '~/api/session';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column } from '~/ui/Box';
+import { Body, Heading } from '~/ui/Text';
+
+type Place = {
+  name: 'counter' | 'days' | 'bank' | 'books';
+  icon: LucideIcon;
+  needs: 'clerk' | 'bookkeeper';
+  /** Paths that belong to it besides its own. */
+  also: string[];
+};
+const PLACES: Place[] = [
+  { name: 'counter', icon: Calculator, needs: 'clerk', also: ['/sales'] },
+  { name: 'days', icon: CalendarDays, needs: 'clerk', also: ['/trail'] },
+  { name: 'bank', icon: Landmark, needs: 'bookkeeper', also: ['/lines'] },
+  { name: 'books', icon: BookOpen, needs: 'bookkeeper', also: [] },
+];
+
+const Bar = styled(View, {
+  name: 'Bar',
+  render: 'nav',
+  flexDirection: 'row',
+  backgroundColor: '$sheet',
+  borderTopWidth: 1,
+  borderColor: '$rule',
+  $wide: {
+    flexDirection: 'column',
+    width: 116,
+    borderTopWidth: 0,
+    borderRightWidth: 1,
+    paddingVertical: '$4',
+    gap: '$2',
+  },
+});
+
+/** The places: a bar at the bottom of a phone, a rail at the left of a wide screen. */
+export function Frame({ path, children }: { path: string; children: ReactNode }) {
+  const media = useMedia();
+  const t = useWords();
+  const { person } = useSignedIn();
+  const signOut = useSignOut();
+  const ends = useLooseEnds();
+  const places = PLACES.filter(({ needs }) => mayAs(person.role, needs));
+  const counts: Partial<Record<Place['name'], number>> = ends.data?.byPlace ?? {};
+  const bar = (
+    <Bar data-noprint aria-label={t('shell.places')}>
+      {media.wide ? (
+        <Heading size="section" level={0} textAlign="center" paddingBottom="$4">
+          {t('shell.name')}
+        </Heading>
+      ) : null}
+      {places.map((place) => (
+        <PlaceLink
+          key={place.name}
+          place={place}
+          here={[`/${place.name}`, ...place.also].some((start) => path.startsWith(start))}
+          count={counts[place.name] ?? 0}
+        />
+      ))}
+      {media.wide ? (
+        <Column marginTop="auto" alignItems="center" gap="$1" padding="$2">
+          <Body small tone="faded" textAlign="center">
+            {person.name}
+          </Body>
+          <Button kind="plain" label={t('shell.signOut')} onPress={() => void signOut()} />
+        </Column>
+      ) : null}
+    </Bar>
+  );
+  return (
+    <Column flex={1} minHeight={0} $wide={{ flexDirection: 'row' }}>
+      {media.wide ? bar : null}
+      {children}
+      {media.wide ? null : bar}
+    </Column>
+  );
+}
+
+const Mark = styled(View, {
+  name: 'Mark',
+  height: 3,
+  width: 28,
+  borderRadius: 2,
+  variants: { here: { true: { backgroundColor: '$vermilion' } } } as const,
+});
+
+function PlaceLink({ place, here, count }: { place: Place; here: boolean; count: number }) {
+  const t = useWords();
+  const theme = useTheme();
+  const { name, icon: Icon } = place;
+  const label = t(`shell.${name}`);
+  return (
+    <Link
+      href={`/${name}` as never}
+      aria-current={here ? 'page' : undefined}
+      aria-label={count > 0 ? t('shell.placeWithEnds', { label, count }) : label}
+      style={{ flex: 1, flexGrow: 1, flexShrink: 1, display: 'flex' }}
+    >
+      <Column alignItems="center" justifyContent="center" gap={2} flex={1} minHeight={64}>
+        <Mark {...(here && { here })} />
+        <View position="relative">
+          <Icon size={22} color={here ? theme.ink.val : theme.faded.val} aria-hidden />
+          {count > 0 ? (
+            <View
+              position="absolute"
+              top={-6}
+              right={-18}
+              minWidth={20}
+              height={20}
+              borderRadius={10}
+              backgroundColor="$plum"
+              alignItems="center"
+              justifyContent="center"
+              paddingHorizontal={4}
+            >
+              <Body fontSize={12} lineHeight={16} color="$onState" strong aria-hidden>
+                {count}
+              </Body>
+            </View>
+          ) : null}
+        </View>
+        <Body small strong={here} tone={here ? 'ink' : 'faded'}>
+          {label}
+        </Body>
+      </Column>
+    </Link>
+  );
+}

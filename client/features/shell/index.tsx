@@ -1,0 +1,59 @@
+import { TamaguiProvider } from '@tamagui/core';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { usePathname } from 'expo-router';
+import type { ReactNode } from 'react';
+import { useColorScheme } from 'react-native';
+import '~/i18n';
+import { ApiError } from '~/api/http';
+import { SessionContext, useSession } from '~/api/session';
+import { ApprovalDialog } from '~/features/approval';
+import { SignIn } from '~/features/people';
+import { tamaguiConfig } from '~/theme/tamagui.config';
+import { Column } from '~/ui/Box';
+import { Query } from '~/ui/Query';
+import { Frame } from './Frame';
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      refetchOnWindowFocus: true,
+      retry: (count, error) =>
+        !(error instanceof ApiError && error.status >= 400) && count < 2,
+    },
+  },
+});
+
+/** All that stands around a screen: theme, data, session, the five places. */
+export function Root({ children }: { children: ReactNode }) {
+  const scheme = useColorScheme() === 'dark' ? 'dark' : 'light';
+  return (
+    <TamaguiProvider config={tamaguiConfig} defaultTheme={scheme} key={scheme}>
+      <QueryClientProvider client={client}>
+        <Gate>{children}</Gate>
+      </QueryClientProvider>
+    </TamaguiProvider>
+  );
+}
+
+/** Nobody signed in sees the sign-in page, whatever the address; the address is kept. */
+function Gate({ children }: { children: ReactNode }) {
+  const session = useSession();
+  const path = usePathname();
+  return (
+    <Column flex={1} backgroundColor="$paper" minHeight={0}>
+      <Query of={session}>
+        {(info) => (
+          <SessionContext.Provider value={info}>
+            {info.person === null ? (
+              <SignIn info={info} />
+            ) : (
+              <Frame path={path}>{children}</Frame>
+            )}
+            <ApprovalDialog />
+          </SessionContext.Provider>
+        )}
+      </Query>
+    </Column>
+  );
+}

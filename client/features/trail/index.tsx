@@ -1,0 +1,250 @@
+import type { BeadTrail, LineTrail, TrailStep } from '@abacist/contracts';
+import type { BeadShape } from '@abacist/core/days';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'expo-router';
+import { useState } from 'react';
+import { useCommand } from '~/api/command';
+import { request } from '~/api/http';
+import { Entry } from '~/features/books';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { BeadIcon } from '~/ui/Abacus';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Money, useMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
+import { Screen } from '~/ui/Screen';
+import { Tag } from '~/ui/Tag';
+import { Body, Heading } from '~/ui/Text';
+
+/** The trail of a day's bead: from its sales down to the statement line. */
+export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const trail = useQuery({
+    queryKey: ['trail', date, bead],
+    queryFn: () =>
+      request<BeadTrail>('GET', `/trail/beads/${date}/${encodeURIComponent(bead)}`),
+  });
+  const label = bead === 'cash' ? t('tender.cash') : bead.slice(5);
+  const waiting = trail.data?.steps.some(({ kind }) => kind === 'waiting');
+  return (
+    <Screen
+      back={`/days/${date}`}
+      eyebrow={t('trail.of', { date: dates.day(date), label })}
+      title={trail.data ? money(trail.data.takenMinor) : ''}
+      right={
+        trail.data ? (
+          <Tag
+            tone={waiting ? 'waiting' : 'home'}
+            label={t(waiting ? 'trail.waiting' : 'stage.home')}
+          />
+        ) : null
+      }
+    >
+      <Query of={trail}>
+        {(data) => (
+          <Column gap="$4" paddingBottom="$5">
+            <Steps steps={data.steps} shape={bead === 'cash' ? 'cash' : 'card'} />
+            <Sales trail={data} />
+          </Column>
+        )}
+      </Query>
+    </Screen>
+  );
+}
+
+/** A statement line's trail: back to the days and the sales behind it. */
+export function LineTrailScreen({ id }: { id: number }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const trail = useQuery({
+    queryKey: ['line', id],
+    queryFn: () => request<LineTrail>('GET', `/trail/lines/${id}`),
+  });
+  return (
+    <Screen
+      back="/bank/statement"
+      eyebrow={trail.data ? t('trail.line', { date: dates.day(trail.data.line.date) }) : ''}
+      title={trail.data ? money(trail.data.line.amountMinor) : ''}
+    >
+      <Query of={trail}>
+        {(data) => (
+          <Column gap="$4" paddingBottom="$5">
+            <Body paddingHorizontal="$4" tone="faded">
+              {data.line.text}
+            </Body>
+            <Steps steps={data.steps} shape="card" />
+            {data.days.length ? <Days days={data.days} /> : null}
+            {data.matchGroupId === null ? null : <Undo groupId={data.matchGroupId} />}
+          </Column>
+        )}
+      </Query>
+    </Screen>
+  );
+}
+
+function Steps({ steps, shape }: { steps: TrailStep[]; shape: BeadShape }) {
+  return (
+    <Sheet role="list">
+      {steps.map((step, i) => (
+        <Step key={i} step={step} shape={shape} />
+      ))}
+    </Sheet>
+  );
+}
+
+function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const [open, setOpen] = useState(false);
+  const waits = step.kind === 'waiting';
+  const params = Object.fromEntries(
+    Object.entries(step.note?.params ?? {}).map(([name, value]) => [
+      name.replace(/Minor$/, ''),
+      name.endsWith('Minor')
+        ? money(Number(value))
+        : /^\d{4}-\d\d-\d\d(,\d{4}-\d\d-\d\d)*$/.test(String(value))
+          ? String(value).split(',').map(dates.short).join(', ')
+          : value,
+    ]),
+  );
+  return (
+    <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
+      <Line gap="$3" alignItems="flex-start">
+        <BeadIcon shape={shape} tone={waits ? 'waiting' : 'home'} hollow={waits} />
+        <Column flex={1} minWidth={0}>
+          <Line justifyContent="space-between" gap="$2">
+            <Heading size="section" level={2}>
+              {waits ? t('trail.notYet') : t(`stage.${step.stage}`)}
+            </Heading>
+            <Money minor={step.amountMinor} strong />
+          </Line>
+          <Body tone="faded">
+            {[
+              step.number,
+              waits ? null : dates.day(step.date),
+              step.note ? t(step.note.code, params) : null,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </Body>
+        </Column>
+      </Line>
+      <Line gap="$2" flexWrap="wrap" paddingLeft={24}>
+        {step.entry ? (
+          <Button
+            kind="plain"
+            label={open ? t('trail.hideEntry') : t('trail.showEntry')}
+            onPress={() => setOpen(!open)}
+          />
+        ) : null}
+        {step.kind === 'line' ? (
+          <Link href={`/lines/${step.id}` as never}>
+            <Line minHeight={48} paddingHorizontal="$3">
+              <Body textDecorationLine="underline">{t('trail.toLine')}</Body>
+            </Line>
+          </Link>
+        ) : null}
+      </Line>
+      {open && step.entry ? <Entry entry={step.entry} /> : null}
+    </Column>
+  );
+}
+
+const FIRST = 20;
+
+function Sales({ trail }: { trail: BeadTrail }) {
+  const t = useWords();
+  const dates = useDates();
+  const [all, setAll] = useState(false);
+  const shown = all ? trail.sales : trail.sales.slice(0, FIRST);
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {t('trail.behind')}
+      </Heading>
+      <Sheet role="list">
+        {shown.map((sale) => (
+          <Link
+            key={sale.id}
+            href={{ pathname: '/sales/[id]', params: { id: sale.id } }}
+            role="listitem"
+          >
+            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
+              <Column flex={1}>
+                <Body strong>{sale.number}</Body>
+                <Body small tone="faded">
+                  {dates.time(sale.soldAt)}
+                </Body>
+              </Column>
+              <Money minor={sale.keptMinor} />
+            </SheetRow>
+          </Link>
+        ))}
+        <SheetRow>
+          <Body strong>{t('common.total')}</Body>
+          <Money minor={trail.takenMinor} strong />
+        </SheetRow>
+      </Sheet>
+      {trail.sales.length > FIRST && !all ? (
+        <Column paddingHorizontal="$4">
+          <Button
+            label={t('trail.allSales', { count: trail.sales.length })}
+            onPress={() => setAll(true)}
+          />
+        </Column>
+      ) : null}
+    </Column>
+  );
+}
+
+function Days({ days }: { days: LineTrail['days'] }) {
+  const t = useWords();
+  const dates = useDates();
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {t('trail.days')}
+      </Heading>
+      <Sheet role="list">
+        {days.map((day) => (
+          <Link
+            key={`${day.date} ${day.key}`}
+            href={`/trail/${day.date}/${encodeURIComponent(day.key)}` as never}
+            role="listitem"
+          >
+            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
+              <Line gap="$3" flex={1}>
+                <BeadIcon shape={day.key === 'cash' ? 'cash' : 'card'} tone="home" />
+                <Body>
+                  {`${dates.day(day.date)}, ${day.key === 'cash' ? t('tender.cash') : day.label}`}
+                </Body>
+              </Line>
+              <Money minor={day.amountMinor} />
+            </SheetRow>
+          </Link>
+        ))}
+      </Sheet>
+    </Column>
+  );
+}
+
+function Undo({ groupId }: { groupId: number }) {
+  const t = useWords();
+  const undo = useCommand<object, object>(`/matches/${groupId}/undo`);
+  return (
+    <Column paddingHorizontal="$4" gap="$3" alignItems="flex-start">
+      <ErrorNote error={undo.error} />
+      <Button
+        label={t('trail.undo')}
+        disabled={undo.isPending}
+        onPress={() => undo.mutate({})}
+      />
+    </Column>
+  );
+}

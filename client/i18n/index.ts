@@ -1,0 +1,16 @@
+import i18next from 'i18next';
+import { initReactI18next, useTranslation } from 'react-i18next';
+import { en } from './en';
+
+void i18next.use(initReactI18next).init({
+  lng: 'en',
+  fallbackLng: 'en',
+  resources: { en: { translation: en } },
+  interpolation: { escapeValue: false },
+  returnNull: false,
+});
+
+/** Wording by key from the catalogues. */
+export function useWords() {
+  return useTranslation().t;
+}

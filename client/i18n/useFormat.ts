@@ -1,0 +1,32 @@
+import { daysBetween } from '@abacist/core/dates';
+import { useShop } from '~/api/session';
+
+/** Dates and times in the shop's locale and zone. */
+export function useDates() {
+  const { locale, zone, today } = useShop();
+  const asDate = (date: string) => new Date(`${date}T12:00:00Z`);
+  const format = (date: string, options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...options }).format(asDate(date));
+  return {
+    today,
+    /** `20 Nov` */
+    short: (date: string) => format(date, { day: 'numeric', month: 'short' }),
+    /** `Fri 20 Nov` */
+    day: (date: string) =>
+      `${format(date, { weekday: 'short' })} ${format(date, { day: 'numeric' })} ${format(date, { month: 'short' })}`,
+    /** `Friday` */
+    weekday: (date: string) => format(date, { weekday: 'long' }),
+    /** `Friday 20 November 2026` */
+    long: (date: string) =>
+      format(date, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }),
+    /** `18:02` of an instant, in the shop's zone. */
+    time: (instant: string) =>
+      new Intl.DateTimeFormat(locale, {
+        timeZone: zone,
+        hour: '2-digit',
+        minute: '2-digit',
+        hour12: false,
+      }).format(new Date(instant)),
+    age: (date: string) => daysBetween(date, today),
+  };
+}

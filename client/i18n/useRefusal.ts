@@ -1,0 +1,39 @@
+import type { Refusal } from '@abacist/core/outcome';
+import { ApiError } from '~/api/http';
+import { Cancelled } from '~/api/command';
+import { useMoney } from '~/ui/Money';
+import { useWords } from './index';
+
+/**
+ * Words a refusal: what is wrong, where it stands, how to mend it. Parameters whose names end in
+ * `Minor` are shown as amounts.
+ */
+export function useRefusalText(): (refusal: Refusal) => string {
+  const t = useWords();
+  const money = useMoney();
+  return ({ code, at, params = {} }) => {
+    const values = Object.fromEntries(
+      Object.entries(params).map(([name, value]) => [
+        name.replace(/Minor$/, ''),
+        name.endsWith('Minor') ? money(Number(value)) : value,
+      ]),
+    );
+    const key = `refusal.${code.replaceAll('.', '_')}`;
+    const general = code.startsWith('input.') ? 'refusal.input' : 'refusal.unknown';
+    const text = t([key, general], { ...values, code, at: at ?? '' });
+    return at && /^(row|line|Stmt)/.test(at)
+      ? `${at[0]!.toUpperCase()}${at.slice(1)}: ${text}`
+      : text;
+  };
+}
+
+/** The refusals of whatever a command threw; none when a person cancelled it. */
+export function refusalsOf(error: unknown): Refusal[] {
+  if (!error || error instanceof Cancelled) return [];
+  if (error instanceof ApiError) {
+    return error.body.refusals.length
+      ? error.body.refusals
+      : [{ code: `http.${error.body.error}` }];
+  }
+  return [{ code: 'client.broken' }];
+}

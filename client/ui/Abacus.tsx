@@ -1,0 +1,154 @@
+import type { Bead, BeadShape, Stage } from '@abacist/core/days';
+import { STAGES } from '@abacist/core/days';
+import { useTheme } from '@tamagui/core';
+import { useEffect, useState } from 'react';
+import Svg, { Circle, Line as SvgLine, Rect } from 'react-native-svg';
+import { View } from 'react-native';
+
+const SIZE = 24;
+const HEIGHT = 40;
+const GAP = 4;
+
+export type BeadTone = 'home' | 'waiting' | 'loose';
+
+/** Whether a bead is home, on its way, or stuck. */
+export function beadTone(bead: Pick<Bead, 'stage' | 'loose'>): BeadTone {
+  if (bead.loose) return 'loose';
+  return bead.stage === 'home' ? 'home' : 'waiting';
+}
+
+/** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
+export function BeadMark({
+  shape,
+  tone,
+  x = 2,
+  y = 2,
+  hollow,
+}: {
+  shape: BeadShape;
+  tone: BeadTone;
+  x?: number;
+  y?: number;
+  hollow?: boolean;
+}) {
+  const theme = useTheme();
+  const fill = { home: theme.beadHome, waiting: theme.beadWaiting, loose: theme.beadLoose }[
+    tone
+  ];
+  const common = {
+    fill: hollow ? theme.sheet.val : fill.val,
+    stroke: hollow ? theme.amber.val : theme.ink.val,
+    strokeWidth: hollow ? 3 : 1.75,
+  };
+  if (shape === 'cash') {
+    return <Circle cx={x + SIZE / 2} cy={y + SIZE / 2} r={SIZE / 2 - 1} {...common} />;
+  }
+  return <Rect x={x + 1} y={y + 1} width={SIZE - 2} height={SIZE - 2} rx={6} {...common} />;
+}
+
+/** A single bead as a small picture. */
+export function BeadIcon(props: { shape: BeadShape; tone: BeadTone; hollow?: boolean }) {
+  return (
+    <Svg width={SIZE + 4} height={SIZE + 4} aria-hidden>
+      <BeadMark {...props} />
+    </Svg>
+  );
+}
+
+/** Where each bead stands on a rod of a width: beads of one stage lie side by side at its mark. */
+export function placeBeads(
+  beads: readonly Bead[],
+  width: number,
+): { bead: Bead; x: number }[] {
+  const step = SIZE + GAP;
+  const placed: { bead: Bead; x: number }[] = [];
+  for (const stage of STAGES) {
+    const here = beads.filter((bead) => bead.stage === stage);
+    const start = stageX(stage, width, here.length * step);
+    here.forEach((bead, i) => placed.push({ bead, x: start + i * step }));
+  }
+  return placed;
+}
+
+/** Taken at the left end, Home at the right; the two between at a third and two thirds. */
+function stageX(stage: Stage, width: number, taken: number): number {
+  const at = STAGES.indexOf(stage) / (STAGES.length - 1);
+  if (stage === 'home') return width - taken + GAP;
+  return at * width * 0.86;
+}
+
+/** A business day as an abacus rod, drawn from the real states of its beads. */
+export function RodDrawing({ beads, label }: { beads: readonly Bead[]; label: string }) {
+  const theme = useTheme();
+  const [width, setWidth] = useState(0);
+  return (
+    <View
+      role="img"
+      aria-label={label}
+      style={{ height: HEIGHT }}
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+    >
+      {width > 0 ? (
+        <Svg width={width} height={HEIGHT}>
+          <SvgLine
+            x1={0}
+            x2={width}
+            y1={HEIGHT / 2}
+            y2={HEIGHT / 2}
+            stroke={theme.wood.val}
+            strokeWidth={4}
+            strokeLinecap="round"
+          />
+          {[1, 2].map((third) => (
+            <SvgLine
+              key={third}
+              x1={(third / 3) * width * 0.86 - 5}
+              x2={(third / 3) * width * 0.86 - 5}
+              y1={HEIGHT / 2 - 10}
+              y2={HEIGHT / 2 + 10}
+              stroke={theme.rule.val}
+              strokeWidth={2}
+            />
+          ))}
+          {placeBeads(beads, width).map(({ bead, x }) => (
+            <Slide key={bead.key} x={x}>
+              {(at) => (
+                <BeadMark
+                  shape={bead.shape}
+                  tone={beadTone(bead)}
+                  x={at}
+                  y={(HEIGHT - SIZE) / 2}
+                />
+              )}
+            </Slide>
+          ))}
+        </Svg>
+      ) : null}
+    </View>
+  );
+}
+
+/** Moves a bead to its place over a moment, when it has come to its next stage. */
+function Slide({ x, children }: { x: number; children: (x: number) => React.ReactNode }) {
+  const [at, setAt] = useState(x);
+  useEffect(() => {
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    if (still || at === x) {
+      setAt(x);
+      return;
+    }
+    const begun = performance.now();
+    const from = at;
+    let frame = 0;
+    const move = (now: number) => {
+      const part = Math.min(1, (now - begun) / 350);
+      setAt(from + (x - from) * (1 - (1 - part) ** 3));
+      if (part < 1) frame = requestAnimationFrame(move);
+    };
+    frame = requestAnimationFrame(move);
+    return () => cancelAnimationFrame(frame);
+    // Only a new place starts a movement; the way there must not start another.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [x]);
+  return <>{children(at)}</>;
+}

@@ -1,0 +1,81 @@
+import { useTheme } from '@tamagui/core';
+import { useId, useState } from 'react';
+import { TextInput, type TextInputProps } from 'react-native';
+import { Column, Line } from './Box';
+import { Body } from './Text';
+
+export type FieldProps = {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  hint?: string;
+  error?: string | undefined;
+  /** Figures: right-aligned, tabular, a numeric keyboard. */
+  numeric?: boolean;
+  secret?: boolean;
+  hideLabel?: boolean;
+  autoFocus?: boolean;
+  big?: boolean;
+  onSubmit?: () => void;
+  autoComplete?: TextInputProps['autoComplete'];
+  placeholder?: string;
+  testID?: string;
+  maxLength?: number;
+};
+
+/** A labelled field; what is wrong stands beside it and is read out with it. */
+export function Field(props: FieldProps) {
+  const theme = useTheme();
+  const id = useId();
+  const [focused, setFocused] = useState(false);
+  const note = props.error ?? props.hint;
+  return (
+    <Column gap="$1" flexShrink={1}>
+      {props.hideLabel ? null : (
+        <Body id={`${id}-label`} small tone="faded">
+          {props.label}
+        </Body>
+      )}
+      <TextInput
+        value={props.value}
+        onChangeText={props.onChange}
+        onFocus={() => setFocused(true)}
+        onBlur={() => setFocused(false)}
+        onSubmitEditing={props.onSubmit}
+        secureTextEntry={props.secret}
+        autoFocus={props.autoFocus}
+        autoCapitalize="none"
+        autoCorrect={false}
+        autoComplete={props.autoComplete ?? 'off'}
+        inputMode={props.numeric ? 'decimal' : 'text'}
+        placeholder={props.placeholder}
+        placeholderTextColor={theme.faded.val}
+        maxLength={props.maxLength}
+        testID={props.testID}
+        submitBehavior="submit"
+        aria-label={props.label}
+        aria-invalid={props.error ? true : undefined}
+        aria-describedby={note ? `${id}-note` : undefined}
+        style={{
+          minHeight: props.big ? 56 : 48,
+          paddingHorizontal: 12,
+          borderRadius: 8,
+          borderWidth: props.error ? 2 : 1,
+          borderColor: props.error ? theme.plum.val : focused ? theme.ink.val : theme.edge.val,
+          backgroundColor: theme.sheet.val,
+          color: theme.ink.val,
+          fontFamily: "'Atkinson Hyperlegible Next', system-ui, sans-serif",
+          fontSize: props.big ? 22 : 16,
+          ...(props.numeric && { textAlign: 'right', fontVariant: ['tabular-nums'] }),
+        }}
+      />
+      {note ? (
+        <Line gap="$1" id={`${id}-note`}>
+          <Body small tone={props.error ? 'loose' : 'faded'}>
+            {note}
+          </Body>
+        </Line>
+      ) : null}
+    </Column>
+  );
+}

@@ -1,0 +1,70 @@
+import { createHash } from 'node:crypto';
+import {
+  existsSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import path from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { DATA, ROOT, run } from './process.mjs';
+import { step } from './step.mjs';
+
+const SOURCES = ['client', 'core/src', 'contracts/src', 'package-lock.json'];
+const SKIP = new Set(['node_modules', 'dist', '.expo']);
+
+/** Where the exported web client stands, compressed. */
+export const CLIENT_FOLDER = path.join(ROOT, 'client', 'dist');
+
+/** Exports the web client when its sources have changed since the last time. */
+export async function ensureClient() {
+  const stamp = path.join(DATA, 'client.stamp');
+  const hash = hashOf(SOURCES.map((one) => path.join(ROOT, one)));
+  const built = existsSync(path.join(CLIENT_FOLDER, 'index.html'));
+  if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  await step('Building the web client (the first time takes minutes)', async () => {
+    const fresh = path.join(ROOT, 'client', 'dist.new');
+    rmSync(fresh, { recursive: true, force: true });
+    await run('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist.new'], {
+      cwd: path.join(ROOT, 'client'),
+      log: 'client.log',
+      env: { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+    });
+    compressFolder(fresh);
+    rmSync(CLIENT_FOLDER, { recursive: true, force: true });
+    renameSync(fresh, CLIENT_FOLDER);
+    writeFileSync(stamp, hash);
+  });
+}
+
+function filesOf(place) {
+  if (!existsSync(place)) return [];
+  const entries = readdirSync(place, { withFileTypes: true, recursive: false });
+  return entries.flatMap((entry) => {
+    if (SKIP.has(entry.name) || entry.name.startsWith('dist.')) return [];
+    const full = path.join(place, entry.name);
+    return entry.isDirectory() ? filesOf(full) : [full];
+  });
+}
+
+function hashOf(places) {
+  const hash = createHash('sha256');
+  for (const place of places) {
+    const files = place.endsWith('.json') ? [place] : filesOf(place).sort();
+    for (const file of files) hash.update(path.relative(ROOT, file)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Puts a gzip and a brotli copy beside every text file, so that none is made on request. */
+function compressFolder(folder) {
+  for (const file of filesOf(folder)) {
+    if (!/\.(js|css|html|json|svg|txt)$/.test(file)) continue;
+    const bytes = readFileSync(file);
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 10 };
+    writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params }));
+  }
+}
