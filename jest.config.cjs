@@ -1,4 +1,3 @@
-const babel = { '^.+\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] };
 /** ESM packages that Jest must rewrite, since it runs CommonJS. */
 const esm = [
   '@noble',
@@ -8,18 +7,26 @@ const esm = [
   'csv-stringify',
   'postgrator',
   'fast-xml-parser',
-  'strnum',
   'path-expression-matcher',
+  'strnum',
+  'glob',
+  'zustand',
 ];
 const node = {
   testEnvironment: 'node',
-  transform: babel,
   transformIgnorePatterns: [`node_modules/(?!(${esm.join('|')})/)`],
 };
+const babel = { '^.+\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] };
 
 module.exports = {
   projects: [
-    { ...node, displayName: 'core', roots: ['<rootDir>/core'] },
-    { ...node, displayName: 'contracts', roots: ['<rootDir>/contracts'] },
+    { ...node, displayName: 'core', roots: ['<rootDir>/core'], transform: babel },
+    { ...node, displayName: 'contracts', roots: ['<rootDir>/contracts'], transform: babel },
+    {
+      ...node,
+      displayName: 'server',
+      roots: ['<rootDir>/server', '<rootDir>/sim'],
+      transform: { '^.+\\.[jt]s$': '<rootDir>/tools/jest-esbuild.cjs' },
+    },
   ],
 };

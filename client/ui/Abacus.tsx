@@ -1,8 +1,8 @@
 import type { Bead, BeadShape, Stage } from '@abacist/core/days';
 import { STAGES } from '@abacist/core/days';
 import { useTheme } from '@tamagui/core';
-import { useEffect, useState } from 'react';
-import Svg, { Circle, Line as SvgLine, Rect } from 'react-native-svg';
+import { useState, type ReactNode } from 'react';
+import Svg, { Circle, G, Line as SvgLine, Rect } from 'react-native-svg';
 import { View } from 'react-native';
 
 const SIZE = 24;
@@ -112,14 +112,12 @@ export function RodDrawing({ beads, label }: { beads: readonly Bead[]; label: st
           ))}
           {placeBeads(beads, width).map(({ bead, x }) => (
             <Slide key={bead.key} x={x}>
-              {(at) => (
-                <BeadMark
-                  shape={bead.shape}
-                  tone={beadTone(bead)}
-                  x={at}
-                  y={(HEIGHT - SIZE) / 2}
-                />
-              )}
+              <BeadMark
+                shape={bead.shape}
+                tone={beadTone(bead)}
+                x={0}
+                y={(HEIGHT - SIZE) / 2}
+              />
             </Slide>
           ))}
         </Svg>
@@ -129,26 +127,7 @@ export function RodDrawing({ beads, label }: { beads: readonly Bead[]; label: st
 }
 
 /** Moves a bead to its place over a moment, when it has come to its next stage. */
-function Slide({ x, children }: { x: number; children: (x: number) => React.ReactNode }) {
-  const [at, setAt] = useState(x);
-  useEffect(() => {
-    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
-    if (still || at === x) {
-      setAt(x);
-      return;
-    }
-    const begun = performance.now();
-    const from = at;
-    let frame = 0;
-    const move = (now: number) => {
-      const part = Math.min(1, (now - begun) / 350);
-      setAt(from + (x - from) * (1 - (1 - part) ** 3));
-      if (part < 1) frame = requestAnimationFrame(move);
-    };
-    frame = requestAnimationFrame(move);
-    return () => cancelAnimationFrame(frame);
-    // Only a new place starts a movement; the way there must not start another.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [x]);
-  return <>{children(at)}</>;
+function Slide({ x, children }: { x: number; children: ReactNode }) {
+  const style = { transform: `translateX(${x}px)`, transition: 'transform 350ms ease-out' };
+  return <G style={style as object}>{children}</G>;
 }

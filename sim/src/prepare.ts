@@ -23,7 +23,11 @@ export async function prepare(
 ): Promise<Prepared> {
   await migrate(adminUrl);
   const database = new URL(adminUrl).pathname.slice(1);
-  const appUrl = await grantApplicationUser(adminUrl, `${database.slice(0, 60)}_app`, password);
+  const appUrl = await grantApplicationUser(
+    adminUrl,
+    `${database.slice(0, 60)}_app`,
+    password,
+  );
   const pool = createPool(appUrl);
   let clock = now;
   const { deps, close } = createApp({

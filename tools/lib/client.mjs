@@ -53,7 +53,8 @@ function hashOf(places) {
   const hash = createHash('sha256');
   for (const place of places) {
     const files = place.endsWith('.json') ? [place] : filesOf(place).sort();
-    for (const file of files) hash.update(path.relative(ROOT, file)).update(readFileSync(file));
+    for (const file of files)
+      hash.update(path.relative(ROOT, file)).update(readFileSync(file));
   }
   return hash.digest('hex');
 }

@@ -15,7 +15,9 @@ import { step } from './step.mjs';
 export async function openDatabase(name, { fresh, durable = true }) {
   const given = process.env.DATABASE_URL;
   if (given) {
-    await step('Using the database server at DATABASE_URL', () => createDatabase(given, fresh));
+    await step('Using the database server at DATABASE_URL', () =>
+      createDatabase(given, fresh),
+    );
     return { adminUrl: given, stop: async () => {} };
   }
   const folder = path.join(DATA, name);

@@ -65,7 +65,7 @@ export function DayScreen({ date }: { date: string }) {
               flexDirection="column"
               $wide={{ flexDirection: 'row' }}
             >
-              <Section title={t('days.departments')}>
+              <Section beside title={t('days.departments')}>
                 {data.departments.map(({ name, netMinor, taxMinor }) => (
                   <SheetRow key={name}>
                     <Column flex={1}>
@@ -81,7 +81,7 @@ export function DayScreen({ date }: { date: string }) {
                   minor={data.departments.reduce((sum, { netMinor }) => sum + netMinor, 0)}
                 />
               </Section>
-              <Section title={t('days.authorities')}>
+              <Section beside title={t('days.authorities')}>
                 {data.taxes.map(({ authority, taxMinor, netMinor }) => (
                   <SheetRow key={authority}>
                     <Column flex={1}>
@@ -109,9 +109,18 @@ export function DayScreen({ date }: { date: string }) {
   );
 }
 
-function Section({ title, children }: { title: string; children: ReactNode }) {
+function Section({
+  title,
+  beside,
+  children,
+}: {
+  title: string;
+  /** Stands beside another one where there is room. */
+  beside?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <Column gap="$2" width="100%" $wide={{ flex: 1 }}>
+    <Column gap="$2" width="100%" {...(beside && { $wide: { flex: 1 } })}>
       <Heading size="section" paddingHorizontal="$4">
         {title}
       </Heading>

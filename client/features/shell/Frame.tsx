@@ -99,6 +99,7 @@ const Mark = styled(View, {
 function PlaceLink({ place, here, count }: { place: Place; here: boolean; count: number }) {
   const t = useWords();
   const theme = useTheme();
+  const media = useMedia();
   const { name, icon: Icon } = place;
   const label = t(`shell.${name}`);
   return (
@@ -106,7 +107,7 @@ function PlaceLink({ place, here, count }: { place: Place; here: boolean; count:
       href={`/${name}` as never}
       aria-current={here ? 'page' : undefined}
       aria-label={count > 0 ? t('shell.placeWithEnds', { label, count }) : label}
-      style={{ flex: 1, flexGrow: 1, flexShrink: 1, display: 'flex' }}
+      style={{ display: 'flex', flexGrow: media.wide ? 0 : 1, flexBasis: media.wide ? 76 : 0 }}
     >
       <Column alignItems="center" justifyContent="center" gap={2} flex={1} minHeight={64}>
         <Mark {...(here && { here })} />

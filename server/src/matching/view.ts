@@ -169,7 +169,7 @@ async function latestRun(db: Db, bankAccountId: number): Promise<KeptRun | undef
   const found = await row<{ result: string | null }>(
     db,
     `SELECT result FROM job
-     WHERE kind = ? AND status = 'done' ORDER BY started_at DESC, ended_at DESC LIMIT 1`,
+     WHERE kind = ? AND status = 'done' ORDER BY number DESC LIMIT 1`,
     [matchJobKind(bankAccountId)],
   );
   return found?.result ? (JSON.parse(found.result) as KeptRun) : undefined;

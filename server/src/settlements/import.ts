@@ -17,7 +17,7 @@ export async function importSettlement(
   context: CommandContext,
   command: SettlementImport,
 ): Promise<CommandResult<SettlementAnswer>> {
-  const { tx, shop, today, actor, now } = context;
+  const { tx, shop, today, actor } = context;
   const processor = await row<Processor>(
     tx,
     'SELECT id, bank_account_id, delay_banking_days FROM processor WHERE id = ?',

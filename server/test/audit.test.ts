@@ -1,0 +1,121 @@
+import { audit } from '../src/audit/audit';
+import { CHECKS } from '../src/audit/checks';
+import { walkDay } from './day';
+import { openShop, type TestShop } from './harness';
+
+let shop: TestShop;
+beforeAll(async () => {
+  shop = await openShop();
+  await walkDay(shop);
+  await shop.seal();
+  // Whoever owns the database can take the guards away; the audit must see what he did then.
+  for (const trigger of [
+    'entry_insert',
+    'entry_update',
+    'entry_posted',
+    'entry_delete',
+    'entry_line_insert',
+    'entry_line_update',
+    'entry_line_delete',
+    'seal_update',
+    'seal_delete',
+    'seal_sealed',
+    'document_update',
+    'document_delete',
+  ]) {
+    await shop.admin.query(`DROP TRIGGER ${trigger}`);
+  }
+  await shop.admin.query('SET SESSION foreign_key_checks = 0, check_constraint_checks = 0');
+});
+afterAll(() => shop.close());
+
+const entryOf = (kind: string) => `(SELECT MIN(id) FROM entry WHERE kind = '${kind}')`;
+const account = (role: string) => `(SELECT id FROM account WHERE role = '${role}')`;
+const lines = (kind: string, role: string) =>
+  `entry_line WHERE entry_id = ${entryOf(kind)} AND account_id = ${account(role)}`;
+const shift = (kind: string, role: string) =>
+  `UPDATE entry_line SET amount_minor = amount_minor + 7 WHERE entry_id = ${entryOf(kind)} AND account_id = ${account(role)}`;
+
+/** How each invariant is broken by hand, by the name of its check. */
+const BREAKS: Record<string, string> = {
+  'no entry is left OPEN': `UPDATE entry SET status = 'OPEN' WHERE id = ${entryOf('slip')}`,
+  'every entry adds up to zero': shift('sale', 'sales'),
+  'every posted entry is sealed or waits for its seal': `DELETE FROM seal WHERE entry_id = ${entryOf('match')}`,
+  'document numbers have no gap': `DELETE FROM document WHERE series = 'R' AND number = 2`,
+  'every entry has its document': `DELETE FROM document WHERE kind = 'slip'`,
+  'every document has its entry': `UPDATE document SET entry_id = NULL WHERE kind = 'settlement'`,
+  'every sale has its document': `DELETE FROM document WHERE kind = 'sale' AND number = 1`,
+  'a reversing entry turns each line of its entry': `UPDATE ${lines('saleVoid', 'sales').replace('entry_line', 'entry_line SET department_id = 1')}`,
+  'kept balances by month are the sums of sealed lines':
+    'UPDATE balance_month SET debit_minor = debit_minor + 1 LIMIT 1',
+  'kept balances by day are the sums of sealed lines':
+    'UPDATE balance_day SET credit_minor = credit_minor + 1 LIMIT 1',
+  'cash of a sale is in its drawer': shift('sale', 'drawer'),
+  'cards of a sale are in card clearing': `UPDATE entry_line l JOIN entry e ON e.id = l.entry_id AND e.kind = 'sale' SET l.amount_minor = l.amount_minor + 1 WHERE l.account_id = ${account('cardClearing')}`,
+  'tax of a sale is payable to its authorities': `UPDATE entry_line SET authority_id = 2 WHERE account_id = ${account('taxPayable')}`,
+  'net of a sale is income of its departments': `UPDATE ${lines('sale', 'sales').replace('entry_line', 'entry_line SET department_id = 1')}`,
+  'lines of a sale add up to its totals, and tenders to its total':
+    'UPDATE sale_line SET net_minor = net_minor + 1 LIMIT 1',
+  'a drawer close moves to the safe what its items say':
+    'UPDATE safe_item SET amount_minor = amount_minor + 1',
+  'a drawer difference is in over and short': shift('drawerClose', 'overAndShort'),
+  'a slip moves to the bank what its items say': shift('slip', 'bankInTransit'),
+  'a settlement clears gross less refunds': shift('settlement', 'cardClearing'),
+  'a settlement’s fee is an expense': shift('settlement', 'cardFees'),
+  'a match brings to the bank what its lines say': shift('match', 'bank'),
+  'what slips took of the safe is what is gone from it':
+    'UPDATE safe_item SET taken_minor = 0',
+  'what is matched belongs to a match that stands': 'UPDATE slip SET match_group_id = 999',
+  'drawers hold what was opened, taken, and not moved to the safe':
+    'UPDATE drawer_close SET to_safe_minor = to_safe_minor - 5',
+  'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
+  'card clearing is card tenders less what was settled':
+    'UPDATE settlement SET gross_minor = gross_minor + 1',
+  'bank in transit is slips and settlements not yet at the bank':
+    'UPDATE slip SET match_group_id = NULL',
+  'the bank holds its opening balance and the matched lines':
+    'UPDATE bank_opening SET amount_minor = amount_minor + 1',
+  'tax payable is the stored tax of standing sales':
+    'UPDATE sale_line_tax SET tax_minor = tax_minor + 1',
+  'the chain of seals holds': `UPDATE entry SET memo = 'changed' WHERE id = ${entryOf('sale')}`,
+};
+
+test('every check is broken below', () => {
+  expect(Object.keys(BREAKS).sort()).toEqual(
+    [...CHECKS.map(({ name }) => name), 'the chain of seals holds'].sort(),
+  );
+});
+
+test('the books as they were posted hold', async () => {
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+});
+
+test.each(Object.entries(BREAKS))('it finds that not: %s', async (name, sql) => {
+  await shop.admin.beginTransaction();
+  try {
+    const [changed] = await shop.admin.query(sql);
+    expect((changed as { affectedRows: number }).affectedRows).toBeGreaterThan(0);
+    const { breaches } = await audit(shop.admin);
+    const found = breaches.filter(({ check }) => check === name);
+    expect(found.length).toBeGreaterThan(0);
+  } finally {
+    await shop.admin.rollback();
+  }
+});
+
+test('it names the exact entry', async () => {
+  await shop.admin.beginTransaction();
+  try {
+    const [[{ id }]] = (await shop.admin.query(`SELECT ${entryOf('sale')} AS id`)) as never;
+    await shop.admin.query(shift('sale', 'drawer'));
+    const { breaches } = await audit(shop.admin);
+    const named = breaches.filter(({ entryId }) => entryId === id).map(({ check }) => check);
+    expect(named).toEqual([
+      'every entry adds up to zero',
+      'cash of a sale is in its drawer',
+      'the chain of seals holds',
+    ]);
+  } finally {
+    await shop.admin.rollback();
+  }
+});

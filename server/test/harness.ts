@@ -1,0 +1,178 @@
+import { randomUUID } from 'node:crypto';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { SALTMARROW } from '@abacist/sim/shop';
+import mysql, { type Pool, type PoolConnection } from 'mysql2/promise';
+import { createApp, createLog } from '../src/app';
+import type { Deps } from '../src/context';
+import { grantApplicationUser } from '../src/db/grants';
+import { migrate } from '../src/db/migrate';
+import { createPool, row, rows, type Value } from '../src/db/pool';
+import { sealAll } from '../src/ledger/sealer';
+import { setUpShop } from '../src/settings/setUp';
+
+export type Answer = { status: number; body: any };
+
+/** A shop on a database of its own, served on loopback, at a time that the test sets. */
+export type TestShop = {
+  pool: Pool;
+  admin: PoolConnection;
+  deps: Deps;
+  address: string;
+  setNow: (instant: string) => void;
+  /** A signed-in person's way to the API. */
+  as: (name: 'fenella' | 'osric' | 'tamsin') => Promise<Person>;
+  one: <T extends object = any>(sql: string, values?: Value[]) => Promise<T>;
+  all: <T extends object = any>(sql: string, values?: Value[]) => Promise<T[]>;
+  seal: () => Promise<number>;
+  jobsEnded: () => Promise<void>;
+  close: () => Promise<void>;
+};
+
+export type Person = {
+  get: (path: string) => Promise<Answer>;
+  send: (
+    path: string,
+    command: unknown,
+    options?: { key?: string; approval?: object },
+  ) => Promise<Answer>;
+  raw: (method: string, path: string, body?: unknown, headers?: object) => Promise<Answer>;
+};
+
+/** The noon of a Monday in the shop's zone: where tests begin. */
+export const MONDAY = '2026-03-02T16:00:00Z';
+
+export async function openShop(): Promise<TestShop> {
+  const root = process.env['TEST_DATABASE_URL'];
+  if (!root) throw new Error('TEST_DATABASE_URL is not set: run npm test');
+  const name = `t_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
+  const first = await mysql.createConnection({ uri: `${root}mysql` });
+  await first.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  await first.end();
+  const adminPool = createPool(`${root}${name}`, 1);
+  const admin = await adminPool.getConnection();
+  await migrate(`${root}${name}`);
+  const appUrl = await grantApplicationUser(`${root}${name}`, `${name}_app`, 'test');
+  const pool = createPool(appUrl);
+  let now = new Date(MONDAY);
+  const { app, deps, close } = createApp({
+    pool,
+    database: name,
+    sessionSecret: 'test',
+    clock: () => now,
+    log: createLog(process.env['LOG_LEVEL'] ?? 'fatal'),
+  });
+  await setUpShop(deps, SALTMARROW);
+  const server = await new Promise<Server>((resolve) => {
+    const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
+  });
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const started: string[] = [];
+  const { start } = deps.jobs;
+  deps.jobs.start = async (...given: Parameters<typeof start>) => {
+    const id = await start(...given);
+    started.push(id);
+    return id;
+  };
+  return {
+    pool,
+    admin,
+    deps,
+    address,
+    setNow: (instant) => (now = new Date(instant)),
+    as: (person) => signIn(address, person),
+    one: async (sql, values = []) => (await row(pool, sql, values)) as any,
+    all: (sql, values = []) => rows(pool, sql, values) as any,
+    seal: () => sealAll(pool, now),
+    async jobsEnded() {
+      while (started.length) await deps.jobs.ended(started.shift()!);
+    },
+    async close() {
+      server.close();
+      server.closeAllConnections();
+      await close();
+      await pool.end();
+      await admin.query(`DROP DATABASE ${name}`);
+      await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);
+      admin.destroy();
+      await adminPool.end();
+    },
+  };
+}
+
+async function call(
+  address: string,
+  cookie: string,
+  method: string,
+  path: string,
+  body?: unknown,
+  headers = {},
+) {
+  const response = await fetch(`${address}/api${path}`, {
+    method,
+    headers: {
+      cookie,
+      ...(body !== undefined && { 'Content-Type': 'application/json' }),
+      ...headers,
+    },
+    ...(body !== undefined && { body: JSON.stringify(body) }),
+  });
+  return { status: response.status, body: await response.json(), response };
+}
+
+async function signIn(address: string, username: string): Promise<Person> {
+  const { password } = SALTMARROW.people.find((person) => person.username === username)!;
+  const { response } = await call(address, '', 'POST', '/session', { username, password });
+  const cookie = response.headers.get('set-cookie')!.split(';')[0]!;
+  return {
+    get: (path) => call(address, cookie, 'GET', path),
+    send: (path, command, { key = randomUUID(), approval } = {}) =>
+      call(
+        address,
+        cookie,
+        'POST',
+        path,
+        { command, ...(approval && { approval }) },
+        {
+          'Idempotency-Key': key,
+        },
+      ),
+    raw: (method, path, body, headers) => call(address, cookie, method, path, body, headers),
+  };
+}
+
+/** Ids of the demo set-up by code. */
+export const ids = async (shop: TestShop) => {
+  const by = async (table: string) =>
+    Object.fromEntries(
+      (await shop.all<{ id: number; code: string }>(`SELECT id, code FROM ${table}`)).map(
+        ({ id, code }) => [code, id],
+      ),
+    ) as Record<string, number>;
+  return {
+    departments: await by('department'),
+    drawers: await by('drawer'),
+    tenders: await by('tender'),
+    items: await by('item'),
+  };
+};
+export type Ids = Awaited<ReturnType<typeof ids>>;
+
+export const cash = (id: Ids, tenderedMinor: number) => ({
+  kind: 'cash',
+  tenderId: id.tenders['cash'],
+  tenderedMinor,
+});
+export const card = (id: Ids, amountMinor: number, scheme = 'meridian') => ({
+  kind: 'card',
+  tenderId: id.tenders[scheme],
+  amountMinor,
+  lastFour: '1111',
+  reference: 'A-1',
+});
+/** A book of 12.00, free of tax. */
+export const book = (id: Ids, amountMinor = 12_00) => ({
+  departmentId: id.departments['books'],
+  amountMinor,
+});
+export const base64 = (text: string) => Buffer.from(text).toString('base64');
