@@ -10,7 +10,6 @@ import type {
   StatementView,
 } from '@abacist/contracts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
 import { useEffect, useState } from 'react';
@@ -21,6 +20,7 @@ import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { FilePick } from '~/ui/FilePick';
+import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -349,30 +349,28 @@ function Lines({ title, lines }: { title: string; lines: LineView[] }) {
       </Heading>
       <Sheet role="list">
         {lines.slice(0, most).map((line) => (
-          <Link key={line.id} href={`/lines/${line.id}` as never} role="listitem">
-            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
-              <Column flex={1} minWidth={0}>
-                <Body>{line.text}</Body>
-                <Body small tone="faded">
-                  {line.match
-                    ? `${dates.day(line.date)} · ${words(line.match.movement)}`
-                    : dates.day(line.date)}
-                </Body>
-              </Column>
-              <Column alignItems="flex-end" gap="$1">
-                <Money minor={line.amountMinor} strong />
-                <Tag
-                  tone={TONES[line.status]}
-                  label={
-                    line.match
-                      ? t(line.match.certain ? 'statement.certain' : 'statement.accepted')
-                      : t(`statement.status_${line.status}`)
-                  }
-                />
-              </Column>
-              <ChevronRight size={20} color={theme.faded.val} aria-hidden />
-            </SheetRow>
-          </Link>
+          <ListLink key={line.id} to={`/lines/${line.id}`}>
+            <Column flex={1} minWidth={0}>
+              <Body>{line.text}</Body>
+              <Body small tone="faded">
+                {line.match
+                  ? `${dates.day(line.date)} · ${words(line.match.movement)}`
+                  : dates.day(line.date)}
+              </Body>
+            </Column>
+            <Column alignItems="flex-end" gap="$1">
+              <Money minor={line.amountMinor} strong />
+              <Tag
+                tone={TONES[line.status]}
+                label={
+                  line.match
+                    ? t(line.match.certain ? 'statement.certain' : 'statement.accepted')
+                    : t(`statement.status_${line.status}`)
+                }
+              />
+            </Column>
+            <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+          </ListLink>
         ))}
       </Sheet>
       {lines.length > most ? (

@@ -1,7 +1,6 @@
 import type { Rod } from '@abacist/contracts';
 import { STAGES } from '@abacist/core/days';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Link } from 'expo-router';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { LooseEndsButton } from '~/features/looseEnds';
@@ -10,6 +9,7 @@ import { useDates } from '~/i18n/useFormat';
 import { RodDrawing } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -74,7 +74,7 @@ function RodRow({ rod }: { rod: Rod }) {
   const beadWords = useBeadWords();
   const name = rod.date === dates.today ? t('days.today') : dates.weekday(rod.date);
   return (
-    <Link href={`/days/${rod.date}` as never} role="listitem">
+    <ListLink plain to={`/days/${rod.date}`}>
       <Column
         paddingHorizontal="$4"
         paddingVertical="$3"
@@ -94,6 +94,6 @@ function RodRow({ rod }: { rod: Rod }) {
         <RodDrawing beads={rod.beads} label={rod.beads.map(beadWords).join(', ')} />
         <Body tone={rod.state.tone}>{rodText(rod)}</Body>
       </Column>
-    </Link>
+    </ListLink>
   );
 }

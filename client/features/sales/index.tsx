@@ -1,6 +1,6 @@
 import type { SaleDetail, SaleSummary } from '@abacist/contracts';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Link, router } from 'expo-router';
+import { router } from 'expo-router';
 import Printer from 'lucide-react-native/icons/printer';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
@@ -10,6 +10,7 @@ import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
+import { ListLink } from '~/ui/ListLink';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -58,18 +59,16 @@ function SaleRow({ sale }: { sale: SaleSummary }) {
   const t = useWords();
   const dates = useDates();
   return (
-    <Link href={{ pathname: '/sales/[id]', params: { id: sale.id } }} role="listitem">
-      <SheetRow width="100%">
-        <Column flex={1} minWidth={0}>
-          <Body strong>{sale.number}</Body>
-          <Body small tone="faded">
-            {`${dates.time(sale.soldAt)} · ${sale.drawer} · ${sale.tenders}`}
-          </Body>
-        </Column>
-        {sale.status === 'void' ? <Tag tone="loose" label={t('sales.void')} /> : null}
-        <Money minor={sale.totalMinor} strong />
-      </SheetRow>
-    </Link>
+    <ListLink to={`/sales/${sale.id}`}>
+      <Column flex={1} minWidth={0}>
+        <Body strong>{sale.number}</Body>
+        <Body small tone="faded">
+          {`${dates.time(sale.soldAt)} · ${sale.drawer} · ${sale.tenders}`}
+        </Body>
+      </Column>
+      {sale.status === 'void' ? <Tag tone="loose" label={t('sales.void')} /> : null}
+      <Money minor={sale.totalMinor} strong />
+    </ListLink>
   );
 }
 

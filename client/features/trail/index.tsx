@@ -11,6 +11,7 @@ import { useDates } from '~/i18n/useFormat';
 import { BeadIcon } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -170,21 +171,15 @@ function Sales({ trail }: { trail: BeadTrail }) {
       </Heading>
       <Sheet role="list">
         {shown.map((sale) => (
-          <Link
-            key={sale.id}
-            href={{ pathname: '/sales/[id]', params: { id: sale.id } }}
-            role="listitem"
-          >
-            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
-              <Column flex={1}>
-                <Body strong>{sale.number}</Body>
-                <Body small tone="faded">
-                  {dates.time(sale.soldAt)}
-                </Body>
-              </Column>
-              <Money minor={sale.keptMinor} />
-            </SheetRow>
-          </Link>
+          <ListLink key={sale.id} to={`/sales/${sale.id}`}>
+            <Column flex={1}>
+              <Body strong>{sale.number}</Body>
+              <Body small tone="faded">
+                {dates.time(sale.soldAt)}
+              </Body>
+            </Column>
+            <Money minor={sale.keptMinor} />
+          </ListLink>
         ))}
         <SheetRow>
           <Body strong>{t('common.total')}</Body>
@@ -213,21 +208,18 @@ function Days({ days }: { days: LineTrail['days'] }) {
       </Heading>
       <Sheet role="list">
         {days.map((day) => (
-          <Link
+          <ListLink
             key={`${day.date} ${day.key}`}
-            href={`/trail/${day.date}/${encodeURIComponent(day.key)}` as never}
-            role="listitem"
+            to={`/trail/${day.date}/${encodeURIComponent(day.key)}`}
           >
-            <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
-              <Line gap="$3" flex={1}>
-                <BeadIcon shape={day.key === 'cash' ? 'cash' : 'card'} tone="home" />
-                <Body>
-                  {`${dates.day(day.date)}, ${day.key === 'cash' ? t('tender.cash') : day.label}`}
-                </Body>
-              </Line>
-              <Money minor={day.amountMinor} />
-            </SheetRow>
-          </Link>
+            <Line gap="$3" flex={1}>
+              <BeadIcon shape={day.key === 'cash' ? 'cash' : 'card'} tone="home" />
+              <Body>
+                {`${dates.day(day.date)}, ${day.key === 'cash' ? t('tender.cash') : day.label}`}
+              </Body>
+            </Line>
+            <Money minor={day.amountMinor} />
+          </ListLink>
         ))}
       </Sheet>
     </Column>

@@ -28,7 +28,7 @@ export function denominations(currency: string): readonly number[] {
  * sums that notes alone reach. At most `most`, rising, each at least the amount.
  * @param dueMinor already rounded to the smallest coin
  */
-export function cashOffers(dueMinor: number, currency: string, most = 4): Minor[] {
+export function cashOffers(dueMinor: number, currency: string, most = 5): Minor[] {
   if (dueMinor <= 0) return [];
   const offers = new Set<number>([dueMinor]);
   const steps = [...denominations(currency)].filter((value) => value >= 500).reverse();

@@ -1,0 +1,31 @@
+import { Link } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Column, SheetRow } from './Box';
+
+/** An item of a list that leads somewhere: a list item for the list, a link for whoever taps. */
+export function ListLink({
+  to,
+  label,
+  plain,
+  children,
+}: {
+  to: string;
+  label?: string;
+  /** The children bring their own row. */
+  plain?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Column role="listitem">
+      <Link href={to as never} {...(label && { 'aria-label': label })}>
+        {plain ? (
+          children
+        ) : (
+          <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
+            {children}
+          </SheetRow>
+        )}
+      </Link>
+    </Column>
+  );
+}

@@ -1,0 +1,134 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, expect, type Page } from '@playwright/test';
+
+const HERE = path.dirname(fileURLToPath(import.meta.url));
+
+export type BankLine = {
+  date: string;
+  amountMinor: number;
+  text: string;
+  reference?: string;
+  type?: 'deposit' | 'card' | '';
+};
+export type Batch = {
+  batchDate: string;
+  schemes: { scheme: string; items: number; grossMinor: number }[];
+};
+
+/** A shop of a test's own, and the world outside of it. */
+export class Shop {
+  private asked = 0;
+  private waiting = new Map<number, (result: unknown) => void>();
+
+  private constructor(
+    private readonly child: ChildProcess,
+    readonly address: string,
+  ) {
+    child.on('message', ({ id, result }: { id: number; result: unknown }) => {
+      this.waiting.get(id)?.(result);
+      this.waiting.delete(id);
+    });
+  }
+
+  static async open(options: { empty: boolean; now: string }): Promise<Shop> {
+    const child = fork(path.join(HERE, 'shop.server.ts'), [], {
+      execArgv: ['--import', 'tsx'],
+      env: {
+        ...process.env,
+        SHOP_EMPTY: options.empty ? '1' : '0',
+        SHOP_NOW: options.now,
+        CLIENT_FOLDER: path.join(HERE, '..', 'client', 'dist'),
+      },
+    });
+    const { address } = await new Promise<{ address: string }>((resolve, reject) => {
+      child.once('message', resolve as (message: unknown) => void);
+      child.once('exit', (code) => reject(new Error(`the shop ended with ${code}`)));
+    });
+    return new Shop(child, address);
+  }
+
+  private ask<T>(what: object): Promise<T> {
+    this.asked += 1;
+    const id = this.asked;
+    return new Promise((resolve) => {
+      this.waiting.set(id, resolve as (result: unknown) => void);
+      this.child.send({ id, ...what });
+    });
+  }
+
+  setNow = (instant: string) => this.ask<null>({ do: 'setNow', instant });
+  /** What does not hold in the books. */
+  audit = () => this.ask<object[]>({ do: 'audit' });
+  settlement = (reference: string, date: string, batches: Batch[]) =>
+    this.ask<string>({ do: 'settlement', reference, date, batches });
+  csv = (openingMinor: number, lines: BankLine[]) =>
+    this.ask<string>({ do: 'csv', openingMinor, lines });
+  camt = (
+    openingMinor: number,
+    lines: BankLine[],
+    period: { from: string; to: string },
+    currency?: string,
+  ) => this.ask<string>({ do: 'camt', openingMinor, lines, ...period, currency });
+  end = () => this.ask<null>({ do: 'end' });
+}
+
+/** Monday noon in the shop's zone. */
+export const MONDAY = '2026-03-02T16:00:00Z';
+
+type Options = { demo: boolean; startAt: string };
+
+/** A test with a shop of its own: empty, or with the demo's days. Its pages may not complain. */
+export const test = base.extend<Options & { shop: Shop }>({
+  demo: [false, { option: true }],
+  startAt: [MONDAY, { option: true }],
+  // Playwright reads a fixture's needs from its first parameter's pattern.
+  shop: async ({ demo, startAt }, use) => {
+    const shop = await Shop.open({ empty: !demo, now: startAt });
+    await use(shop);
+    await shop.end();
+  },
+  baseURL: async ({ shop }, use) => use(shop.address),
+  page: async ({ page }, use) => {
+    const complaints: string[] = [];
+    page.on('pageerror', (error) => complaints.push(String(error)));
+    await use(page);
+    expect(complaints).toEqual([]);
+  },
+});
+export { expect };
+
+const PASSWORDS = { fenella: 'rope and tar', osric: 'ink and sand', tamsin: 'salt and oak' };
+export type Who = keyof typeof PASSWORDS;
+
+/** Signs in without the page, for tests that are about something else. */
+export async function signIn(page: Page, username: Who): Promise<void> {
+  const answer = await page.request.post('/api/session', {
+    data: { username, password: PASSWORDS[username] },
+  });
+  expect(answer.ok()).toBe(true);
+}
+
+/** An amount in minor units as the demo shop's screens write it. */
+export const money = (amountMinor: number) =>
+  new Intl.NumberFormat('en-CA', { minimumFractionDigits: 2 }).format(amountMinor / 100);
+
+export const file = (name: string, content: string) => ({
+  name,
+  mimeType: name.endsWith('.xml') ? 'application/xml' : 'text/csv',
+  buffer: Buffer.from(content),
+});
+
+/** Picks a file by its button, as a person does. */
+export async function pickFile(
+  page: Page,
+  button: RegExp | string,
+  given: ReturnType<typeof file>,
+  press: (name: RegExp | string) => Promise<void> = (name) =>
+    page.getByRole('button', { name }).click(),
+): Promise<void> {
+  const chooser = page.waitForEvent('filechooser');
+  await press(button);
+  await (await chooser).setFiles(given);
+}
