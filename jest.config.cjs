@@ -28,5 +28,17 @@ module.exports = {
       roots: ['<rootDir>/server', '<rootDir>/sim'],
       transform: { '^.+\\.[jt]s$': '<rootDir>/tools/jest-esbuild.cjs' },
     },
+    {
+      displayName: 'client',
+      preset: 'jest-expo/web',
+      rootDir: 'client',
+      testEnvironmentOptions: { customExportConditions: ['require', 'default'] },
+      moduleNameMapper: {
+        '^~/(.*)$': '<rootDir>/$1',
+        '^react-native$': 'react-native-web',
+        '\\.css$': '<rootDir>/../tools/jest-empty.cjs',
+      },
+      transformIgnorePatterns: [],
+    },
   ],
 };

@@ -52,7 +52,7 @@ export function Field(props: FieldProps) {
         placeholderTextColor={theme.faded.val}
         maxLength={props.maxLength}
         testID={props.testID}
-        submitBehavior="submit"
+        blurOnSubmit={false}
         aria-label={props.label}
         aria-invalid={props.error ? true : undefined}
         aria-describedby={note ? `${id}-note` : undefined}

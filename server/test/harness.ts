@@ -47,7 +47,9 @@ export async function openShop(): Promise<TestShop> {
   if (!root) throw new Error('TEST_DATABASE_URL is not set: run npm test');
   const name = `t_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
   const first = await mysql.createConnection({ uri: `${root}mysql` });
-  await first.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  await first.query(
+    `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+  );
   await first.end();
   const adminPool = createPool(`${root}${name}`, 1);
   const admin = await adminPool.getConnection();

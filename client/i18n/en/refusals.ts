@@ -123,5 +123,9 @@ export const refusal = {
   match_amountDiffers: 'They differ by {{difference}} and can’t be matched one to one.',
   match_unknown: 'This match is not here (any more).',
   match_alreadyUndone: 'This match is undone already.',
+  job_unknown: 'This run is not here (any more).',
+  entry_unknown: 'There is no such journal entry.',
+  statementLine_unknown: 'There is no such statement line.',
+  http_noEndpoint: 'The server does not know this address. Load the page again.',
   trail_unknown: 'Nothing was taken there on that day.',
 };

@@ -12,7 +12,7 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
     'SELECT id, date, amount_minor AS amountMinor, text FROM statement_line WHERE id = ?',
     [lineId],
   );
-  if (!line) throw notFound('line.unknown');
+  if (!line) throw notFound('statementLine.unknown');
   const members = await rows<Member>(
     db,
     `SELECT g.id AS groupId, g.certain, m.kind, m.member_id AS id

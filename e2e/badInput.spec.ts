@@ -1,0 +1,89 @@
+import { expect, file, pickFile, signIn, test } from './shop';
+
+test('files that can’t be taken are refused with place and mend, and nothing is kept', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'osric');
+  const refused = page.getByRole('alert');
+  const batch = {
+    batchDate: '2026-03-02',
+    schemes: [{ scheme: 'Meridian', items: 2, grossMinor: 100_00 }],
+  };
+  const good = await shop.settlement('HP-1', '2026-03-02', [batch]);
+
+  await page.goto('/bank/cards');
+  const settle = (content: string) =>
+    pickFile(page, /Import a settlement/, file('settlement.csv', content));
+  await settle(good.replace('98.15', '98.51'));
+  await expect(refused).toContainText(
+    'Row 2, net: gross − refunds − fee is 98.15, but net says 98.51',
+  );
+  await settle(good.replace(',1.85,', ',1.855,'));
+  await expect(refused).toContainText('Row 2, fee: “1.855” has more than 2 decimals');
+  await settle(good.replaceAll('CAD', 'USD'));
+  await expect(refused).toContainText('The file is in USD, the shop’s books are in CAD');
+  await settle(good.split('\r\n').slice(0, 2).join('\r\n'));
+  await expect(refused).toContainText('The total row is missing');
+  await expect(page.getByText('No settlement yet')).toBeVisible();
+  await settle(good);
+  await expect(page.getByText(/S-1 is posted/)).toBeVisible();
+  await settle(good);
+  await expect(refused).toContainText('This file is here already, as “settlement.csv”');
+
+  await page.goto('/bank/statement');
+  const line = { date: '2026-03-02', amountMinor: 98_15, text: 'HALYARD PAY HP-1' };
+  const period = { from: '2026-03-02', to: '2026-03-02' };
+  const camt = await shop.camt(0, [line], period);
+  const importXml = (content: string) =>
+    pickFile(page, 'Import camt.053', file('statement.xml', content));
+  await importXml(camt.slice(0, Math.floor(camt.length / 2)));
+  await expect(refused).toContainText('it is cut short or damaged');
+  await importXml(await shop.camt(0, [line], period, 'USD'));
+  await expect(refused).toContainText('The statement is in USD, the account is kept in CAD');
+  await expect(page.getByText('No statement yet')).toBeVisible();
+  await importXml(camt);
+  await expect(page.getByText('1 certain, 0 likely, 0 loose.')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('typed amounts and references are checked beside their field', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  await page.goto('/counter');
+  await page.getByRole('button', { name: /^Sea boots/ }).click();
+  await page.getByRole('button', { name: 'Pay', exact: true }).click();
+  await page.getByLabel('Other cash tendered').fill('100.405');
+  await expect(page.getByText('“100.405” has more than 2 decimals.')).toBeVisible();
+  await page.getByRole('button', { name: 'Meridian' }).click();
+  await page.getByLabel('Last four digits').fill('1111');
+  await page.getByLabel('Authorisation reference').fill('4111 1111 1111 1111');
+  await expect(page.getByText('This holds a full card number')).toBeVisible();
+  await page.getByRole('button', { name: /^Take Meridian/ }).click();
+  await expect(page.getByRole('heading', { name: 'Paying' })).toBeVisible();
+  const sales = (await (await page.request.get('/api/sales?date=2026-03-02')).json()) as any;
+  expect(sales.sales).toEqual([]);
+});
+
+test('an answer that was lost: pressing again posts nothing twice', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  await page.goto('/counter');
+  await page.getByRole('button', { name: /^Tide tables/ }).click();
+  await page.getByRole('button', { name: 'Pay', exact: true }).click();
+  // The server does its work, but its answer never arrives.
+  await page.route('**/api/sales', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await page.getByRole('button', { name: /^Exact/ }).click();
+  await expect(page.getByRole('alert')).toContainText(
+    'what already arrived is not posted twice',
+  );
+  await page.unroute('**/api/sales');
+  await page.getByRole('button', { name: /^Exact/ }).click();
+  await expect(page.getByRole('heading', { name: 'R-1' })).toBeVisible();
+  const sales = (await (await page.request.get('/api/sales?date=2026-03-02')).json()) as any;
+  expect(sales.sales).toHaveLength(1);
+});
