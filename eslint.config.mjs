@@ -10,6 +10,8 @@ export default [
       'client/dist/**',
       'client/dist.new/**',
       'client/.expo/**',
+      'bench/bare/dist/**',
+      'bench/bare/.expo/**',
     ],
   },
   ...expo,

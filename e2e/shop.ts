@@ -84,16 +84,16 @@ export const test = base.extend<Options & { shop: Shop }>({
   demo: [false, { option: true }],
   startAt: [MONDAY, { option: true }],
   // Playwright reads a fixture's needs from its first parameter's pattern.
-  shop: async ({ demo, startAt }, use) => {
+  shop: async ({ demo, startAt }, give) => {
     const shop = await Shop.open({ empty: !demo, now: startAt });
-    await use(shop);
+    await give(shop);
     await shop.end();
   },
-  baseURL: async ({ shop }, use) => use(shop.address),
-  page: async ({ page }, use) => {
+  baseURL: async ({ shop }, give) => give(shop.address),
+  page: async ({ page }, give) => {
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(String(error)));
-    await use(page);
+    await give(page);
     expect(complaints).toEqual([]);
   },
 });

@@ -60,7 +60,7 @@ function hashOf(places) {
 }
 
 /** Puts a gzip and a brotli copy beside every text file, so that none is made on request. */
-function compressFolder(folder) {
+export function compressFolder(folder) {
   for (const file of filesOf(folder)) {
     if (!/\.(js|css|html|json|svg|txt)$/.test(file)) continue;
     const bytes = readFileSync(file);

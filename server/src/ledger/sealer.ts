@@ -116,7 +116,7 @@ export function startSealer(pool: Pool, clock: () => Date, log: Logger): () => P
       }
       await new Promise<void>((resolve) => {
         wake = resolve;
-        setTimeout(resolve, 300).unref();
+        setTimeout(resolve, 300);
       });
     }
   })();

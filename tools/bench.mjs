@@ -1,0 +1,110 @@
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { DATA, ROOT, run } from './lib/process.mjs';
+import { ensureDebianPackages, ensureNpmPackages } from './lib/setup.mjs';
+import { main, step } from './lib/step.mjs';
+
+/* npm run bench: every measure is a ratio of two things measured in this run. */
+main(async () => {
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  await ensureNpmPackages();
+  const { startMariadb } = await import('./lib/mariadb.mjs');
+  const { CLIENT_FOLDER, compressFolder, ensureClient } = await import('./lib/client.mjs');
+  const { createDatabase, prepareShop, startServer } = await import('./lib/shop.mjs');
+  await ensureClient();
+  const folder = path.join(DATA, 'bench');
+  rmSync(folder, { recursive: true, force: true });
+  const database = await step('Starting MariaDB with durable settings', () =>
+    startMariadb(folder, { durable: true }),
+  );
+  try {
+    const adminUrl = database.url('abacist');
+    await createDatabase(adminUrl, true);
+    const appUrl = await prepareShop(adminUrl, { empty: true });
+    const server = await startServer(appUrl);
+    await run(process.execPath, ['--import', 'tsx', 'bench/main.ts'], {
+      env: { ADMIN_URL: adminUrl, APP_URL: appUrl, ADDRESS: server.address },
+    });
+    const bare = path.join(ROOT, 'bench/bare/dist');
+    await ensureBarePage(bare, compressFolder);
+    await measureClient(server.address, CLIENT_FOLDER, bare);
+    await server.stop();
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+/** The least page of the same stack, exported once. */
+async function ensureBarePage(folder, compressFolder) {
+  if (existsSync(path.join(folder, 'index.html'))) return;
+  await step('Exporting a bare page of the same stack', async () => {
+    await run('npx', ['expo', 'export', '--platform', 'web'], {
+      cwd: path.join(ROOT, 'bench/bare'),
+      log: 'bare.log',
+      env: { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
+    });
+    compressFolder(folder);
+  });
+}
+
+async function measureClient(address, folder, bareFolder) {
+  const { default: express } = await import('express');
+  const { default: expressStaticGzip } = await import('express-static-gzip');
+  const { chromium } = await import('@playwright/test');
+  const { CHROMIUM } = await import('./lib/testShop.mjs');
+  const app = express().use(
+    expressStaticGzip(bareFolder, { enableBrotli: true, orderPreference: ['br'] }),
+  );
+  const bareServer = app.listen(0, '127.0.0.1');
+  const bareAddress = `http://127.0.0.1:${bareServer.address().port}`;
+  const browser = await chromium.launch(CHROMIUM);
+  const paints = { app: [], bare: [] };
+  // Turn by turn, each in a browser that has cached nothing.
+  for (let turn = 0; turn < 7; turn += 1) {
+    paints.app.push(await firstPaint(browser, address));
+    paints.bare.push(await firstPaint(browser, bareAddress));
+  }
+  await browser.close();
+  bareServer.close();
+  const sizes = { app: entrySize(folder), bare: entrySize(bareFolder) };
+  const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
+  const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
+  const [appPaint, barePaint] = [median(paints.app), median(paints.bare)];
+  console.log('\nThe client, against a bare page of the same stack');
+  console.log(
+    `  entry bundle ${kb(sizes.app)} gzip (wanted: under 750 KB), bare ${kb(sizes.bare)}: ${(sizes.app / sizes.bare).toFixed(2)}`,
+  );
+  console.log(
+    `  first contentful paint ${appPaint.toFixed(0)} ms, bare ${barePaint.toFixed(0)} ms: ${(appPaint / barePaint).toFixed(2)}`,
+  );
+}
+
+async function firstPaint(browser, address) {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto(address);
+  const paint = await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        new PerformanceObserver((list) => {
+          const found = list.getEntriesByName('first-contentful-paint')[0];
+          if (found) resolve(found.startTime);
+        }).observe({ type: 'paint', buffered: true });
+      }),
+  );
+  await context.close();
+  return paint;
+}
+
+function entrySize(folder) {
+  const scripts = path.join(folder, '_expo/static/js/web');
+  return readdirSync(scripts)
+    .filter((file) => file.startsWith('entry') && file.endsWith('.js'))
+    .reduce(
+      (sum, file) =>
+        sum + gzipSync(readFileSync(path.join(scripts, file)), { level: 9 }).length,
+      0,
+    );
+}

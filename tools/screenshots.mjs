@@ -1,0 +1,93 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { DATA, ROOT } from './lib/process.mjs';
+import { ensureDebianPackages, ensureNpmPackages } from './lib/setup.mjs';
+import { main, step } from './lib/step.mjs';
+
+/* npm run screenshots: the pictures of docs/screenshots from the demo shop at a fixed day. */
+const NOW = '2026-03-10T19:00:00Z';
+const SIZES = { phone: { width: 390, height: 844 }, wide: { width: 1280, height: 800 } };
+const PASSWORD = { fenella: 'rope and tar', osric: 'ink and sand' };
+
+main(async () => {
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  await ensureNpmPackages();
+  const { startMariadb } = await import('./lib/mariadb.mjs');
+  const { ensureClient } = await import('./lib/client.mjs');
+  const { CHROMIUM, openTestShop } = await import('./lib/testShop.mjs');
+  const { chromium } = await import('@playwright/test');
+  await ensureClient();
+  const database = await startMariadb(path.join(DATA, 'pictures'), { durable: false });
+  try {
+    const shop = await step('Preparing the demo shop', () =>
+      openTestShop(database.url(''), { now: NOW }),
+    );
+    const browser = await chromium.launch(CHROMIUM);
+    mkdirSync(path.join(ROOT, 'docs/screenshots'), { recursive: true });
+    await step('Taking pictures', () => takeAll(browser, shop.address));
+    await browser.close();
+    await shop.stop();
+  } finally {
+    await database.stop();
+  }
+});
+
+async function takeAll(browser, address) {
+  const visit = async (who, size, scheme, work) => {
+    const context = await browser.newContext({
+      viewport: SIZES[size],
+      colorScheme: scheme,
+      locale: 'en-CA',
+      reducedMotion: 'reduce',
+      baseURL: address,
+    });
+    const page = await context.newPage();
+    await page.goto('/');
+    const data = { username: who, password: PASSWORD[who] };
+    await page.request.post('/api/session', { data });
+    const look = async (to, name, before) => {
+      if (to) await page.goto(to);
+      await before?.(page);
+      await page.waitForLoadState('networkidle');
+      await page.screenshot({ path: path.join(ROOT, 'docs/screenshots', `${name}.png`) });
+    };
+    await work(look, page);
+    await context.close();
+  };
+  await visit('fenella', 'phone', 'light', async (look) => {
+    await look('/counter', 'counter-phone', rings);
+    await look('/counter/pay', 'paying-phone');
+  });
+  await visit('osric', 'phone', 'light', async (look) => {
+    await look('/days', 'days-phone');
+    await look('/days/2026-03-04', 'day-phone');
+    await look('/trail/2026-03-04/cash', 'trail-phone', (page) =>
+      page.getByRole('button', { name: 'Show the entry' }).first().click(),
+    );
+    await look('/bank/safe', 'safe-phone', (page) =>
+      page.getByRole('button', { name: 'Pick all' }).click(),
+    );
+    await look('/bank/statement', 'statement-phone');
+  });
+  await visit('osric', 'wide', 'light', async (look) => {
+    await look('/counter', 'counter-wide', rings);
+    await look('/days', 'days-wide');
+    await look('/days/2026-03-04', 'day-wide');
+    await look('/bank', 'bank-wide');
+    await look('/books', 'books-wide');
+  });
+  await visit('osric', 'phone', 'dark', async (look) => {
+    await look('/loose-ends', 'loose-ends-dark');
+  });
+}
+
+/** A ticket as a customer would bring it. */
+async function rings(page) {
+  const press = (name) => page.getByRole('button', { name }).first().click();
+  await page.getByTestId('entry').fill('14.5');
+  await press('× qty');
+  await press(/^Mooring rope/);
+  await press(/^Copper antifoul/);
+  await page.getByTestId('entry').fill('8.50');
+  await page.getByRole('group', { name: 'Departments' }).getByText('Hatch').click();
+}
