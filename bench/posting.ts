@@ -1,5 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { createPool } from '@abacist/server/src/db/pool';
+import { Agent, request } from 'node:http';
+import { createApp, createLog } from '@abacist/server/src/app';
+import { createPool, type Value } from '@abacist/server/src/db/pool';
+import { execute as executeCommand } from '@abacist/server/src/http/command';
+import { sell } from '@abacist/server/src/sales/sell';
 import type { Pool, PoolConnection } from 'mysql2/promise';
 
 /*
@@ -7,7 +11,7 @@ import type { Pool, PoolConnection } from 'mysql2/promise';
  * statements are recorded from one real sale and replayed with fresh keys and ids, so both do
  * the same work there; what remains is the application's own.
  */
-type Recorded = { sql: string; values: unknown[]; insertId: number };
+type Recorded = { sql: string; values: Value[]; answer: unknown };
 
 const FAR = 1_000_000_000;
 /** Tables whose ids a sale makes: moved far away, so that a value that is an id is known as one. */
@@ -23,15 +27,13 @@ export async function measurePosting(
   seconds: number,
 ): Promise<Rates[]> {
   const cookie = await signIn(address);
-  const statements = await record(address, cookie, adminUrl);
+  // The first sale opens the drawer's session; those after it are all alike.
+  await sellThroughApi(address, cookie);
+  const statements = await record(adminUrl, appUrl);
   const pool = createPool(appUrl, 12);
   const rates: Rates[] = [];
   for (const clients of [1, 8]) {
-    const api = async () => {
-      const answer = await sell(address, cookie);
-      if (!answer.ok) throw new Error(`the API answered ${answer.status}`);
-      await answer.json();
-    };
+    const api = () => sellThroughApi(address, cookie);
     const bare = () => replay(pool, statements);
     // Turn by turn, so that both see the same machine.
     const both = { api: 0, bare: 0 };
@@ -42,6 +44,7 @@ export async function measurePosting(
     rates.push({ clients, api: both.api / seconds, bare: both.bare / seconds });
   }
   await pool.end();
+  agent.destroy();
   return rates;
 }
 
@@ -63,38 +66,72 @@ const SALE = {
   tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 10_000 }],
 };
 
-function sell(address: string, cookie: string): Promise<Response> {
-  return fetch(`${address}/api/sales`, {
-    method: 'POST',
-    headers: { cookie, 'Content-Type': 'application/json', 'Idempotency-Key': randomUUID() },
-    body: JSON.stringify({ command: SALE }),
+const agent = new Agent({ keepAlive: true });
+
+/**
+ * One sale over HTTP by node:http with kept connections: the load's own cost shares the cores
+ * with what is measured, and fetch costs several times as much.
+ */
+function sellThroughApi(address: string, cookie: string): Promise<void> {
+  const body = JSON.stringify({ command: SALE });
+  const headers = {
+    cookie,
+    'Content-Type': 'application/json',
+    'Content-Length': Buffer.byteLength(body),
+    'Idempotency-Key': randomUUID(),
+  };
+  return new Promise((resolve, reject) => {
+    const sent = request(
+      `${address}/api/sales`,
+      { method: 'POST', agent, headers },
+      (answer) => {
+        answer.resume();
+        answer.on('end', () => {
+          if (answer.statusCode === 200) resolve();
+          else reject(new Error(`the API answered ${answer.statusCode}`));
+        });
+      },
+    );
+    sent.on('error', reject);
+    sent.end(body);
   });
 }
 
-/** Records the statements of one sale from the server's general log. */
-async function record(address: string, cookie: string, adminUrl: string): Promise<Recorded[]> {
+/** Records what one sale sends to the database, by running it in this process. */
+async function record(adminUrl: string, appUrl: string): Promise<Recorded[]> {
   const admin = createPool(adminUrl, 1);
-  await (await sell(address, cookie)).json();
   for (const [i, table] of NUMBERED.entries()) {
     await admin.query(`ALTER TABLE ${table} AUTO_INCREMENT = ${FAR + i * 100_000_000}`);
   }
   await admin.query(`UPDATE series SET last_number = ${FAR * 9} WHERE code = 'R'`);
-  await admin.query(`SET GLOBAL log_output = 'TABLE'`);
-  await admin.query('TRUNCATE mysql.general_log');
-  await admin.query('SET GLOBAL general_log = 1');
-  await (await sell(address, cookie)).json();
-  await admin.query('SET GLOBAL general_log = 0');
-  const [rows] = await admin.query(
-    `SELECT thread_id AS thread, command_type AS kind, CONVERT(argument USING utf8mb4) AS text
-     FROM mysql.general_log WHERE command_type IN ('Execute', 'Query') ORDER BY event_time`,
-  );
   await admin.end();
-  const log = rows as { thread: number; kind: string; text: string }[];
-  const thread = log.find(({ text }) => /^INSERT INTO sale\s/.test(text))!.thread;
-  return log
-    .filter((one) => one.thread === thread && one.kind === 'Execute')
-    .map(({ text }) => ({ sql: text, values: [], insertId: 0 }));
+  const pool = createPool(appUrl, 1);
+  const { deps, close } = createApp({
+    pool,
+    database: new URL(appUrl).pathname.slice(1),
+    sessionSecret: 'bench',
+    log: createLog('error'),
+  });
+  const recorded: Recorded[] = [];
+  const connection = await pool.getConnection();
+  const execute = connection.execute.bind(connection);
+  connection.execute = (async (sql: string, values: Value[] = []) => {
+    const answer = await execute(sql, values);
+    recorded.push({ sql, values, answer: answer[0] });
+    return answer;
+  }) as typeof connection.execute;
+  connection.release = () => undefined;
+  const recording = { ...deps, pool: { getConnection: async () => connection } as never };
+  const actor = { id: 1, name: 'Fenella', role: 'clerk' } as const;
+  const sent = { key: KEY, input: SALE, approval: undefined, params: {}, path: '/sales' };
+  await executeCommand(recording, actor, sent, sell as never);
+  connection.destroy();
+  await close();
+  await pool.end();
+  return recorded;
 }
+
+const KEY = randomUUID();
 
 /** Runs the recorded statements in one transaction with a key and ids of its own. */
 async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> {
@@ -102,12 +139,17 @@ async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> 
   try {
     await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
     await connection.beginTransaction();
-    const key = randomUUID();
-    const fresh = new Map<string, string>();
-    for (const { sql } of recorded) {
-      const { text, values } = prepare(sql, key, fresh);
-      const [answer] = await connection.execute(text, values);
-      remember(sql, answer, fresh);
+    const fresh = new Map<unknown, unknown>([[KEY, randomUUID()]]);
+    for (const { sql, values, answer } of recorded) {
+      const own = values.map((value) => (fresh.has(value) ? fresh.get(value) : value));
+      const [now] = await connection.execute(sql, own as never);
+      const before = answer as { insertId?: number } & { last_number: number }[];
+      if (before.insertId && before.insertId >= FAR) {
+        fresh.set(before.insertId, (now as { insertId: number }).insertId);
+      }
+      if (sql.startsWith('SELECT last_number')) {
+        fresh.set(before[0]!.last_number, (now as { last_number: number }[])[0]!.last_number);
+      }
     }
     await connection.commit();
   } catch (error) {
@@ -115,42 +157,6 @@ async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> 
     throw error;
   } finally {
     connection.release();
-  }
-}
-
-const ID = /\b(1[0-4]\d{8}|9\d{9})\b/g;
-const KEY = /'[0-9a-f]{8}-[0-9a-f-]{27}'/g;
-const prepared = new Map<string, { text: string; ids: string[] }>();
-
-/** The statement with placeholders where its key and ids stood, as the application prepares it. */
-function prepare(sql: string, key: string, fresh: Map<string, string>) {
-  let one = prepared.get(sql);
-  if (!one) {
-    const ids: string[] = [];
-    const text = sql.replace(new RegExp(`${KEY.source}|${ID.source}`, 'g'), (found) => {
-      ids.push(found.startsWith("'") ? 'key' : found);
-      return '?';
-    });
-    one = { text, ids };
-    prepared.set(sql, one);
-  }
-  return {
-    text: one.text,
-    values: one.ids.map((id) => (id === 'key' ? key : (fresh.get(id) ?? id))),
-  };
-}
-
-/** What an INSERT or the series gave this time for what it gave when it was recorded. */
-function remember(sql: string, answer: unknown, fresh: Map<string, string>): void {
-  const table = /^INSERT INTO (\w+)/.exec(sql)?.[1];
-  const at = table === undefined ? -1 : NUMBERED.indexOf(table);
-  if (at >= 0) {
-    const { insertId } = answer as { insertId: number };
-    fresh.set(String(FAR + at * 100_000_000), String(insertId));
-  }
-  if (/^SELECT last_number/.test(sql)) {
-    const [{ last_number: number }] = answer as [{ last_number: number }];
-    fresh.set(String(FAR * 9 + 1), String(number));
   }
 }
 

@@ -18,19 +18,20 @@ main(async () => {
   const database = await step('Starting MariaDB with durable settings', () =>
     startMariadb(folder, { durable: true }),
   );
+  let server;
   try {
     const adminUrl = database.url('abacist');
     await createDatabase(adminUrl, true);
     const appUrl = await prepareShop(adminUrl, { empty: true });
-    const server = await startServer(appUrl);
+    server = await startServer(appUrl);
     await run(process.execPath, ['--import', 'tsx', 'bench/main.ts'], {
       env: { ADMIN_URL: adminUrl, APP_URL: appUrl, ADDRESS: server.address },
     });
     const bare = path.join(ROOT, 'bench/bare/dist');
     await ensureBarePage(bare, compressFolder);
     await measureClient(server.address, CLIENT_FOLDER, bare);
-    await server.stop();
   } finally {
+    await server?.stop();
     await database.stop();
     rmSync(folder, { recursive: true, force: true });
   }
@@ -57,7 +58,9 @@ async function measureClient(address, folder, bareFolder) {
   const app = express().use(
     expressStaticGzip(bareFolder, { enableBrotli: true, orderPreference: ['br'] }),
   );
-  const bareServer = app.listen(0, '127.0.0.1');
+  const bareServer = await new Promise((resolve) => {
+    const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
+  });
   const bareAddress = `http://127.0.0.1:${bareServer.address().port}`;
   const browser = await chromium.launch(CHROMIUM);
   const paints = { app: [], bare: [] };

@@ -42,6 +42,5 @@ export type AppConfig = typeof tamaguiConfig;
 
 declare module '@tamagui/core' {
   // The way in which Tamagui takes an app's own tokens into its types.
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
   interface TamaguiCustomConfig extends AppConfig {}
 }

@@ -2,7 +2,7 @@ import { makeBead, type Stage } from '@abacist/core/days';
 import { placeBeads } from './Abacus';
 
 const bead = (key: string, stage: Stage) =>
-  makeBead({ key, shape: 'card', label: key, loose: false, takenMinor: 1 }, [
+  makeBead({ key, shape: 'card', label: key, looseMinor: 0, takenMinor: 1 }, [
     { stage, amountMinor: 1 },
   ]);
 

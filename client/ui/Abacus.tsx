@@ -12,8 +12,8 @@ const GAP = 4;
 export type BeadTone = 'home' | 'waiting' | 'loose';
 
 /** Whether a bead is home, on its way, or stuck. */
-export function beadTone(bead: Pick<Bead, 'stage' | 'loose'>): BeadTone {
-  if (bead.loose) return 'loose';
+export function beadTone(bead: Pick<Bead, 'stage' | 'looseMinor'>): BeadTone {
+  if (bead.looseMinor !== 0) return 'loose';
   return bead.stage === 'home' ? 'home' : 'waiting';
 }
 

@@ -91,8 +91,10 @@ export type StatementView = {
   reserved: { line: LineView; movement: MovementView; differenceMinor: number }[];
   openLines: LineView[];
   openMovements: MovementView[];
-  lines: LineView[];
 };
+
+/** A page of an account's lines, newest first; `next` is where the one after it begins. */
+export type LinePage = { lines: LineView[]; next: number | null };
 
 export type JobView = {
   id: string;

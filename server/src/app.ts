@@ -85,6 +85,8 @@ export function createApp(options: AppOptions): {
       createDatabaseTable: false,
       endConnectionOnClose: false,
       expiration: DAY / 2,
+      // A sign-in lasts half a day from its beginning; prolonging it would be a write a request.
+      disableTouch: true,
       schema: { tableName: 'session' },
     },
     pool,

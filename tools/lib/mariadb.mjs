@@ -43,7 +43,8 @@ export async function startMariadb(folder, { durable, port = 0 }) {
   const fresh = !existsSync(path.join(folder, 'credentials.json'));
   if (fresh) initialise(folder);
   const { password } = JSON.parse(readFileSync(path.join(folder, 'credentials.json'), 'utf8'));
-  refuseSecondServer(folder);
+  await refuseSecondServer(folder);
+  writeFileSync(path.join(folder, 'owner.pid'), String(process.pid));
   const usedPort = port && (await isFree(port)) ? port : await freePort();
   const socket = socketPath(folder);
   const config = path.join(folder, 'my.cnf');
@@ -145,19 +146,33 @@ function socketPath(folder) {
 
 /** Whether the process of the pid file is this folder's server. */
 function isRunning(folder) {
-  const pid = Number(readFileSync(path.join(folder, 'mariadbd.pid'), 'utf8'));
+  const pidFile = path.join(folder, 'mariadbd.pid');
+  if (!existsSync(pidFile)) return false;
+  const pid = Number(readFileSync(pidFile, 'utf8'));
   const file = `/proc/${pid}/cmdline`;
   return existsSync(file) && readFileSync(file, 'utf8').includes(path.join(folder, 'my.cnf'));
 }
 
-/** Two servers on one folder would wait for each other's lock for long: look first. */
-function refuseSecondServer(folder) {
+/**
+ * Two servers on one folder would wait for each other's lock for long: look first. A server
+ * whose tool was killed is ended and started anew; one whose tool is open is left alone.
+ */
+async function refuseSecondServer(folder) {
   const pidFile = path.join(folder, 'mariadbd.pid');
   if (!existsSync(pidFile)) return;
   if (isRunning(folder)) {
-    throw new Plain('The database of this folder is running already: is another one open?');
+    const owner = Number(readFileSync(path.join(folder, 'owner.pid'), 'utf8'));
+    if (existsSync(`/proc/${owner}`)) {
+      throw new Plain(
+        `It is open already (process ${owner}). End that one first, with Ctrl-C.`,
+      );
+    }
+    process.kill(Number(readFileSync(pidFile, 'utf8')), 'SIGTERM');
+    for (let i = 0; i < 200 && isRunning(folder); i += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
   }
-  rmSync(pidFile);
+  rmSync(pidFile, { force: true });
 }
 
 async function waitReady(child, port, folder) {

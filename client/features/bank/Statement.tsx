@@ -1,31 +1,27 @@
 import type {
-  JobView,
+  LinePage,
   LineView,
   MatchCommand,
-  MatchRunResult,
   MovementView,
   Proposal,
-  StatementAnswer,
-  StatementImport,
   StatementView,
 } from '@abacist/contracts';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
-import { useEffect, useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { FilePick } from '~/ui/FilePick';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { StatementImportForm } from './StatementImport';
 
 /** The statement: what a person must look at first, then every line with its match. */
 export function StatementLane() {
@@ -38,7 +34,7 @@ export function StatementLane() {
     <Query of={statement}>
       {(view) => (
         <Column gap="$4" paddingBottom="$5">
-          <Import />
+          <StatementImportForm />
           {view.accounts.map((account) => (
             <Account key={account.id} account={account} />
           ))}
@@ -50,99 +46,10 @@ export function StatementLane() {
           ))}
           <Lines title={t('statement.unknown')} lines={view.openLines} />
           <Movements movements={view.openMovements} />
-          {view.lines.length === 0 ? (
-            <Empty title={t('statement.noneTitle')} text={t('statement.noneText')} />
-          ) : (
-            <Lines title={t('statement.lines')} lines={view.lines} />
-          )}
+          <AllLines />
         </Column>
       )}
     </Query>
-  );
-}
-
-const FORMATS = [
-  { format: 'csv', accept: '.csv,text/csv' },
-  { format: 'camt.053', accept: '.xml,application/xml,text/xml' },
-] as const;
-
-function Import() {
-  const t = useWords();
-  const dates = useDates();
-  const send = useCommand<StatementImport, StatementAnswer>('/statements');
-  return (
-    <Column paddingHorizontal="$4" gap="$3">
-      <Line gap="$2" flexWrap="wrap">
-        {FORMATS.map(({ format, accept }) => (
-          <FilePick
-            key={format}
-            label={t('statement.import', { format: format === 'csv' ? 'CSV' : format })}
-            accept={accept}
-            disabled={send.isPending}
-            onPick={(file) => send.mutate({ ...file, format })}
-          />
-        ))}
-      </Line>
-      <ErrorNote error={send.error} />
-      {send.data ? (
-        <Column role="status" gap="$1">
-          <Body tone="home" strong>
-            {t('statement.added', {
-              count: send.data.added,
-              from: dates.short(send.data.from),
-              to: dates.short(send.data.to),
-            })}
-          </Body>
-          {send.data.alreadyHere > 0 ? (
-            <Body tone="faded">
-              {t('statement.alreadyHere', { count: send.data.alreadyHere })}
-            </Body>
-          ) : null}
-          {send.data.pending > 0 ? (
-            <Body tone="faded">{t('statement.pending', { count: send.data.pending })}</Body>
-          ) : null}
-          {send.data.masked > 0 ? (
-            <Body tone="faded">{t('statement.masked', { count: send.data.masked })}</Body>
-          ) : null}
-          {send.data.jobId ? <Run jobId={send.data.jobId} /> : null}
-        </Column>
-      ) : null}
-    </Column>
-  );
-}
-
-/** The matching run that an import started: its progress, a way to stop, what came of it. */
-function Run({ jobId }: { jobId: string }) {
-  const t = useWords();
-  const client = useQueryClient();
-  const stop = useCommand<object, object>(`/jobs/${jobId}/stop`);
-  const job = useQuery({
-    queryKey: ['job', jobId],
-    queryFn: () => request<JobView>('GET', `/jobs/${jobId}`),
-    refetchInterval: (query) => (query.state.data?.status === 'running' ? 300 : false),
-  });
-  const status = job.data?.status;
-  useEffect(() => {
-    if (status && status !== 'running') {
-      void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'job' });
-    }
-  }, [status, client]);
-  if (!job.data) return null;
-  if (job.data.status === 'running') {
-    return (
-      <Line gap="$2">
-        <Body>{t('statement.matching', { done: job.data.done, of: job.data.of })}</Body>
-        <Button label={t('statement.stop')} onPress={() => stop.mutate({})} />
-      </Line>
-    );
-  }
-  const result = job.data.result as MatchRunResult | null;
-  return (
-    <Body>
-      {job.data.status === 'done' && result
-        ? t('statement.matched', { ...result })
-        : t(`statement.run_${job.data.status}`)}
-    </Body>
   );
 }
 
@@ -327,20 +234,54 @@ function Movements({ movements }: { movements: MovementView[] }) {
   );
 }
 
+/** Every line of the account, page by page. */
+function AllLines() {
+  const t = useWords();
+  const pages = useInfiniteQuery({
+    queryKey: ['statement-lines'],
+    initialPageParam: null as number | null,
+    queryFn: ({ pageParam }) =>
+      request<LinePage>('GET', `/statement/lines${pageParam ? `?before=${pageParam}` : ''}`),
+    getNextPageParam: (page) => page.next,
+  });
+  return (
+    <Query of={pages}>
+      {({ pages: read }) => {
+        const lines = read.flatMap((page) => page.lines);
+        return lines.length === 0 ? (
+          <Empty title={t('statement.noneTitle')} text={t('statement.noneText')} />
+        ) : (
+          <Lines
+            title={t('statement.lines')}
+            lines={lines}
+            {...(pages.hasNextPage && { more: () => void pages.fetchNextPage() })}
+          />
+        );
+      }}
+    </Query>
+  );
+}
+
 const TONES = {
   matched: 'home',
   likely: 'waiting',
   reserved: 'loose',
   open: 'loose',
 } as const;
-const FIRST = 40;
 
-function Lines({ title, lines }: { title: string; lines: LineView[] }) {
+function Lines({
+  title,
+  lines,
+  more,
+}: {
+  title: string;
+  lines: LineView[];
+  more?: () => void;
+}) {
   const t = useWords();
   const theme = useTheme();
   const dates = useDates();
   const words = useMovementWords();
-  const [most, setMost] = useState(FIRST);
   if (lines.length === 0) return null;
   return (
     <Column gap="$2">
@@ -348,7 +289,7 @@ function Lines({ title, lines }: { title: string; lines: LineView[] }) {
         {title}
       </Heading>
       <Sheet role="list">
-        {lines.slice(0, most).map((line) => (
+        {lines.map((line) => (
           <ListLink key={line.id} to={`/lines/${line.id}`}>
             <Column flex={1} minWidth={0}>
               <Body>{line.text}</Body>
@@ -373,9 +314,9 @@ function Lines({ title, lines }: { title: string; lines: LineView[] }) {
           </ListLink>
         ))}
       </Sheet>
-      {lines.length > most ? (
+      {more ? (
         <Column paddingHorizontal="$4">
-          <Button label={t('common.more')} onPress={() => setMost(most + FIRST)} />
+          <Button label={t('common.more')} onPress={more} />
         </Column>
       ) : null}
     </Column>

@@ -1,7 +1,4 @@
-import { useMedia } from '@tamagui/core';
 import { router } from 'expo-router';
-import LogOut from 'lucide-react-native/icons/log-out';
-import { useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';
@@ -17,23 +14,8 @@ const BOOKS: Book[] = ['balance', 'journal'];
 /** The books: trial balance and journal. */
 export function BooksScreen({ book, account }: { book: Book; account?: string }) {
   const t = useWords();
-  const media = useMedia();
-  const signOut = useSignOut();
   return (
-    <Screen
-      title={t('shell.books')}
-      width={1000}
-      right={
-        media.wide ? null : (
-          <Button
-            icon={LogOut}
-            iconOnly
-            label={t('shell.signOut')}
-            onPress={() => void signOut()}
-          />
-        )
-      }
-    >
+    <Screen title={t('shell.books')} width={1000}>
       <Line
         gap="$2"
         paddingHorizontal="$4"

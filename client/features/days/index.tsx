@@ -1,8 +1,10 @@
 import type { Rod } from '@abacist/contracts';
 import { STAGES } from '@abacist/core/days';
+import { useMedia } from '@tamagui/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import LogOut from 'lucide-react-native/icons/log-out';
 import { request } from '~/api/http';
-import { useShop } from '~/api/session';
+import { useShop, useSignOut } from '~/api/session';
 import { LooseEndsButton } from '~/features/looseEnds';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -32,7 +34,7 @@ export function DaysScreen() {
     getNextPageParam: (page) => page.next,
   });
   return (
-    <Screen eyebrow={shop.name} title={t('shell.days')} right={<LooseEndsButton />}>
+    <Screen eyebrow={shop.name} title={t('shell.days')} right={<DaysHead />}>
       <Line
         justifyContent="space-between"
         paddingHorizontal="$4"
@@ -64,6 +66,27 @@ export function DaysScreen() {
         )}
       </Query>
     </Screen>
+  );
+}
+
+/** The loose ends, and on a phone the way out (a wide screen has it on its rail). */
+function DaysHead() {
+  const t = useWords();
+  const media = useMedia();
+  const signOut = useSignOut();
+  return (
+    <Line gap="$2">
+      <LooseEndsButton />
+      {media.wide ? null : (
+        <Button
+          kind="plain"
+          icon={LogOut}
+          iconOnly
+          label={t('shell.signOut')}
+          onPress={() => void signOut()}
+        />
+      )}
+    </Line>
   );
 }
 

@@ -30,7 +30,7 @@ export function useBeadWords(): (bead: Bead) => string {
   const t = useWords();
   const money = useMoney();
   return (bead) =>
-    t(bead.loose ? 'days.beadLoose' : 'days.bead', {
+    t(bead.looseMinor !== 0 ? 'days.beadLoose' : 'days.bead', {
       label: bead.shape === 'cash' ? t('tender.cash') : bead.label,
       amount: money(bead.takenMinor),
       stage: t(`stage.${bead.stage}`),

@@ -22,7 +22,7 @@ const BEADS = STAGES.flatMap((stage, i) => [
       key: stage,
       shape: i % 2 ? 'card' : 'cash',
       label: stage,
-      loose: i === 2,
+      looseMinor: i === 2 ? -840 : 0,
       takenMinor: 100,
     },
     [{ stage, amountMinor: 100 }],

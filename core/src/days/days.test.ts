@@ -1,7 +1,7 @@
 import { makeBead, rodState, type Bead, type BeadPart } from '.';
 
-const bead = (shape: 'cash' | 'card', parts: BeadPart[], loose = false): Bead =>
-  makeBead({ key: shape, shape, label: shape, loose, takenMinor: 100 }, parts);
+const bead = (shape: 'cash' | 'card', parts: BeadPart[], looseMinor = 0): Bead =>
+  makeBead({ key: shape, shape, label: shape, looseMinor, takenMinor: 100 }, parts);
 const rod = (beads: Bead[], change: object = {}) =>
   rodState({
     today: '2026-03-03',
@@ -49,8 +49,8 @@ test.each<[string, ReturnType<typeof rod>, object]>([
   ['cards on their way', rod([bead('card', at('sent'))]), { code: 'rod.cardsSent' }],
   [
     'a loose bead comes first',
-    rod([bead('card', at('sent'), true)], { openDrawers: 1 }),
-    { tone: 'loose', code: 'rod.loose' },
+    rod([bead('card', at('sent'), -840)], { openDrawers: 1 }),
+    { tone: 'loose', code: 'rod.settlementShort', params: { amountMinor: 840 } },
   ],
   [
     'home',

@@ -17,8 +17,8 @@ export type Bead = {
   takenMinor: Minor;
   stage: Stage;
   byStage: Record<Stage, Minor>;
-  /** Set when something about it does not tie. */
-  loose: boolean;
+  /** What does not tie about it: the settlements' figures less the till's; 0 ties. */
+  looseMinor: Minor;
 };
 
 /**
@@ -26,7 +26,7 @@ export type Bead = {
  * @param parts what the day's pot came to by stage; zero parts do not hold it back
  */
 export function makeBead(
-  given: Pick<Bead, 'key' | 'shape' | 'label' | 'loose'> & { takenMinor: number },
+  given: Pick<Bead, 'key' | 'shape' | 'label'> & { takenMinor: number; looseMinor: number },
   parts: readonly BeadPart[],
 ): Bead {
   const byStage = Object.fromEntries(
@@ -36,7 +36,13 @@ export function makeBead(
     ]),
   ) as Record<Stage, Minor>;
   const stage = STAGES.find((name) => byStage[name] !== 0) ?? 'home';
-  return { ...given, takenMinor: minor(given.takenMinor), stage, byStage };
+  return {
+    ...given,
+    takenMinor: minor(given.takenMinor),
+    looseMinor: minor(given.looseMinor),
+    stage,
+    byStage,
+  };
 }
 
 export type RodFacts = {
@@ -65,9 +71,11 @@ export function rodState(facts: RodFacts): RodState {
     code,
     params,
   });
-  const loose = beads.find((bead) => bead.loose);
+  const loose = beads.find((bead) => bead.looseMinor !== 0);
   if (loose) {
-    return { tone: 'loose', code: 'rod.loose', params: { label: loose.label } };
+    const { label, looseMinor } = loose;
+    const code = looseMinor < 0 ? 'rod.settlementShort' : 'rod.settlementOver';
+    return { tone: 'loose', code, params: { label, amountMinor: Math.abs(looseMinor) } };
   }
   if (openDrawers > 0) {
     if (date < today) return { tone: 'loose', code: 'rod.notCounted', params: {} };

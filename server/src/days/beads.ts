@@ -11,12 +11,13 @@ export type PotPart = {
   shape: 'cash' | 'card';
   stage: Stage;
   amountMinor: number;
-  loose: boolean;
+  /** What its settlements say less what the till has; 0 ties. */
+  looseMinor: number;
   homeOn: string | null;
 };
 
 type CashRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
-type CardRow = CashRow & { scheme: string; loose: number };
+type CardRow = CashRow & { scheme: string; looseMinor: number };
 
 /**
  * Cash of each day by how far it has come: taken and not counted, in the safe, on a slip, home.
@@ -59,7 +60,7 @@ const CARDS = `
       WHEN z.waiting > 0 THEN 'sent'
       ELSE 'home'
     END AS stage,
-    COALESCE(MAX(f.differs), 0) AS loose,
+    CAST(COALESCE(MAX(f.difference), 0) AS SIGNED) AS looseMinor,
     MAX(z.homeOn) AS homeOn
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
@@ -78,7 +79,7 @@ const CARDS = `
     GROUP BY x.batch_id, x.scheme
   ) z ON z.batch_id = b.id AND z.scheme = t.scheme
   LEFT JOIN (
-    SELECT c.batch_id, c.scheme, MAX(c.difference_minor <> 0) AS differs
+    SELECT c.batch_id, c.scheme, SUM(c.difference_minor) AS difference
     FROM settlement_scheme c WHERE c.batch_id IS NOT NULL
     GROUP BY c.batch_id, c.scheme
   ) f ON f.batch_id = b.id AND f.scheme = t.scheme
@@ -97,7 +98,7 @@ export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
       key: 'cash',
       label: 'cash',
       shape: 'cash',
-      loose: false,
+      looseMinor: 0,
     })),
     ...cards.map((part): PotPart => ({
       date: part.date,
@@ -106,7 +107,7 @@ export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
       shape: 'card',
       stage: part.stage,
       amountMinor: part.amountMinor,
-      loose: Boolean(part.loose),
+      looseMinor: part.looseMinor,
       homeOn: part.homeOn,
     })),
   ];
@@ -123,10 +124,10 @@ export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
   for (const pot of [...pots.values()].sort((a, b) => (a[0]!.key < b[0]!.key ? -1 : 1))) {
     if (pot.every(({ amountMinor }) => amountMinor === 0)) continue;
     const { date, key, label, shape } = pot[0]!;
-    const loose = pot.some((part) => part.loose);
+    const looseMinor = pot.find((part) => part.looseMinor !== 0)?.looseMinor ?? 0;
     const takenMinor = pot.reduce((total, { amountMinor }) => total + amountMinor, 0);
     const stages: BeadPart[] = pot.map(({ stage, amountMinor }) => ({ stage, amountMinor }));
-    const bead = makeBead({ key, shape, label, loose, takenMinor }, stages);
+    const bead = makeBead({ key, shape, label, looseMinor, takenMinor }, stages);
     days.set(date, [...(days.get(date) ?? []), bead].sort(byShape));
   }
   return days;

@@ -9,7 +9,7 @@ import { row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { checkApprover, recordApproval, type Approver } from '../people/approvals';
 import { loadShop } from '../settings/shop';
-import { forbidden, HttpError, refuseWith } from './errors';
+import { forbidden, HttpError, notFound, refuseWith } from './errors';
 import { validate } from './validate';
 
 const DUPLICATE = 1062;
@@ -45,6 +45,10 @@ export function command<C, A>(
     const approval =
       body.approval === undefined ? undefined : validate(approvalSchema, body.approval);
     const params = request.params as Record<string, string>;
+    // Ids in a path are whole numbers or a job's UUID; anything else is no document of ours.
+    if (params['id'] !== undefined && !/^([1-9]\d{0,15}|[0-9a-f-]{36})$/.test(params['id'])) {
+      throw notFound('http.noEndpoint');
+    }
     const answer = await execute(
       deps,
       actor,

@@ -9,7 +9,7 @@ import { noInput, query } from '../http/query';
 import { readJob, stopJob } from '../workers/jobs';
 import { acceptMatches, undoMatch } from './accept';
 import { matchAfter } from './run';
-import { statementView, type StatementQuery } from './view';
+import { listLines, statementView, type LinesQuery } from './view';
 
 const jobQuery = Joi.object<{ id: string }>({ id: Joi.string().uuid().required() });
 
@@ -20,8 +20,21 @@ export function matchingRoutes(deps: Deps): Router {
     query(
       deps,
       'bookkeeper',
-      Joi.object<StatementQuery>({ bankAccountId: id.optional(), before: id.optional() }),
+      Joi.object<{ bankAccountId?: number }>({ bankAccountId: id.optional() }),
       ({ db }, asked) => statementView(db, asked),
+    ),
+  );
+  router.get(
+    '/statement/lines',
+    query(
+      deps,
+      'bookkeeper',
+      Joi.object<LinesQuery>({
+        bankAccountId: id.optional(),
+        before: id.optional(),
+        limit: Joi.number().integer().min(1).max(200).default(40),
+      }),
+      ({ db }, asked) => listLines(db, asked),
     ),
   );
   router.post(

@@ -1,4 +1,10 @@
-import type { LineView, MovementView, Proposal, StatementView } from '@abacist/contracts';
+import type {
+  LinePage,
+  LineView,
+  MovementView,
+  Proposal,
+  StatementView,
+} from '@abacist/contracts';
 import { coveredSpans } from '@abacist/core/bank';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
 import { matchJobKind, type KeptRun } from './run';
@@ -48,46 +54,48 @@ const LINES = `
   LEFT JOIN match_group g ON g.id = l.match_group_id
   WHERE l.bank_account_id = ?`;
 
-export type StatementQuery = { bankAccountId?: number; before?: number };
+/** What of a run still can be said: its groups whose members are all open. */
+type Standing = {
+  movements: Map<string, MovementView>;
+  lines: Map<string, LineRow>;
+  likely: KeptRun['proposals'];
+  reserved: KeptRun['reserved'];
+  statusOf: Map<string, LineView['status']>;
+};
 
-/** The statement lane: what a person must look at first, then the lines, newest first. */
-export async function statementView(db: Db, asked: StatementQuery): Promise<StatementView> {
-  const accounts = await accountHeads(db);
-  const bankAccountId = asked.bankAccountId ?? accounts[0]?.id ?? 0;
+async function standing(db: Db, bankAccountId: number): Promise<Standing> {
   const open = await movementsWhere(db, bankAccountId, 's.match_group_id IS NULL');
-  const openLineRows = await rows<LineRow>(
+  const openLines = await rows<LineRow>(
     db,
     `${LINES} AND l.match_group_id IS NULL ORDER BY l.date, l.id LIMIT 1000`,
     [bankAccountId],
   );
-  const page = await rows<LineRow>(
-    db,
-    `${LINES}
-       AND (? IS NULL OR (l.date, l.id) <
-         (SELECT b.date, b.id FROM statement_line b WHERE b.id = ?))
-     ORDER BY l.date DESC, l.id DESC LIMIT 200`,
-    [bankAccountId, asked.before ?? null, asked.before ?? null],
-  );
   const run = await latestRun(db, bankAccountId);
-  const movements = new Map(open.map((movement) => [movement.key, movement]));
-  const openIds = new Map(openLineRows.map((line) => [String(line.id), line]));
-  const usable = (group: KeptRun['proposals'][number]) =>
-    group.movementIds.every((id) => movements.has(id)) &&
-    group.lineIds.every((id) => openIds.has(id));
-  const likely = (run?.proposals ?? []).filter(usable);
+  const movements = new Map(open.map((movement) => [movement.key, movement as MovementView]));
+  const lines = new Map(openLines.map((line) => [String(line.id), line]));
+  const likely = (run?.proposals ?? []).filter(
+    (group) =>
+      group.movementIds.every((id) => movements.has(id)) &&
+      group.lineIds.every((id) => lines.has(id)),
+  );
   const reserved = (run?.reserved ?? []).filter(
-    ({ lineId, movementId }) => openIds.has(lineId) && movements.has(movementId),
+    ({ lineId, movementId }) => lines.has(lineId) && movements.has(movementId),
   );
   const statusOf = new Map<string, LineView['status']>();
   for (const { lineIds } of likely) for (const id of lineIds) statusOf.set(id, 'likely');
   for (const { lineId } of reserved) statusOf.set(lineId, 'reserved');
-  const matched = await matchedMovements(
-    db,
-    bankAccountId,
-    page.flatMap(({ groupId }) => (groupId === null ? [] : [groupId])),
-  );
-  const toView = (line: LineRow): LineView => toLineView(line, statusOf, matched);
-  const lineOf = (id: string) => toView(openIds.get(id)!);
+  return { movements, lines, likely, reserved, statusOf };
+}
+
+/** The statement lane: both sides of each account, and what a person must look at. */
+export async function statementView(
+  db: Db,
+  asked: { bankAccountId?: number },
+): Promise<StatementView> {
+  const accounts = await accountHeads(db);
+  const bankAccountId = asked.bankAccountId ?? accounts[0]?.id ?? 0;
+  const { movements, lines, likely, reserved, statusOf } = await standing(db, bankAccountId);
+  const lineOf = (id: string) => toLineView(lines.get(id)!, statusOf, new Map());
   return {
     accounts,
     proposals: likely.map((group): Proposal => ({
@@ -98,7 +106,7 @@ export async function statementView(db: Db, asked: StatementQuery): Promise<Stat
         line: lineOf(group.lineIds[i]!),
       })),
       rivals: group.rivals
-        .filter((rival) => movements.has(rival.movementId) && openIds.has(rival.lineId))
+        .filter((rival) => movements.has(rival.movementId) && lines.has(rival.lineId))
         .map((rival) => ({
           movement: movements.get(rival.movementId)!,
           line: lineOf(rival.lineId),
@@ -109,13 +117,39 @@ export async function statementView(db: Db, asked: StatementQuery): Promise<Stat
       movement: movements.get(one.movementId)!,
       differenceMinor: one.differenceMinor,
     })),
-    openLines: openLineRows.filter(({ id }) => !statusOf.has(String(id))).map(toView),
-    openMovements: open.filter(
+    openLines: [...lines.keys()].filter((id) => !statusOf.has(id)).map(lineOf),
+    openMovements: [...movements.values()].filter(
       ({ key }) =>
         !likely.some(({ movementIds }) => movementIds.includes(key)) &&
         !reserved.some(({ movementId }) => movementId === key),
     ),
-    lines: page.map(toView),
+  };
+}
+
+export type LinesQuery = { bankAccountId?: number; before?: number; limit: number };
+
+/** A page of an account's lines with their matches, newest first. */
+export async function listLines(db: Db, asked: LinesQuery): Promise<LinePage> {
+  const first = await row<{ id: number }>(db, 'SELECT MIN(id) AS id FROM bank_account');
+  const bankAccountId = asked.bankAccountId ?? first?.id ?? 0;
+  const found = await rows<LineRow>(
+    db,
+    `${LINES}
+       AND (? IS NULL OR (l.date, l.id) <
+         (SELECT b.date, b.id FROM statement_line b WHERE b.id = ?))
+     ORDER BY l.date DESC, l.id DESC LIMIT ${asked.limit + 1}`,
+    [bankAccountId, asked.before ?? null, asked.before ?? null],
+  );
+  const page = found.slice(0, asked.limit);
+  const matched = await matchedMovements(
+    db,
+    bankAccountId,
+    page.flatMap(({ groupId }) => (groupId === null ? [] : [groupId])),
+  );
+  const { statusOf } = await standing(db, bankAccountId);
+  return {
+    lines: page.map((line) => toLineView(line, statusOf, matched)),
+    next: found.length > asked.limit ? page.at(-1)!.id : null,
   };
 }
 

@@ -87,3 +87,35 @@ test('an answer that was lost: pressing again posts nothing twice', async ({ pag
   const sales = (await (await page.request.get('/api/sales?date=2026-03-02')).json()) as any;
   expect(sales.sales).toHaveLength(1);
 });
+
+test('the client comes compressed, its scripts are kept for long, its page is asked for anew', async ({
+  page,
+  shop,
+}) => {
+  const answers: Record<string, Record<string, string>> = {};
+  const outside: string[] = [];
+  page.on('request', (request) => {
+    if (!request.url().startsWith(shop.address)) outside.push(request.url());
+  });
+  page.on('response', async (response) => {
+    answers[new URL(response.url()).pathname] = await response.allHeaders();
+  });
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  const script = Object.keys(answers).find((path) => path.endsWith('.js'))!;
+  expect(answers[script]).toMatchObject({
+    'content-encoding': 'br',
+    'cache-control': 'public, max-age=31536000, immutable',
+  });
+  expect(answers['/']).toMatchObject({ 'cache-control': 'no-cache' });
+  expect(outside).toEqual([]);
+});
+
+test('a clerk on a phone finds the way out', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  await page.goto('/days');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+  expect((await page.request.get('/api/days')).status()).toBe(401);
+});

@@ -1,0 +1,103 @@
+import type {
+  JobView,
+  MatchRunResult,
+  StatementAnswer,
+  StatementImport,
+} from '@abacist/contracts';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { useCommand } from '~/api/command';
+import { request } from '~/api/http';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { FilePick } from '~/ui/FilePick';
+import { ErrorNote } from '~/ui/Notes';
+import { Body } from '~/ui/Text';
+
+const FORMATS = [
+  { format: 'csv', accept: '.csv,text/csv' },
+  { format: 'camt.053', accept: '.xml,application/xml,text/xml' },
+] as const;
+
+/** Picks a statement file, says what came of it, and follows the matching run that it started. */
+export function StatementImportForm() {
+  const t = useWords();
+  const dates = useDates();
+  const send = useCommand<StatementImport, StatementAnswer>('/statements');
+  return (
+    <Column paddingHorizontal="$4" gap="$3">
+      <Line gap="$2" flexWrap="wrap">
+        {FORMATS.map(({ format, accept }) => (
+          <FilePick
+            key={format}
+            label={t('statement.import', { format: format === 'csv' ? 'CSV' : format })}
+            accept={accept}
+            disabled={send.isPending}
+            onPick={(file) => send.mutate({ ...file, format })}
+          />
+        ))}
+      </Line>
+      <ErrorNote error={send.error} />
+      {send.data ? (
+        <Column role="status" gap="$1">
+          <Body tone="home" strong>
+            {t('statement.added', {
+              count: send.data.added,
+              from: dates.short(send.data.from),
+              to: dates.short(send.data.to),
+            })}
+          </Body>
+          {send.data.alreadyHere > 0 ? (
+            <Body tone="faded">
+              {t('statement.alreadyHere', { count: send.data.alreadyHere })}
+            </Body>
+          ) : null}
+          {send.data.pending > 0 ? (
+            <Body tone="faded">{t('statement.pending', { count: send.data.pending })}</Body>
+          ) : null}
+          {send.data.masked > 0 ? (
+            <Body tone="faded">{t('statement.masked', { count: send.data.masked })}</Body>
+          ) : null}
+          {send.data.jobId ? <Run jobId={send.data.jobId} /> : null}
+        </Column>
+      ) : null}
+    </Column>
+  );
+}
+
+/** The matching run that an import started: its progress, a way to stop, what came of it. */
+function Run({ jobId }: { jobId: string }) {
+  const t = useWords();
+  const client = useQueryClient();
+  const stop = useCommand<object, object>(`/jobs/${jobId}/stop`);
+  const job = useQuery({
+    queryKey: ['job', jobId],
+    queryFn: () => request<JobView>('GET', `/jobs/${jobId}`),
+    refetchInterval: (query) => (query.state.data?.status === 'running' ? 300 : false),
+  });
+  const status = job.data?.status;
+  useEffect(() => {
+    if (status && status !== 'running') {
+      void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'job' });
+    }
+  }, [status, client]);
+  if (!job.data) return null;
+  if (job.data.status === 'running') {
+    return (
+      <Line gap="$2">
+        <Body>{t('statement.matching', { done: job.data.done, of: job.data.of })}</Body>
+        <Button label={t('statement.stop')} onPress={() => stop.mutate({})} />
+      </Line>
+    );
+  }
+  const result = job.data.result as MatchRunResult | null;
+  return (
+    <Body>
+      {job.data.status === 'done' && result
+        ? t('statement.matched', { ...result })
+        : t(`statement.run_${job.data.status}`)}
+    </Body>
+  );
+}
