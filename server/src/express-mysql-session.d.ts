@@ -5,6 +5,7 @@ declare module 'express-mysql-session' {
   type Options = {
     createDatabaseTable?: boolean;
     endConnectionOnClose?: boolean;
+    disableTouch?: boolean;
     expiration?: number;
     checkExpirationInterval?: number;
     schema?: { tableName?: string };
