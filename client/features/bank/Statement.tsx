@@ -14,7 +14,7 @@ import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Column, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';

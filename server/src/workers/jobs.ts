@@ -56,6 +56,8 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
     }, BEAT);
     try {
       const task = await makeTask();
+      // It may have been stopped while its input was read.
+      await keepProgress(pool, id, progress, stop);
       const output = (await workers.run(
         { input: task.input, port: port2, stop },
         {

@@ -1,0 +1,70 @@
+import { useApproval } from '~/features/approval/store';
+import { Cancelled, sendCommand } from './command';
+import { ApiError } from './http';
+
+type Sent = { key: string; body: { command: unknown; approval?: unknown } };
+let sent: Sent[] = [];
+
+/** Answers in turn; 'lost' is a connection that breaks. */
+function answers(...list: ([status: number, body: object] | 'lost')[]): void {
+  sent = [];
+  globalThis.fetch = (async (_url: string, init: RequestInit) => {
+    const headers = init.headers as Record<string, string>;
+    sent.push({ key: headers['Idempotency-Key']!, body: JSON.parse(String(init.body)) });
+    const next = list.shift()!;
+    if (next === 'lost') throw new TypeError('network');
+    const [status, body] = next;
+    return { ok: status < 400, status, json: async () => body } as Response;
+  }) as typeof fetch;
+}
+const NEEDED = {
+  error: 'approvalNeeded',
+  refusals: [],
+  rules: [{ code: 'rule.void', approver: 'manager' }],
+};
+const WRONG_PIN = { error: 'approvalNeeded', refusals: [{ code: 'approval.pin' }], rules: [] };
+const asked = () => useApproval.getState().asked;
+const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+test('an answer comes back; the command goes under its key', async () => {
+  answers([200, { number: 'R-1' }]);
+  await expect(sendCommand('/sales', { a: 1 }, 'key-1')).resolves.toEqual({ number: 'R-1' });
+  expect(sent).toEqual([{ key: 'key-1', body: { command: { a: 1 } } }]);
+});
+
+test('a lost answer and a refusal are errors with codes to word', async () => {
+  answers('lost', [422, { error: 'refused', refusals: [{ code: 'tender.short' }] }]);
+  await expect(sendCommand('/sales', {}, 'k')).rejects.toMatchObject({
+    status: 0,
+    body: { refusals: [{ code: 'client.unreachable' }] },
+  });
+  const refused = await sendCommand('/sales', {}, 'k').catch((error: unknown) => error);
+  expect(refused).toBeInstanceOf(ApiError);
+  expect((refused as ApiError).body.refusals[0]!.code).toBe('tender.short');
+});
+
+test('a broken rule asks a person, and the same command goes again with the approval', async () => {
+  answers([409, NEEDED], [409, WRONG_PIN], [200, { number: 'V-1' }]);
+  const voiding = sendCommand('/sales/1/void', {}, 'key-2');
+  await settled();
+  expect(asked()!.rules).toEqual(NEEDED.rules);
+  asked()!.answer({ approverId: 3, pin: '0000', reason: 'Rung twice' });
+  await settled();
+  // The PIN was wrong: asked again, and the rules still stand there.
+  expect(asked()).toMatchObject({ rules: NEEDED.rules, refusals: [{ code: 'approval.pin' }] });
+  const approval = { approverId: 3, pin: '8642', reason: 'Rung twice' };
+  asked()!.answer(approval);
+  await expect(voiding).resolves.toEqual({ number: 'V-1' });
+  expect(sent.map(({ key }) => key)).toEqual(['key-2', 'key-2', 'key-2']);
+  expect(sent[2]!.body).toEqual({ command: {}, approval });
+  expect(asked()).toBeNull();
+});
+
+test('nobody approves: nothing more is sent', async () => {
+  answers([409, NEEDED]);
+  const voiding = sendCommand('/sales/1/void', {}, 'key-3');
+  await settled();
+  asked()!.answer(undefined);
+  await expect(voiding).rejects.toBeInstanceOf(Cancelled);
+  expect(sent).toHaveLength(1);
+});

@@ -1,0 +1,109 @@
+import type Joi from 'joi';
+import {
+  approvalSchema,
+  closeSchema,
+  isoDate,
+  matchSchema,
+  safeText,
+  saleSchema,
+  settlementImportSchema,
+  slipSchema,
+} from '.';
+
+const errors = (schema: Joi.Schema, value: unknown) =>
+  (schema.validate(value, { abortEarly: false }).error?.details ?? []).map(
+    ({ type, path }) => `${path.join('.')} ${type}`,
+  );
+
+const SALE = {
+  drawerId: 1,
+  lines: [{ departmentId: 1, amountMinor: 100 }],
+  tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 100 }],
+};
+
+test('a sale as it should be has no error', () => {
+  expect(errors(saleSchema, SALE)).toEqual([]);
+  const card = { kind: 'card', tenderId: 2, amountMinor: 5, lastFour: '1111', reference: 'A' };
+  expect(errors(saleSchema, { ...SALE, tenders: [card] })).toEqual([]);
+});
+
+test.each<[string, object, string]>([
+  ['no line', { lines: [] }, 'lines array.min'],
+  [
+    'a line of both kinds',
+    { lines: [{ departmentId: 1, amountMinor: 1, itemId: 1, quantity: '1' }] },
+    'lines.0 object.xor',
+  ],
+  [
+    'an amount of nothing',
+    { lines: [{ departmentId: 1, amountMinor: 0 }] },
+    'lines.0.amountMinor number.min',
+  ],
+  [
+    'a quantity in words',
+    { lines: [{ itemId: 1, quantity: 'two' }] },
+    'lines.0.quantity string.pattern.base',
+  ],
+  [
+    'a cash tender without cash',
+    { tenders: [{ kind: 'cash', tenderId: 1 }] },
+    'tenders.0.tenderedMinor any.required',
+  ],
+  [
+    'a tender of another kind',
+    { tenders: [{ kind: 'shells', tenderId: 1 }] },
+    'tenders.0.kind any.only',
+  ],
+])('a sale with %s is refused', (_, change, expected) => {
+  expect(errors(saleSchema, { ...SALE, ...change })).toContain(expected);
+});
+
+test.each<[string, Joi.Schema, unknown, string[]]>([
+  ['a date that does not exist', isoDate, '2026-02-30', [' date.notADate']],
+  ['a card number in a note', safeText(300), 'card 4111 1111 1111 1111', [' text.cardNumber']],
+  ['an approval without a reason', approvalSchema, { reason: ' ' }, ['reason string.empty']],
+  [
+    'a PIN of letters',
+    approvalSchema,
+    { reason: 'why', pin: 'abcd' },
+    ['pin string.pattern.base'],
+  ],
+  [
+    'half a coin',
+    closeSchema,
+    { count: { 100: 0.5 }, note: '' },
+    ['count.100 number.integer'],
+  ],
+  [
+    'a coin below zero',
+    closeSchema,
+    { count: { 100: -1 }, note: '' },
+    ['count.100 number.min'],
+  ],
+  [
+    'a coin by name',
+    closeSchema,
+    { count: { penny: 1 }, note: '' },
+    ['count.penny object.unknown'],
+  ],
+  [
+    'an empty slip',
+    slipSchema,
+    { bankAccountId: 1, bankTotalMinor: 5, bankReference: '', items: [] },
+    ['items array.min'],
+  ],
+  [
+    'a file that is no base64',
+    settlementImportSchema,
+    { processorId: 1, name: 'x', contentBase64: '%' },
+    ['contentBase64 string.base64'],
+  ],
+  [
+    'a match of something else',
+    matchSchema,
+    { bankAccountId: 1, pairs: [{ movement: 'sale 1', lineId: 1 }] },
+    ['pairs.0.movement string.pattern.base'],
+  ],
+])('%s is refused', (_, schema, value, expected) => {
+  expect(errors(schema, value)).toEqual(expected);
+});
