@@ -1,0 +1,103 @@
+import { expect, file, pickFile, signIn, test } from './shop';
+
+/** A sale by card on Monday and its settlement of 98.15, imported; the drawer is closed. */
+async function mondaysCards(page: any, shop: any): Promise<void> {
+  await signIn(page, 'osric');
+  const post = async (path: string, command: object) => {
+    const answer = await page.request.post(`/api${path}`, {
+      data: { command },
+      headers: { 'Idempotency-Key': crypto.randomUUID() },
+    });
+    expect(answer.ok(), await answer.text()).toBe(true);
+    return answer.json();
+  };
+  const counter = await (await page.request.get('/api/counter')).json();
+  const id = (list: any[], code: string) => list.find((one) => one.code === code).id;
+  await post('/sales', {
+    drawerId: id(counter.drawers, 'shop'),
+    lines: [{ departmentId: id(counter.departments, 'books'), amountMinor: 100_00 }],
+    tenders: [
+      {
+        kind: 'card',
+        tenderId: id(counter.tenders, 'meridian'),
+        amountMinor: 100_00,
+        lastFour: '1111',
+        reference: 'A-1',
+      },
+    ],
+  });
+  const begun = await post('/counts', { drawerId: id(counter.drawers, 'shop') });
+  await post(`/counts/${begun.sessionId}/close`, { count: { 5000: 3 }, note: '' });
+  const csv = await shop.settlement('HP-1', '2026-03-03', [
+    {
+      batchDate: '2026-03-02',
+      schemes: [{ scheme: 'Meridian', items: 2, grossMinor: 100_00 }],
+    },
+  ]);
+  await shop.setNow('2026-03-03T16:00:00Z');
+  await post('/settlements', {
+    processorId: 1,
+    name: 'hp.csv',
+    contentBase64: Buffer.from(csv).toString('base64'),
+  });
+}
+
+test('what only the amount speaks for is proposed, accepted in two taps, and can be undone', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await mondaysCards(page, shop);
+  await page.goto('/bank/statement');
+  const csv = await shop.csv(0, [
+    { date: '2026-03-03', amountMinor: 98_15, text: 'CREDIT' },
+    { date: '2026-03-03', amountMinor: -12_00, text: 'RENT OF TERMINAL' },
+  ]);
+  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await expect(page.getByText('0 certain, 1 likely, 1 loose.')).toBeVisible();
+  await expect(
+    page.getByText('Only the amount and the days agree; nothing names it.'),
+  ).toBeVisible();
+  await expect(page.getByRole('link', { name: /RENT OF TERMINAL/ }).first()).toBeVisible();
+
+  await page.getByRole('button', { name: 'Accept this match' }).click();
+  await expect(page.getByText('Accepted', { exact: true })).toBeVisible();
+  await page.goto('/days');
+  await expect(page.getByText('Home in 1 day', { exact: true })).toBeVisible();
+
+  // The unknown line is a loose end; its next step leads to the statement.
+  await page
+    .getByRole('link', { name: /1 loose end/ })
+    .first()
+    .click();
+  await expect(
+    page.getByText(/Nobody knows the statement line of .*RENT OF TERMINAL/),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Look at the statement' }).click();
+  await page
+    .getByRole('link', { name: /CREDIT/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Undo this match' }).click();
+  await expect(page.getByText(/nobody knows this line yet/)).toBeVisible();
+  await page.goto('/days');
+  await expect(page.getByText(/Cards of 100.00 settled, not at the bank yet/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('a line that names a settlement of another amount is held back for a person', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await mondaysCards(page, shop);
+  await page.goto('/bank/statement');
+  const csv = await shop.csv(0, [
+    { date: '2026-03-03', amountMinor: 90_15, text: 'HALYARD PAY HP-1' },
+  ]);
+  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await expect(page.getByText('0 certain, 0 likely, 1 loose.')).toBeVisible();
+  await expect(page.getByText('S-1 is 98.15, the line is 90.15: −8.00 apart.')).toBeVisible();
+  await page.goto('/loose-ends');
+  await expect(page.getByText(/names S-1, but its amount is another/)).toBeVisible();
+});
