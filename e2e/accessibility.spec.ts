@@ -26,6 +26,8 @@ const SIZES = {
   wide: { width: 1280, height: 800 },
 };
 
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
 test.use({ demo: true, startAt: '2026-03-02T19:00:00Z' });
 
 for (const [size, viewport] of Object.entries(SIZES)) {
@@ -38,9 +40,11 @@ for (const [size, viewport] of Object.entries(SIZES)) {
       for (const colorScheme of ['light', 'dark'] as const) {
         await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
         await expect(page.locator('#root').first()).toBeVisible();
-        const { violations } = await new AxeBuilder({ page })
-          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-          .analyze();
+        const axe = new AxeBuilder({ page });
+        // Structure is the same in both themes; what the dark one changes is colour.
+        if (colorScheme === 'light') axe.withTags(TAGS);
+        else axe.withRules(['color-contrast', 'link-in-text-block']);
+        const { violations } = await axe.analyze();
         for (const { id, nodes } of violations) {
           const places = nodes.map(({ html }) => html.slice(0, 160)).join(' | ');
           findings.push(`${where}, ${colorScheme}: ${id}: ${places}`);
