@@ -149,8 +149,13 @@ function isRunning(folder) {
   const pidFile = path.join(folder, 'mariadbd.pid');
   if (!existsSync(pidFile)) return false;
   const pid = Number(readFileSync(pidFile, 'utf8'));
+  return commandLine(pid).includes(path.join(folder, 'my.cnf'));
+}
+
+/** What a process was started with; empty when it is gone, or dead and not yet collected. */
+function commandLine(pid) {
   const file = `/proc/${pid}/cmdline`;
-  return existsSync(file) && readFileSync(file, 'utf8').includes(path.join(folder, 'my.cnf'));
+  return existsSync(file) ? readFileSync(file, 'utf8') : '';
 }
 
 /**
@@ -162,7 +167,7 @@ async function refuseSecondServer(folder) {
   if (!existsSync(pidFile)) return;
   if (isRunning(folder)) {
     const owner = Number(readFileSync(path.join(folder, 'owner.pid'), 'utf8'));
-    if (existsSync(`/proc/${owner}`)) {
+    if (commandLine(owner)) {
       throw new Plain(
         `It is open already (process ${owner}). End that one first, with Ctrl-C.`,
       );

@@ -17,6 +17,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { fileText, registerFile } from './files';
+import { importedStatements } from './statements';
 
 const READERS = { csv: readStatementCsv, 'camt.053': readCamt053 };
 
@@ -170,18 +171,7 @@ async function refuseWhenBalancesPart(
   bankAccountId: number,
   statement: Statement,
 ): Promise<void> {
-  const statements = await rows<{
-    from: string;
-    to: string;
-    openingMinor: number;
-    closingMinor: number;
-  }>(
-    tx,
-    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
-       closing_minor AS closingMinor
-     FROM statement WHERE bank_account_id = ? ORDER BY from_date, id`,
-    [bankAccountId],
-  );
+  const statements = await importedStatements(tx, bankAccountId);
   const span = coveredSpans(statements).find(
     ({ from, to }) => from <= statement.from && statement.to <= to,
   );

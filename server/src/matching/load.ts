@@ -3,6 +3,7 @@ import { addDays } from '@abacist/core/dates';
 import type { Line, MatchInput, Movement } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { row, rows, type Db } from '../db/pool';
+import { importedStatements } from '../bank/statements';
 import { holidaysAround } from '../settings/holidays';
 import { openBatches } from '../settlements/read';
 
@@ -27,18 +28,7 @@ export async function loadMatchInput(
   bankAccountId: number,
   today: string,
 ): Promise<MatchInput> {
-  const statements = await rows<{
-    from: string;
-    to: string;
-    openingMinor: number;
-    closingMinor: number;
-  }>(
-    db,
-    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
-       closing_minor AS closingMinor
-     FROM statement WHERE bank_account_id = ?`,
-    [bankAccountId],
-  );
+  const statements = await importedStatements(db, bankAccountId);
   const undone = await rows<{ movementId: string; lineId: string }>(
     db,
     `SELECT CONCAT(m.kind, ' ', m.member_id) AS movementId, CONCAT(l.member_id) AS lineId

@@ -7,6 +7,7 @@ import type {
 } from '@abacist/contracts';
 import { coveredSpans } from '@abacist/core/bank';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
+import { importedStatements } from '../bank/statements';
 import { matchJobKind, type KeptRun } from './run';
 
 type MovementRow = Omit<MovementView, 'days'> & {
@@ -224,19 +225,13 @@ async function accountHead(
   db: Db,
   account: { id: number; name: string; accountNumber: string },
 ): Promise<StatementView['accounts'][number]> {
-  const statements = await rows<{
-    from: string;
-    to: string;
-    openingMinor: number;
-    closingMinor: number;
-  }>(
-    db,
-    `SELECT from_date AS \`from\`, to_date AS \`to\`, opening_minor AS openingMinor,
-       closing_minor AS closingMinor
-     FROM statement WHERE bank_account_id = ? ORDER BY to_date, id`,
-    [account.id],
-  );
+  const statements = await importedStatements(db, account.id);
   const span = coveredSpans(statements).at(-1);
+  // The one that ends last, the newer of two: an overlapping file may begin later and end sooner.
+  const latest = statements.reduce<(typeof statements)[number] | undefined>(
+    (last, one) => (last === undefined || one.to >= last.to ? one : last),
+    undefined,
+  );
   const ledger = await row<{ total: string | null }>(
     db,
     `SELECT SUM(l.amount_minor) AS total
@@ -262,7 +257,7 @@ async function accountHead(
     ...account,
     coveredFrom: span?.from ?? null,
     coveredTo: span?.to ?? null,
-    statementBalanceMinor: statements.at(-1)?.closingMinor ?? null,
+    statementBalanceMinor: latest?.closingMinor ?? null,
     ledgerBalanceMinor: toMinor(ledger?.total),
     openMovementsMinor: toMinor(open?.movements),
     openLinesMinor: toMinor(open?.linesTotal),
