@@ -85,12 +85,13 @@ export function createApp(options: AppOptions): {
       createDatabaseTable: false,
       endConnectionOnClose: false,
       expiration: DAY / 2,
-      // A sign-in lasts half a day from its beginning; prolonging it would be a write a request.
-      disableTouch: true,
       schema: { tableName: 'session' },
     },
     pool,
   );
+  // A sign-in lasts half a day from its beginning: prolonging it would be a durable write a
+  // request. A store that can touch would also send each answer in two packets.
+  Object.assign(store, { touch: undefined });
   const api = express.Router();
   api.use((request, response, next) => {
     response.set('Cache-Control', 'no-store');

@@ -106,7 +106,7 @@ test.each(Object.entries(BREAKS))('it finds that not: %s', async (name, sql) => 
 test('it names the exact entry', async () => {
   await shop.admin.beginTransaction();
   try {
-    const [[{ id }]] = (await shop.admin.query(`SELECT ${entryOf('sale')} AS id`)) as never;
+    const { id } = await shop.one(`SELECT ${entryOf('sale')} AS id`);
     await shop.admin.query(shift('sale', 'drawer'));
     const { breaches } = await audit(shop.admin);
     const named = breaches.filter(({ entryId }) => entryId === id).map(({ check }) => check);

@@ -152,6 +152,20 @@ describe('the door', () => {
     await shop.pool.query('DELETE FROM rate_limit');
   });
 
+  test('who is switched off is out at once, with his session still running', async () => {
+    const osric = await shop.as('osric');
+    expect((await osric.get('/safe')).status).toBe(200);
+    const active = (on: boolean) =>
+      shop.pool.query(`UPDATE user SET active = ? WHERE username = 'osric'`, [on]);
+    await active(false);
+    expect((await osric.get('/safe')).status).toBe(401);
+    const before = await countSales();
+    expect((await osric.send('/sales', sale())).status).toBe(401);
+    expect(await countSales()).toBe(before);
+    await active(true);
+    expect((await osric.send('/sales', sale())).status).toBe(200);
+  });
+
   test('cookies are httpOnly and SameSite; a write from another site is refused', async () => {
     const response = await fetch(`${shop.address}/api/session`, {
       method: 'POST',

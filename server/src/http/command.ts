@@ -8,7 +8,7 @@ import type { Actor, CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { checkApprover, recordApproval, type Approver } from '../people/approvals';
-import { loadShop } from '../settings/shop';
+import { loadShopFor } from '../settings/shop';
 import { forbidden, HttpError, notFound, refuseWith } from './errors';
 import { validate } from './validate';
 
@@ -115,7 +115,7 @@ export async function contextOf(
   approver?: Approver,
 ): Promise<CommandContext> {
   const now = deps.clock();
-  const shop = await loadShop(tx, true);
+  const shop = await loadShopFor(tx, actor.id, true);
   return {
     tx,
     now,

@@ -4,7 +4,7 @@ import type { RequestHandler } from 'express';
 import Joi from 'joi';
 import type { Actor, Deps, Shop } from '../context';
 import type { Db } from '../db/pool';
-import { loadShop } from '../settings/shop';
+import { loadShopFor } from '../settings/shop';
 import { actorOf } from './command';
 import { forbidden } from './errors';
 import { validate } from './validate';
@@ -23,7 +23,7 @@ export function query<Q, A>(
     const actor = actorOf(request);
     if (!mayAs(actor.role, needed)) throw forbidden();
     const input = validate(schema, { ...request.query, ...request.params });
-    const shop = await loadShop(deps.pool);
+    const shop = await loadShopFor(deps.pool, actor.id);
     const today = businessDate(deps.clock(), shop.zone);
     const answer = await handler({ db: deps.pool, deps, shop, today, actor }, input);
     response.json(answer);

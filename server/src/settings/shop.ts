@@ -1,5 +1,6 @@
 import type { Shop } from '../context';
 import { row, type Db } from '../db/pool';
+import { HttpError } from '../http/errors';
 
 type ShopRow = {
   id: number;
@@ -23,14 +24,31 @@ const SHOP = `
   FROM shop s
   JOIN period_lock p ON p.shop_id = s.id`;
 
-/**
- * The shop and its period locks. A posting reads them in share mode, so that a lock can't be
- * set while it is under way.
- * @throws Error when the database holds no shop
- */
-export async function loadShop(db: Db, shared = false): Promise<Shop> {
-  const found = await row<ShopRow>(db, `${SHOP}${shared ? ' LOCK IN SHARE MODE' : ''}`);
+/** The shop and its period locks. @throws Error when the database holds no shop */
+export async function loadShop(db: Db): Promise<Shop> {
+  const found = await row<ShopRow>(db, SHOP);
   if (!found) throw new Error('the database holds no shop: run the set-up first');
+  return toShop(found);
+}
+
+/**
+ * The shop for a person at work, in one statement with the check that he still is a user: who
+ * is switched off is out at once. A posting reads the locks in share mode, so that none can be
+ * set while it is under way.
+ * @throws HttpError 401 when the user is switched off
+ */
+export async function loadShopFor(db: Db, userId: number, shared = false): Promise<Shop> {
+  const found = await row<ShopRow>(
+    db,
+    `${SHOP}
+     JOIN user u ON u.id = ? AND u.active${shared ? ' LOCK IN SHARE MODE' : ''}`,
+    [userId],
+  );
+  if (!found) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
+  return toShop(found);
+}
+
+function toShop(found: ShopRow): Shop {
   return {
     id: found.id,
     name: found.name,
