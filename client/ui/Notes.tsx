@@ -1,3 +1,4 @@
+import type { Refusal } from '@abacist/core/outcome';
 import { styled, useTheme, View } from '@tamagui/core';
 import CircleAlert from 'lucide-react-native/icons/circle-alert';
 import type { ReactNode } from 'react';
@@ -20,9 +21,13 @@ const Frame = styled(View, {
 
 /** What was refused, in words, read out at once. Nothing when there is no error. */
 export function ErrorNote({ error }: { error: unknown }) {
+  return <RefusalNote refusals={refusalsOf(error)} />;
+}
+
+/** Refusals in words. Nothing when there is none. */
+export function RefusalNote({ refusals }: { refusals: readonly Refusal[] }) {
   const word = useRefusalText();
   const theme = useTheme();
-  const refusals = refusalsOf(error);
   if (refusals.length === 0) return null;
   return (
     <Frame role="alert">

@@ -21,14 +21,65 @@ const SALE = {
   tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 100 }],
 };
 
+const BACK = {
+  saleId: 7,
+  lines: [{ position: 1, quantity: '1' }],
+  reason: 'faulty',
+  condition: 'asNew',
+};
+
 test('a sale as it should be has no error', () => {
   expect(errors(saleSchema, SALE)).toEqual([]);
+  const refunds = [{ kind: 'storeCredit', tenderId: 3, amountMinor: 100 }];
+  const exchange = { ...SALE, lines: [], tenders: [], returned: BACK, refunds };
+  expect(errors(saleSchema, exchange)).toEqual([]);
   const card = { kind: 'card', tenderId: 2, amountMinor: 5, lastFour: '1111', reference: 'A' };
   expect(errors(saleSchema, { ...SALE, tenders: [card] })).toEqual([]);
 });
 
 test.each<[string, object, string]>([
-  ['no line', { lines: [] }, 'lines array.min'],
+  [
+    'a discount of both kinds',
+    { discount: { amountMinor: 5, percent: '5' } },
+    'discount object.xor',
+  ],
+  [
+    'a price of its own on a department',
+    { lines: [{ departmentId: 1, amountMinor: 100, unitPriceMinor: 90 }] },
+    'lines.0 object.without',
+  ],
+  [
+    'goods back of a sale and of none',
+    { returned: { ...BACK, priceSource: 'Shelf', goods: [] } },
+    'returned object.xor',
+  ],
+  [
+    'goods back of a sale without saying which',
+    { returned: { ...BACK, lines: undefined } },
+    'returned object.and',
+  ],
+  [
+    'goods back in an unknown condition',
+    { returned: { ...BACK, condition: 'sandy' } },
+    'returned.condition any.only',
+  ],
+  [
+    'a card number as price source',
+    {
+      returned: {
+        reason: 'faulty',
+        condition: 'asNew',
+        goods: [{ departmentId: 1, amountMinor: 5 }],
+        priceSource: '4111 1111 1111 1111',
+      },
+    },
+    'returned.priceSource text.cardNumber',
+  ],
+  [
+    'a card refund that names no tender',
+    { refunds: [{ kind: 'card', tenderId: 2, amountMinor: 5, reference: 'A' }] },
+    'refunds.0.saleTenderId any.required',
+  ],
   [
     'a line of both kinds',
     { lines: [{ departmentId: 1, amountMinor: 1, itemId: 1, quantity: '1' }] },

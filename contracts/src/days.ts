@@ -17,8 +17,10 @@ export type DaySheet = Rod & {
     countedMinor: number | null;
     differenceMinor: number | null;
   }[];
-  departments: { name: string; netMinor: number; taxMinor: number }[];
+  /** netMinor is what was sold, returnedMinor what came back; tax is the difference. */
+  departments: { name: string; netMinor: number; returnedMinor: number; taxMinor: number }[];
   taxes: { authority: string; taxMinor: number; netMinor: number }[];
+  restockingMinor: number;
   roundingMinor: number;
   drawers: {
     drawerId: number;

@@ -7,12 +7,15 @@ export type LooseEnd = {
     | 'settlementDiffers'
     | 'settlementNotAtBank'
     | 'lineReserved'
-    | 'lineUnknown';
-  place: 'days' | 'bank';
+    | 'lineUnknown'
+    | 'creditExpiring'
+    | 'creditExpired';
+  place: LooseEndPlace;
   ageDays: number;
   amountMinor: number;
   params: Record<string, string | number>;
   /** Where the next step is done: a path of the client. */
   path: string;
 };
-export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<'days' | 'bank', number> };
+export type LooseEndPlace = 'counter' | 'days' | 'bank';
+export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<LooseEndPlace, number> };

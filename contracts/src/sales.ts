@@ -1,42 +1,99 @@
-import type { OfferedTender } from '@abacist/core/tenders';
-import type { TicketLine } from '@abacist/core/sales';
+import type { ReturnRules } from '@abacist/core/returns';
+import {
+  CONDITIONS,
+  type Condition,
+  type OriginalSale,
+  type SaleTicket,
+} from '@abacist/core/sales';
+import type { TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
-import { amountMinor, id, safeText } from './common';
+import { amountMinor, id, isoDate, safeText } from './common';
 
-export type SaleCommand = { drawerId: number; lines: TicketLine[]; tenders: OfferedTender[] };
+/** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
+export type SaleCommand = SaleTicket & { drawerId: number };
+
+const quantity = Joi.string().pattern(/^\d{1,6}(\.\d{1,3})?$/);
+const discount = Joi.object({
+  amountMinor: amountMinor(1),
+  percent: Joi.string().pattern(/^\d{1,3}(\.\d{1,3})?$/),
+}).xor('amountMinor', 'percent');
 
 const line = Joi.object({
   departmentId: id,
   amountMinor: amountMinor(1),
   itemId: id,
-  quantity: Joi.string().pattern(/^\d{1,6}(\.\d{1,3})?$/),
+  quantity,
+  unitPriceMinor: amountMinor(0),
+  discount,
 })
   .xor('departmentId', 'itemId')
   .and('departmentId', 'amountMinor')
-  .and('itemId', 'quantity');
+  .and('itemId', 'quantity')
+  .without('departmentId', 'unitPriceMinor');
 
-const tender = Joi.alternatives().conditional('.kind', {
-  is: 'cash',
-  then: Joi.object({
-    kind: Joi.string().valid('cash').required(),
+const money = { tenderId: id.required(), amountMinor: amountMinor(1).required() };
+const kind = (name: string) => Joi.string().valid(name).required();
+const byKind = (schemas: Record<string, Joi.ObjectSchema>) =>
+  Joi.alternatives().conditional('.kind', {
+    switch: Object.entries(schemas).map(([is, then]) => ({ is, then })),
+    otherwise: Joi.object({ kind: Joi.valid(...Object.keys(schemas)).required() }).unknown(),
+  });
+
+const tender = byKind({
+  cash: Joi.object({
+    kind: kind('cash'),
     tenderId: id.required(),
     tenderedMinor: amountMinor(0).required(),
   }),
-  otherwise: Joi.object({
-    kind: Joi.string().valid('card').required(),
-    tenderId: id.required(),
-    amountMinor: amountMinor(1).required(),
+  card: Joi.object({
+    ...money,
+    kind: kind('card'),
     lastFour: Joi.string()
       .pattern(/^\d{4}$/)
       .required(),
     reference: safeText(40).min(1).required(),
   }),
+  storeCredit: Joi.object({
+    ...money,
+    kind: kind('storeCredit'),
+    creditNoteId: id.required(),
+  }),
 });
+
+const refund = byKind({
+  cash: Joi.object({ ...money, kind: kind('cash') }),
+  card: Joi.object({
+    ...money,
+    kind: kind('card'),
+    saleTenderId: id.required(),
+    reference: safeText(40).min(1).required(),
+  }),
+  storeCredit: Joi.object({ ...money, kind: kind('storeCredit') }),
+});
+
+const returned = Joi.object({
+  reason: Joi.string().max(20).required(),
+  condition: Joi.valid(...CONDITIONS).required(),
+  feeWaived: Joi.boolean(),
+  saleId: id,
+  lines: Joi.array()
+    .items(Joi.object({ position: id.required(), quantity: quantity.required() }))
+    .min(1)
+    .max(500),
+  priceSource: safeText(120).min(1),
+  goods: Joi.array().items(line).min(1).max(500),
+})
+  .xor('saleId', 'priceSource')
+  .and('saleId', 'lines')
+  .and('priceSource', 'goods');
 
 export const saleSchema = Joi.object<SaleCommand>({
   drawerId: id.required(),
-  lines: Joi.array().items(line).min(1).max(500).required(),
+  lines: Joi.array().items(line).max(500).required(),
+  discount,
+  returned,
   tenders: Joi.array().items(tender).max(20).required(),
+  refunds: Joi.array().items(refund).max(20),
 });
 
 /** What the counter needs to ring: a snapshot of the shop's settings for today. */
@@ -62,10 +119,14 @@ export type CounterSettings = {
     id: number;
     code: string;
     name: string;
-    kind: 'cash' | 'card';
+    kind: TenderKind;
     scheme: string | null;
     shortcut: string;
   }[];
+  reasons: { code: string; name: string; restocking: boolean }[];
+  /** How far the person may move prices without asking, percent; null: as he likes. */
+  allowancePercent: string | null;
+  returnRules: ReturnRules;
 };
 
 export type SaleAnswer = {
@@ -73,6 +134,8 @@ export type SaleAnswer = {
   number: string;
   totalMinor: number;
   changeMinor: number;
+  /** The credit note that this ticket issued. */
+  credit: { number: string; amountMinor: number; validUntil: string } | null;
 };
 
 export type SaleSummary = {
@@ -84,6 +147,8 @@ export type SaleSummary = {
   drawer: string;
   tenders: string;
   status: 'posted' | 'void';
+  /** Whether goods came back on this ticket. */
+  takesBack: boolean;
 };
 
 export type SaleDetail = SaleSummary & {
@@ -93,19 +158,27 @@ export type SaleDetail = SaleSummary & {
   entryId: number;
   voidNumber: string | null;
   voidReason: string | null;
+  discountMinor: number;
   lines: {
+    position: number;
     description: string;
     quantity: string;
     unit: string;
     unitPriceMinor: number;
     amountMinor: number;
+    discountMinor: number;
     netMinor: number;
     taxMinor: number;
+    /** What already came back of it, and what may still come back. */
+    returnedQuantity: string;
+    leftQuantity: string;
   }[];
   taxes: { authority: string; taxMinor: number }[];
   payments: {
+    id: number;
+    tenderId: number;
     name: string;
-    kind: 'cash' | 'card';
+    kind: TenderKind;
     amountMinor: number;
     tenderedMinor: number;
     changeMinor: number;
@@ -113,4 +186,45 @@ export type SaleDetail = SaleSummary & {
     lastFour: string | null;
     reference: string | null;
   }[];
+  returned: {
+    ofSaleId: number | null;
+    ofNumber: string | null;
+    reason: string;
+    condition: Condition;
+    priceSource: string | null;
+    feeMinor: number;
+    feeTaxMinor: number;
+    netMinor: number;
+    taxMinor: number;
+    usedMinor: number;
+    lines: { description: string; quantity: string; netMinor: number; taxMinor: number }[];
+  } | null;
+  /** The credit note that this ticket issued. */
+  credit: CreditNote | null;
+  /** Tickets on which goods of this sale came back. */
+  returns: { saleId: number; number: string; date: string; totalMinor: number }[];
 };
+
+export type CreditNote = {
+  id: number;
+  number: string;
+  issuedOn: string;
+  validUntil: string;
+  amountMinor: number;
+  leftMinor: number;
+  saleId: number;
+  saleNumber: string;
+  expired: boolean;
+};
+
+/** A sale as it is found by someone who has goods to bring back. */
+export type SaleFound = SaleSummary & { date: string; description: string };
+
+/** A credit note's new last day. */
+export type ExtendCredit = { validUntil: string };
+export const extendCreditSchema = Joi.object<ExtendCredit, true>({
+  validUntil: isoDate.required(),
+});
+
+/** What a sale can still give back, as core computes with it. */
+export type Returnable = OriginalSale & { number: string; ageDays: number };

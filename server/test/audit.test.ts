@@ -1,12 +1,13 @@
 import { audit } from '../src/audit/audit';
 import { CHECKS } from '../src/audit/checks';
-import { walkDay } from './day';
+import { walkDay, walkReturns } from './day';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;
 beforeAll(async () => {
   shop = await openShop();
   await walkDay(shop);
+  await walkReturns(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -36,6 +37,9 @@ const lines = (kind: string, role: string) =>
 const shift = (kind: string, role: string) =>
   `UPDATE entry_line SET amount_minor = amount_minor + 7 WHERE entry_id = ${entryOf(kind)} AND account_id = ${account(role)}`;
 
+const ofAccount = (role: string) =>
+  `UPDATE entry_line SET amount_minor = amount_minor + 7 WHERE account_id = ${account(role)}`;
+
 /** How each invariant is broken by hand, by the name of its check. */
 const BREAKS: Record<string, string> = {
   'no entry is left OPEN': `UPDATE entry SET status = 'OPEN' WHERE id = ${entryOf('slip')}`,
@@ -54,7 +58,20 @@ const BREAKS: Record<string, string> = {
   'cards of a sale are in card clearing': `UPDATE entry_line l JOIN entry e ON e.id = l.entry_id AND e.kind = 'sale' SET l.amount_minor = l.amount_minor + 1 WHERE l.account_id = ${account('cardClearing')}`,
   'tax of a sale is payable to its authorities': `UPDATE entry_line SET authority_id = 2 WHERE account_id = ${account('taxPayable')}`,
   'net of a sale is income of its departments': `UPDATE ${lines('sale', 'sales').replace('entry_line', 'entry_line SET department_id = 1')}`,
-  'lines of a sale add up to its totals, and tenders to its total':
+  'net of what came back is in returns of its departments': ofAccount('returns'),
+  'a restocking fee is income': ofAccount('restockingFees'),
+  'store credit of a ticket is owed or was owed': ofAccount('storeCredit'),
+  'an expired credit note is other income': ofAccount('otherIncome'),
+  'returned lines and fee add up to what the ticket took back':
+    'UPDATE sale_return SET fee_minor = fee_minor + 1',
+  'no more of a line came back than was sold': 'UPDATE return_line SET quantity = 2',
+  'a card got back no more than it paid':
+    'UPDATE sale_tender SET amount_minor = amount_minor - 1 WHERE of_sale_tender_id IS NOT NULL',
+  'what was used of a credit note is what tickets took of it and what expired':
+    'UPDATE credit_note SET used_minor = used_minor - 1 WHERE used_minor > 0',
+  'store credit owed is what is left of the credit notes':
+    'UPDATE credit_note SET amount_minor = amount_minor + 1',
+  'lines of a ticket add up to its totals, and tenders to its total':
     'UPDATE sale_line SET net_minor = net_minor + 1 LIMIT 1',
   'a drawer close moves to the safe what its items say':
     'UPDATE safe_item SET amount_minor = amount_minor + 1',

@@ -50,8 +50,8 @@ test('the day sheet: expected, counted and difference by tender, department and 
     },
   ]);
   expect(body.departments).toEqual([
-    { name: 'Charts and books', netMinor: 62_00, taxMinor: 0 },
-    { name: 'Hatch', netMinor: 12_75, taxMinor: 64 },
+    { name: 'Charts and books', netMinor: 62_00, returnedMinor: 0, taxMinor: 0 },
+    { name: 'Hatch', netMinor: 12_75, returnedMinor: 0, taxMinor: 64 },
   ]);
   expect(body.taxes).toEqual([{ authority: 'Island levy', taxMinor: 64, netMinor: 12_75 }]);
   expect(body.roundingMinor).toBe(-1);

@@ -113,3 +113,61 @@ export async function walkDay(
   await shop.jobsEnded();
   return { id, slip, settlement };
 }
+
+/**
+ * On the day that the clock shows: a jacket comes back for store credit less its fee, a book on
+ * the card that paid it; the credit pays a chart in part, another one expires.
+ */
+export async function walkReturns(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const ring = async (command: object) => {
+    const all = { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command };
+    const { body } = await tamsin.send('/sales', all, { approval: { reason: 'As agreed' } });
+    return body as { saleId: number };
+  };
+  const back = (saleId: number, reason = 'specialOrder') => ({
+    saleId,
+    lines: [{ position: 1, quantity: '1' }],
+    reason,
+    condition: 'opened',
+  });
+  const credit = { kind: 'storeCredit', tenderId: id.tenders['credit'] };
+  const noteOf = async ({ saleId }: { saleId: number }) =>
+    (await shop.one('SELECT id FROM credit_note WHERE sale_id = ?', [saleId])).id;
+
+  const jacket = await ring({
+    lines: [{ itemId: id.items['OJ'], quantity: '1' }],
+    tenders: [cash(id, 200_80)],
+  });
+  const forCredit = await ring({
+    returned: back(jacket.saleId),
+    refunds: [{ ...credit, amountMinor: 163_01 }],
+  });
+  await ring({
+    lines: [book(id, 32_00)],
+    tenders: [{ ...credit, creditNoteId: await noteOf(forCredit), amountMinor: 32_00 }],
+  });
+  const onCard = await ring({ lines: [book(id, 50_00)], tenders: [card(id, 50_00)] });
+  const paid = await shop.one('SELECT id FROM sale_tender WHERE sale_id = ?', [onCard.saleId]);
+  const refund = {
+    kind: 'card',
+    tenderId: id.tenders['meridian'],
+    saleTenderId: paid.id,
+    amountMinor: 50_00,
+    reference: 'B-2',
+  };
+  await ring({ returned: back(onCard.saleId, 'faulty'), refunds: [refund] });
+
+  const other = await ring({ lines: [book(id)], tenders: [cash(id, 12_00)] });
+  const late = await ring({
+    returned: back(other.saleId, 'faulty'),
+    refunds: [{ ...credit, amountMinor: 12_00 }],
+  });
+  const noteId = await noteOf(late);
+  await shop.pool.query(`UPDATE credit_note SET valid_until = '2026-03-01' WHERE id = ?`, [
+    noteId,
+  ]);
+  const approval = { reason: 'Never called for' };
+  await tamsin.send(`/credits/${noteId}/expire`, {}, { approval });
+}

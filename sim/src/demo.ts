@@ -7,7 +7,7 @@ import { contextOf, type CommandResult } from '@abacist/server/src/http/command'
 import { startMatching } from '@abacist/server/src/matching/run';
 import { importStatement } from '@abacist/server/src/bank/import';
 import { importSettlement } from '@abacist/server/src/settlements/import';
-import { counterSettings } from '@abacist/server/src/sales/read';
+import { counterSettings } from '@abacist/server/src/sales/counter';
 import { sell } from '@abacist/server/src/sales/sell';
 import { loadShop } from '@abacist/server/src/settings/shop';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
@@ -77,7 +77,7 @@ export async function loadDemo(
     setClock,
     random: generator(seed),
     zone: shop.zone,
-    settings: await counterSettings(deps.pool, today),
+    settings: await counterSettings(deps.pool, today, 'clerk'),
     people: { fenella: person('fenella'), osric: person('osric') },
     booked: [],
     bankBalanceMinor: OPENING_BANK_MINOR,

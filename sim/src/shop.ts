@@ -109,5 +109,6 @@ export const SALTMARROW: ShopSetUp = {
       scheme: 'Tidal Debit',
       shortcut: 't',
     },
+    { code: 'credit', name: 'Store credit', kind: 'storeCredit', shortcut: 's' },
   ],
 };

@@ -37,7 +37,7 @@ export function CardForm({
           ...amount.refusals[0]!.params,
         })
       : over
-        ? t('refusal.tender_cardOver', { over: money(amount.value - leftMinor) })
+        ? t('refusal.tender_over', { over: money(amount.value - leftMinor) })
         : amount.value <= 0
           ? t('refusal.tender_notPositive')
           : undefined,

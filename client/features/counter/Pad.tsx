@@ -11,7 +11,9 @@ import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
+import { DiscountDialog } from './LineDialog';
 import { useTicket } from './store';
+import { useFigures } from './useCounter';
 
 const Key = styled(View, {
   name: 'Key',
@@ -38,7 +40,9 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const money = useMoney();
   const { currency } = useShop();
-  const { lines, addLine } = useTicket();
+  const { lines, addLine, returned } = useTicket();
+  const { totalMinor, empty } = useFigures(settings);
+  const [discounting, setDiscounting] = useState(false);
   const [text, setText] = useState('');
   const [quantity, setQuantity] = useState<string | null>(null);
   const entry = readEntry(text, settings.items, currency);
@@ -56,7 +60,7 @@ export function Pad({ settings }: { settings: CounterSettings }) {
     done();
   };
   const pay = () => {
-    if (lines.length > 0) router.push('/counter/pay');
+    if (!empty) router.push('/counter/pay');
   };
   const takeQuantity = () => {
     if (/^\d{1,6}(\.\d{1,3})?$/.test(text) && Number(text) > 0) {
@@ -151,21 +155,33 @@ export function Pad({ settings }: { settings: CounterSettings }) {
             <Body>{t('counter.times')}</Body>
           </Key>
           <Key
-            flex={3}
+            flex={1}
+            aria-label={t('counter.discountTitle')}
+            aria-disabled={lines.length === 0 || undefined}
+            opacity={lines.length === 0 ? 0.45 : 1}
+            onPress={() => {
+              if (lines.length) setDiscounting(true);
+            }}
+          >
+            <Body>{t('counter.discountKey')}</Body>
+          </Key>
+          <Key
+            flex={2}
             backgroundColor="$vermilion"
             borderColor="$vermilion"
             hoverStyle={{ backgroundColor: '$vermilionDeep' }}
             pressStyle={{ backgroundColor: '$vermilionDeep' }}
-            opacity={lines.length === 0 ? 0.45 : 1}
-            aria-disabled={lines.length === 0 || undefined}
+            opacity={empty ? 0.45 : 1}
+            aria-disabled={empty || undefined}
             onPress={pay}
           >
             <Heading level={0} color="$onVermilion">
-              {t('counter.pay')}
+              {t(totalMinor < 0 ? 'refund.key' : returned ? 'refund.settle' : 'counter.pay')}
             </Heading>
           </Key>
         </Column>
       </Line>
+      {discounting ? <DiscountDialog onClose={() => setDiscounting(false)} /> : null}
     </Column>
   );
 }

@@ -1,9 +1,11 @@
 import type { CounterSettings, SaleAnswer } from '@abacist/contracts';
 import { cashOffers, parseAmount } from '@abacist/core/money';
+import type { OfferedRefund } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Banknote from 'lucide-react-native/icons/banknote';
 import CreditCard from 'lucide-react-native/icons/credit-card';
+import TicketIcon from 'lucide-react-native/icons/ticket';
 import X from 'lucide-react-native/icons/x';
 import { Redirect, router } from 'expo-router';
 import { useEffect, useState } from 'react';
@@ -15,35 +17,75 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
-import { ErrorNote } from '~/ui/Notes';
+import { ErrorNote, Loading } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { CardForm } from './CardForm';
+import { CreditForm } from './CreditForm';
+import { GiveBack } from './GiveBack';
 import { useTicket } from './store';
 import { ToPay } from './Ticket';
-import { useCounterSettings, usePriced } from './useCounter';
+import { useCounterSettings, useFigures } from './useCounter';
 
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
 export function PayScreen() {
   const settings = useCounterSettings();
-  return <Query of={settings}>{(data) => <Pay settings={data} />}</Query>;
+  return <Query of={settings}>{(data) => <Settle settings={data} />}</Query>;
 }
 
-function Pay({ settings }: { settings: CounterSettings }) {
+/** The difference of the ticket: to pay, to give back, or none. */
+function Settle({ settings }: { settings: CounterSettings }) {
   const t = useWords();
+  const { empty, totalMinor, original, back } = useFigures(settings);
+  const { returned } = useTicket();
+  const sale = useSale(settings);
+  if (empty && !sale.isPending && !sale.isSuccess && !sale.error) {
+    return <Redirect href="/counter" />;
+  }
+  const reading = returned && 'saleId' in returned && !original;
+  const gives = totalMinor < 0 || (sale.isSuccess && sale.data.totalMinor < 0);
+  return (
+    <Screen title={t(gives ? 'refund.title' : 'counter.paying')} back="/counter">
+      {reading && !sale.isSuccess ? <Loading /> : <ToPay settings={settings} />}
+      {reading ? null : gives ? (
+        back ? (
+          <GiveBack
+            settings={settings}
+            sale={{
+              ...sale,
+              mutate: (refunds: OfferedRefund[]) => sale.mutate({ tenders: [], refunds }),
+            }}
+          />
+        ) : null
+      ) : totalMinor === 0 && returned ? (
+        <Even sale={sale} />
+      ) : (
+        <Pay settings={settings} sale={sale} />
+      )}
+    </Screen>
+  );
+}
+
+export type Settlement = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
+
+/** Sends the ticket; its receipt follows. */
+function useSale(settings: CounterSettings) {
   const client = useQueryClient();
-  const { currency } = useShop();
   const ticket = useTicket();
-  const { ticket: priced, leftMinor, cashMinor } = usePriced(settings);
-  const [chosen, setChosen] = useState(settings.tenders[0]?.id);
-  const tender = settings.tenders.find(({ id }) => id === chosen);
   const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
-  const sale = useMutation({
-    mutationFn: (last: OfferedTender) =>
+  return useMutation({
+    mutationFn: ({ tenders, refunds }: Settlement) =>
       sendCommand<SaleAnswer>(
         '/sales',
-        { drawerId, lines: ticket.lines, tenders: [...ticket.tenders, last] },
+        {
+          drawerId,
+          lines: ticket.lines,
+          discount: ticket.discount,
+          returned: ticket.returned,
+          tenders,
+          refunds,
+        },
         ticket.key,
       ),
     onSuccess: async (answer) => {
@@ -59,86 +101,127 @@ function Pay({ settings }: { settings: CounterSettings }) {
       if (error instanceof ApiError && error.body.error === 'alreadyPosted') ticket.clear();
     },
   });
+}
+type Sale = ReturnType<typeof useSale>;
+
+/** An exchange for goods of the same worth: nothing changes hands. */
+function Even({ sale }: { sale: Sale }) {
+  const t = useWords();
+  return (
+    <Column paddingHorizontal="$4" gap="$3">
+      <Body>{t('refund.even')}</Body>
+      <ErrorNote error={sale.error} />
+      <Button
+        kind="primary"
+        big
+        disabled={sale.isPending}
+        label={t('refund.post')}
+        onPress={() => sale.mutate({ tenders: [] })}
+      />
+    </Column>
+  );
+}
+
+const ICONS = { cash: Banknote, card: CreditCard, storeCredit: TicketIcon };
+
+function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
+  const t = useWords();
+  const { currency } = useShop();
+  const ticket = useTicket();
+  const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
+  const [chosen, setChosen] = useState(settings.tenders[0]?.id);
+  const tender = settings.tenders.find(({ id }) => id === chosen);
   useShortcuts(settings, setChosen);
-  if (ticket.lines.length === 0 && !sale.isPending && !sale.isSuccess && !sale.error) {
-    return <Redirect href="/counter" />;
-  }
   const take = (offered: OfferedTender) => {
     if (sale.isPending) return;
-    const pays = offered.kind === 'cash' ? offered.tenderedMinor >= cashMinor : false;
-    const whole = offered.kind === 'card' && offered.amountMinor >= leftMinor;
-    if (pays || whole) sale.mutate(offered);
-    else if (offered.kind === 'card') ticket.addTender(offered);
+    const whole =
+      offered.kind === 'cash'
+        ? offered.tenderedMinor >= cashMinor
+        : offered.amountMinor >= leftMinor;
+    if (whole) sale.mutate({ tenders: [...ticket.tenders, offered] });
+    else if (offered.kind !== 'cash') ticket.addTender(offered);
   };
   return (
-    <Screen title={t('counter.paying')} back="/counter">
-      <ToPay settings={settings} />
-      <Column gap="$4" paddingBottom="$5">
-        {ticket.tenders.length ? (
-          <Sheet role="list" aria-label={t('counter.taken')}>
-            {ticket.tenders.map((taken, i) => (
-              <SheetRow key={i} role="listitem" paddingRight="$1">
-                <Body flex={1}>
-                  {settings.tenders.find(({ id }) => id === taken.tenderId)?.name}
-                  {taken.kind === 'card' ? ` ···· ${taken.lastFour}` : ''}
-                </Body>
-                <Money
-                  minor={taken.kind === 'card' ? taken.amountMinor : taken.tenderedMinor}
-                  strong
-                />
-                <Button
-                  kind="plain"
-                  icon={X}
-                  iconOnly
-                  label={t('counter.removeTender')}
-                  onPress={() => ticket.removeTender(i)}
-                />
-              </SheetRow>
-            ))}
-          </Sheet>
-        ) : null}
-        <Line
-          gap="$2"
-          paddingHorizontal="$4"
-          flexWrap="wrap"
-          role="group"
-          aria-label={t('counter.tenders')}
-        >
-          {settings.tenders.map((one) => (
-            <Button
-              key={one.id}
-              kind={one.id === chosen ? 'chosen' : 'quiet'}
-              pressed={one.id === chosen}
-              icon={one.kind === 'cash' ? Banknote : CreditCard}
-              label={one.name}
-              onPress={() => setChosen(one.id)}
-            />
-          ))}
-        </Line>
-        <Column paddingHorizontal="$4">
-          <ErrorNote error={sale.error} />
-        </Column>
-        {priced && tender?.kind === 'cash' ? (
-          <Cash
-            key={cashMinor}
-            cashMinor={cashMinor}
-            currency={currency}
-            onTake={(tenderedMinor) =>
-              take({ kind: 'cash', tenderId: tender.id, tenderedMinor })
-            }
+    <Column gap="$4" paddingBottom="$5">
+      {ticket.tenders.length ? <Taken settings={settings} /> : null}
+      <Line
+        gap="$2"
+        paddingHorizontal="$4"
+        flexWrap="wrap"
+        role="group"
+        aria-label={t('counter.tenders')}
+      >
+        {settings.tenders.map((one) => (
+          <Button
+            key={one.id}
+            kind={one.id === chosen ? 'chosen' : 'quiet'}
+            pressed={one.id === chosen}
+            icon={ICONS[one.kind]}
+            label={one.name}
+            onPress={() => setChosen(one.id)}
           />
-        ) : null}
-        {priced && tender?.kind === 'card' ? (
-          <CardForm
-            key={`${tender.id} ${leftMinor}`}
-            name={tender.name}
-            leftMinor={leftMinor}
-            busy={sale.isPending}
-            onTake={(card) => take({ kind: 'card', tenderId: tender.id, ...card })}
-          />
-        ) : null}
+        ))}
+      </Line>
+      <Column paddingHorizontal="$4">
+        <ErrorNote error={sale.error} />
       </Column>
-    </Screen>
+      {totalMinor > 0 && tender?.kind === 'cash' ? (
+        <Cash
+          key={cashMinor}
+          cashMinor={cashMinor}
+          currency={currency}
+          onTake={(tenderedMinor) =>
+            take({ kind: 'cash', tenderId: tender.id, tenderedMinor })
+          }
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'card' ? (
+        <CardForm
+          key={`${tender.id} ${leftMinor}`}
+          name={tender.name}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(card) => take({ kind: 'card', tenderId: tender.id, ...card })}
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'storeCredit' ? (
+        <CreditForm
+          key={leftMinor}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(credit) => take({ kind: 'storeCredit', tenderId: tender.id, ...credit })}
+        />
+      ) : null}
+    </Column>
+  );
+}
+
+/** The tenders taken so far, each removable. */
+function Taken({ settings }: { settings: CounterSettings }) {
+  const t = useWords();
+  const { tenders, removeTender } = useTicket();
+  return (
+    <Sheet role="list" aria-label={t('counter.taken')}>
+      {tenders.map((taken, i) => (
+        <SheetRow key={i} role="listitem" paddingRight="$1">
+          <Body flex={1}>
+            {settings.tenders.find(({ id }) => id === taken.tenderId)?.name}
+            {taken.kind === 'card' ? ` ···· ${taken.lastFour}` : ''}
+          </Body>
+          <Money
+            minor={taken.kind === 'cash' ? taken.tenderedMinor : taken.amountMinor}
+            strong
+          />
+          <Button
+            kind="plain"
+            icon={X}
+            iconOnly
+            label={t('counter.removeTender')}
+            onPress={() => removeTender(i)}
+          />
+        </SheetRow>
+      ))}
+    </Sheet>
   );
 }
 

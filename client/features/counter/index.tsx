@@ -1,5 +1,6 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { useMedia } from '@tamagui/core';
+import Undo2 from 'lucide-react-native/icons/undo-2';
 import ReceiptText from 'lucide-react-native/icons/receipt-text';
 import { router } from 'expo-router';
 import { useEffect, useRef } from 'react';
@@ -17,6 +18,7 @@ import { TicketLines, ToPay } from './Ticket';
 import { useCounterSettings } from './useCounter';
 
 export { PayScreen } from './Pay';
+export { ReturnScreen } from './returns/ReturnScreen';
 
 /** The fastest screen: the ticket above, the pad below; side by side when there is room. */
 export function CounterScreen() {
@@ -36,6 +38,12 @@ export function CounterScreen() {
       right={
         <Line gap="$2">
           {drawers.length > 1 && drawer ? <DrawerSwitch settings={settings.data!} /> : null}
+          <Button
+            icon={Undo2}
+            {...(!media.desk && { iconOnly: true })}
+            label={t('returns.open')}
+            onPress={() => router.push('/counter/return')}
+          />
           {media.desk ? null : (
             <Button
               icon={ReceiptText}

@@ -1,27 +1,35 @@
-import type { TicketLine } from '@abacist/core/sales';
+import type { Discount, TicketLine, TicketReturn } from '@abacist/core/sales';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { newKey } from '~/api/command';
 
 type Ticket = {
-  /** The idempotency key of this sale, made when the person began it. */
+  /** The idempotency key of this ticket, made when the person began it. */
   key: string;
   drawerId: number | null;
   lines: TicketLine[];
+  discount: Discount | undefined;
+  /** What comes back on this ticket; with lines beside it, an exchange. */
+  returned: TicketReturn | undefined;
   tenders: OfferedTender[];
 };
 
 type TicketStore = Ticket & {
   chooseDrawer: (drawerId: number) => void;
   addLine: (line: TicketLine) => void;
-  setQuantity: (index: number, quantity: string) => void;
+  changeLine: (index: number, line: TicketLine) => void;
   removeLine: (index: number) => void;
+  setDiscount: (discount: Discount | undefined) => void;
+  setReturned: (returned: TicketReturn | undefined) => void;
   addTender: (tender: OfferedTender) => void;
   removeTender: (index: number) => void;
   /** An empty ticket for the next customer, at the same drawer. */
   clear: () => void;
 };
+
+/** A ticket with nothing on it; tenders were offered for what stood there before. */
+const NOTHING = { lines: [], discount: undefined, returned: undefined, tenders: [] };
 
 /** The ticket under way. It survives a reload and a lost connection. */
 export const useTicket = create<TicketStore>()(
@@ -29,22 +37,22 @@ export const useTicket = create<TicketStore>()(
     (set) => ({
       key: newKey(),
       drawerId: null,
-      lines: [],
-      tenders: [],
+      ...NOTHING,
       chooseDrawer: (drawerId) => set({ drawerId }),
       addLine: (line) => set(({ lines }) => ({ lines: [...lines, line] })),
-      setQuantity: (index, quantity) =>
+      changeLine: (index, line) =>
         set(({ lines }) => ({
-          lines: lines.map((line, i) =>
-            i === index && 'itemId' in line ? { ...line, quantity } : line,
-          ),
+          lines: lines.map((before, i) => (i === index ? line : before)),
+          tenders: [],
         })),
       removeLine: (index) =>
         set(({ lines }) => ({ lines: lines.filter((_, i) => i !== index), tenders: [] })),
+      setDiscount: (discount) => set({ discount, tenders: [] }),
+      setReturned: (returned) => set({ returned, tenders: [] }),
       addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),
       removeTender: (index) =>
         set(({ tenders }) => ({ tenders: tenders.filter((_, i) => i !== index) })),
-      clear: () => set({ key: newKey(), lines: [], tenders: [] }),
+      clear: () => set({ key: newKey(), ...NOTHING }),
     }),
     { name: 'abacist.ticket' },
   ),

@@ -66,19 +66,34 @@ export function DayScreen({ date }: { date: string }) {
               $wide={{ flexDirection: 'row' }}
             >
               <Section beside title={t('days.departments')}>
-                {data.departments.map(({ name, netMinor, taxMinor }) => (
+                {data.departments.map(({ name, netMinor, returnedMinor, taxMinor }) => (
                   <SheetRow key={name}>
                     <Column flex={1}>
                       <Body>{name}</Body>
                       <Body small tone="faded">
                         {t('days.tax')} <Money minor={taxMinor} small tone="faded" />
+                        {returnedMinor ? (
+                          <>
+                            {` · ${t('days.returned')} `}
+                            <Money minor={-returnedMinor} small tone="faded" />
+                          </>
+                        ) : null}
                       </Body>
                     </Column>
-                    <Money minor={netMinor} />
+                    <Money minor={netMinor - returnedMinor} />
                   </SheetRow>
                 ))}
+                {data.restockingMinor ? (
+                  <SheetRow>
+                    <Body flex={1}>{t('counter.restocking')}</Body>
+                    <Money minor={data.restockingMinor} />
+                  </SheetRow>
+                ) : null}
                 <Totals
-                  minor={data.departments.reduce((sum, { netMinor }) => sum + netMinor, 0)}
+                  minor={data.departments.reduce(
+                    (sum, { netMinor, returnedMinor }) => sum + netMinor - returnedMinor,
+                    data.restockingMinor,
+                  )}
                 />
               </Section>
               <Section beside title={t('days.authorities')}>
@@ -142,7 +157,6 @@ function Totals({ minor }: { minor: number }) {
 /** Expected, counted, difference side by side; each row leads to its trail. */
 function Tenders({ sheet }: { sheet: DaySheet }) {
   const t = useWords();
-  const theme = useTheme();
   const media = useMedia();
   if (sheet.tenders.length === 0) return null;
   return (
@@ -158,55 +172,9 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
         ))}
         {media.wide ? <Column width={20} /> : null}
       </SheetRow>
-      {sheet.tenders.map((tender) => {
-        const bead = sheet.beads.find(({ key }) => key === tender.key);
-        const label = tender.key === 'cash' ? t('tender.cash') : tender.label;
-        return (
-          <Link
-            key={tender.key}
-            href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}
-            aria-label={t('days.trailOf', { label })}
-          >
-            <SheetRow width="100%" gap="$2" hoverStyle={{ backgroundColor: '$paper' }}>
-              <Line gap="$2" flex={1.5} minWidth={0}>
-                <BeadIcon
-                  shape={tender.key === 'cash' ? 'cash' : 'card'}
-                  tone={bead ? beadTone(bead) : 'home'}
-                />
-                <Column flex={1} minWidth={0}>
-                  <Body>{label}</Body>
-                  <Body small tone="faded">
-                    {t(`stage.${bead?.stage ?? 'home'}`)}
-                  </Body>
-                </Column>
-              </Line>
-              <Money minor={tender.expectedMinor} flex={1} />
-              {tender.countedMinor === null ? (
-                <Body tone="faded" flex={1} textAlign="right">
-                  –
-                </Body>
-              ) : (
-                <Money minor={tender.countedMinor} flex={1} />
-              )}
-              {tender.differenceMinor === null ? (
-                <Body tone="faded" flex={1} textAlign="right">
-                  –
-                </Body>
-              ) : (
-                <Money
-                  minor={tender.differenceMinor}
-                  signed
-                  flex={1}
-                  tone={tender.differenceMinor === 0 ? 'faded' : 'loose'}
-                />
-              )}
-              {media.wide ? (
-                <ChevronRight size={20} color={theme.faded.val} aria-hidden />
-              ) : null}
-            </SheetRow>
-          </Link>
-        );
-      })}
+      {sheet.tenders.map((tender) => (
+        <TenderRow key={tender.key} sheet={sheet} tender={tender} />
+      ))}
       <SheetRow>
         <Body strong flex={1}>
           {t('common.total')}
@@ -223,6 +191,76 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
       ) : null}
     </Section>
   );
+}
+
+/** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
+function TenderRow({
+  sheet,
+  tender,
+}: {
+  sheet: DaySheet;
+  tender: DaySheet['tenders'][number];
+}) {
+  const t = useWords();
+  const theme = useTheme();
+  const media = useMedia();
+  const bead = sheet.beads.find(({ key }) => key === tender.key);
+  const isCredit = tender.key === 'storeCredit';
+  const label = tender.key === 'cash' || isCredit ? t(`tender.${tender.key}`) : tender.label;
+  const row = (
+    <SheetRow
+      width="100%"
+      gap="$2"
+      {...(!isCredit && { hoverStyle: { backgroundColor: '$paper' } })}
+    >
+      <Line gap="$2" flex={1.5} minWidth={0}>
+        {isCredit ? null : (
+          <BeadIcon
+            shape={tender.key === 'cash' ? 'cash' : 'card'}
+            tone={bead ? beadTone(bead) : 'home'}
+          />
+        )}
+        <Column flex={1} minWidth={0}>
+          <Body>{label}</Body>
+          <Body small tone="faded">
+            {isCredit ? t('days.noMoney') : t(`stage.${bead?.stage ?? 'home'}`)}
+          </Body>
+        </Column>
+      </Line>
+      <Money minor={tender.expectedMinor} flex={1} />
+      <OrDash minor={tender.countedMinor} />
+      <OrDash minor={tender.differenceMinor} signed />
+      {media.wide ? (
+        isCredit ? (
+          <Column width={20} />
+        ) : (
+          <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+        )
+      ) : null}
+    </SheetRow>
+  );
+  if (isCredit) return row;
+  return (
+    <Link
+      href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}
+      aria-label={t('days.trailOf', { label })}
+    >
+      {row}
+    </Link>
+  );
+}
+
+/** A figure that is known only once it was counted; a difference stands out when there is one. */
+function OrDash({ minor, signed }: { minor: number | null; signed?: boolean }) {
+  if (minor === null) {
+    return (
+      <Body tone="faded" flex={1} textAlign="right">
+        –
+      </Body>
+    );
+  }
+  const tone = !signed ? 'ink' : minor === 0 ? 'faded' : 'loose';
+  return <Money minor={minor} flex={1} tone={tone} {...(signed && { signed })} />;
 }
 
 function Drawer({ drawer, date }: { drawer: DaySheet['drawers'][number]; date: string }) {

@@ -4,18 +4,18 @@ import { router } from 'expo-router';
 import Printer from 'lucide-react-native/icons/printer';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
-import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { BigMoney, Money, useMoney } from '~/ui/Money';
+import { Column, Line, Sheet } from '~/ui/Box';
+import { BigMoney, Money } from '~/ui/Money';
 import { ListLink } from '~/ui/ListLink';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { Receipt } from './Receipt';
 
 type Page = { sales: SaleSummary[]; next: number | null };
 
@@ -67,6 +67,7 @@ function SaleRow({ sale }: { sale: SaleSummary }) {
         </Body>
       </Column>
       {sale.status === 'void' ? <Tag tone="loose" label={t('sales.void')} /> : null}
+      {sale.takesBack ? <Tag tone="faded" label={t('sales.takesBack')} /> : null}
       <Money minor={sale.totalMinor} strong />
     </ListLink>
   );
@@ -108,14 +109,31 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
         ) : null
       }
     >
-      {fresh ? (
-        <Line padding="$4" justifyContent="space-between" data-noprint>
-          <Heading size="page">{t('sales.change')}</Heading>
-          <BigMoney minor={changeMinor} />
-        </Line>
-      ) : null}
-      <Query of={sale}>{(detail) => <Receipt sale={detail} />}</Query>
+      <Query of={sale}>
+        {(detail) => (
+          <>
+            {fresh ? <InHand sale={detail} changeMinor={changeMinor} /> : null}
+            <Column gap="$4" paddingBottom="$5">
+              <Receipt sale={detail} />
+              <SaleActions sale={detail} />
+            </Column>
+          </>
+        )}
+      </Query>
     </Screen>
+  );
+}
+
+/** What the clerk hands over now: the change, or what is given back in cash. */
+function InHand({ sale, changeMinor }: { sale: SaleDetail; changeMinor: number }) {
+  const t = useWords();
+  const gives = sale.totalMinor < 0;
+  const cash = sale.payments.find(({ kind }) => kind === 'cash');
+  return (
+    <Line padding="$4" justifyContent="space-between" data-noprint>
+      <Heading size="page">{t(gives ? 'sales.givenBack' : 'sales.change')}</Heading>
+      <BigMoney minor={gives ? (cash?.changeMinor ?? -sale.totalMinor) : changeMinor} />
+    </Line>
   );
 }
 
@@ -133,99 +151,6 @@ function PrintButton() {
   );
 }
 
-function Receipt({ sale }: { sale: SaleDetail }) {
-  const t = useWords();
-  const dates = useDates();
-  const money = useMoney();
-  const shop = useShop();
-  return (
-    <Column gap="$4" paddingBottom="$5">
-      <Sheet>
-        <Column padding="$4" gap="$1" borderBottomWidth={1} borderColor="$rule">
-          <Heading size="section">{shop.name}</Heading>
-          <Body small tone="faded">
-            {t('sales.head', {
-              number: sale.number,
-              date: dates.long(sale.date),
-              time: dates.time(sale.soldAt),
-              by: sale.by,
-              drawer: sale.drawer,
-            })}
-          </Body>
-          {sale.status === 'void' ? (
-            <Body tone="loose" strong>
-              {t('sales.voidNote', { number: sale.voidNumber, reason: sale.voidReason })}
-            </Body>
-          ) : null}
-        </Column>
-        {sale.lines.map((line, i) => (
-          <SheetRow key={i}>
-            <Column flex={1} minWidth={0}>
-              <Body>{line.description}</Body>
-              {Number(line.quantity) === 1 ? null : (
-                <Body small tone="faded">
-                  {t('counter.quantity', {
-                    quantity: String(Number(line.quantity)),
-                    unit: line.unit,
-                    price: money(line.unitPriceMinor),
-                  })}
-                </Body>
-              )}
-            </Column>
-            <Money minor={line.amountMinor} />
-          </SheetRow>
-        ))}
-        <Figures label={t('sales.net')} minor={sale.netMinor} faded />
-        {sale.taxes.map(({ authority, taxMinor }) => (
-          <Figures key={authority} label={authority} minor={taxMinor} faded />
-        ))}
-        <Figures label={t('common.total')} minor={sale.totalMinor} strong />
-        {sale.payments.map((payment, i) => (
-          <Column key={i}>
-            <Figures
-              label={
-                payment.kind === 'cash'
-                  ? t('sales.cashTendered', { name: payment.name })
-                  : t('sales.card', { name: payment.name, lastFour: payment.lastFour })
-              }
-              minor={payment.tenderedMinor}
-            />
-            {payment.roundingMinor !== 0 ? (
-              <Figures label={t('sales.rounding')} minor={-payment.roundingMinor} faded />
-            ) : null}
-            {payment.changeMinor !== 0 ? (
-              <Figures label={t('sales.change')} minor={payment.changeMinor} />
-            ) : null}
-          </Column>
-        ))}
-      </Sheet>
-      <SaleActions sale={sale} />
-    </Column>
-  );
-}
-
-function Figures({
-  label,
-  minor,
-  strong,
-  faded,
-}: {
-  label: string;
-  minor: number;
-  strong?: boolean;
-  faded?: boolean;
-}) {
-  const tone = faded ? 'faded' : 'ink';
-  return (
-    <SheetRow minHeight={40}>
-      <Body tone={tone} {...(strong && { strong })}>
-        {label}
-      </Body>
-      <Money minor={minor} tone={tone} {...(strong && { strong })} />
-    </SheetRow>
-  );
-}
-
 function SaleActions({ sale }: { sale: SaleDetail }) {
   const t = useWords();
   const dates = useDates();
@@ -236,6 +161,13 @@ function SaleActions({ sale }: { sale: SaleDetail }) {
       <Line gap="$2" flexWrap="wrap">
         {sale.status === 'posted' && sale.date === dates.today ? (
           <Button label={t('sales.voidIt')} onPress={() => voiding.mutate({})} />
+        ) : null}
+        {sale.status === 'posted' &&
+        sale.lines.some(({ leftQuantity }) => Number(leftQuantity) > 0) ? (
+          <Button
+            label={t('sales.takeBack')}
+            onPress={() => router.push(`/counter/return?sale=${sale.id}` as never)}
+          />
         ) : null}
         <Button
           label={t('sales.showDay')}

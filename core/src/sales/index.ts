@@ -1,2 +1,5 @@
+export * from './discount';
 export * from './price';
+export * from './return';
 export * from './sale';
+export * from './void';

@@ -1,4 +1,4 @@
-import { decimal, MAX_AMOUNT_MINOR, minor, multiply, sum, type Minor } from '../money';
+import { decimal, MAX_AMOUNT_MINOR, minor, minus, multiply, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import {
   taxByAuthority,
@@ -7,10 +7,16 @@ import {
   type TaxedLine,
   type TaxRules,
 } from '../tax';
+import { discountOf, spreadDiscount, type Discount } from './discount';
 
-/** A line as the counter rings it: an amount of a department, or a quantity of an item. */
-export type TicketLine =
-  { departmentId: number; amountMinor: number } | { itemId: number; quantity: string };
+/**
+ * A line as the counter rings it: an amount of a department, or a quantity of an item, at the
+ * list price or at one of its own.
+ */
+export type TicketLine = { discount?: Discount | undefined } & (
+  | { departmentId: number; amountMinor: number }
+  | { itemId: number; quantity: string; unitPriceMinor?: number | undefined }
+);
 
 export type Catalogue = {
   departments: readonly { id: number; name: string; taxCodeId: number }[];
@@ -32,7 +38,12 @@ export type PricedLine = TaxedLine & {
   description: string;
   quantity: string;
   unitPriceMinor: Minor;
+  /** quantity × price, before what is taken off. */
   amountMinor: Minor;
+  /** The line's own discount and its part of the ticket's. */
+  discountMinor: Minor;
+  /** What the amount would be at the list price. */
+  listMinor: Minor;
 };
 
 export type PricedTicket = {
@@ -40,6 +51,7 @@ export type PricedTicket = {
   netMinor: Minor;
   taxMinor: Minor;
   totalMinor: Minor;
+  discountMinor: Minor;
   taxes: { authorityId: number; taxMinor: Minor }[];
 };
 
@@ -47,25 +59,41 @@ const QUANTITY = /^(?!0+(\.0+)?$)\d{1,6}(\.\d{1,3})?$/;
 export const MAX_LINES = 500;
 
 /**
- * Prices a ticket: quantity × price rounded half up to the minor unit, then tax by the rules.
- * The counter shows this while ringing and the server stores the same.
- * Refusals: `ticket.empty`, `ticket.tooLong`, `line.amount`, `line.quantity`, `line.unknown`.
+ * Prices a ticket: quantity × price rounded half up to the minor unit, less discounts, then tax
+ * by the rules. The ticket's discount is spread over its lines, so that later steps use stored
+ * parts. The counter shows this while ringing and the server stores the same.
+ * Refusals: `ticket.empty`, `ticket.tooLong`, `line.amount`, `line.quantity`, `line.unknown`,
+ * `discount.range`, `discount.percent`.
  */
 export function priceTicket(
   lines: readonly TicketLine[],
   catalogue: Catalogue,
   rules: TaxRules,
+  discount?: Discount,
 ): Outcome<PricedTicket> {
   if (lines.length === 0) return refuse('ticket.empty', 'lines');
   if (lines.length > MAX_LINES) return refuse('ticket.tooLong', 'lines', { most: MAX_LINES });
-  const rung: (Omit<PricedLine, keyof TaxedLine> & { code: TaxCode })[] = [];
+  const rung: RungLine[] = [];
   for (const [i, line] of lines.entries()) {
     const found = ringLine(line, catalogue, `lines.${i}`);
     if (!found.ok) return found;
-    rung.push(found.value);
+    const own = discountOf(found.value.amountMinor, line.discount, `lines.${i}.discount`);
+    if (!own.ok) return own;
+    rung.push({ ...found.value, discountMinor: own.value });
   }
-  const taxed = taxTicket(rung, rules);
-  const priced = rung.map(({ code: _code, ...line }, i) => ({ ...line, ...taxed[i]! }));
+  const afterOwn = rung.map((line) => minus(line.amountMinor, line.discountMinor));
+  const ofTicket = discountOf(sum(afterOwn), discount, 'discount');
+  if (!ofTicket.ok) return ofTicket;
+  const spread = spreadDiscount(ofTicket.value, afterOwn);
+  const discounted = rung.map((line, i) => ({
+    ...line,
+    discountMinor: sum([line.discountMinor, spread[i]!]),
+  }));
+  const taxed = taxTicket(
+    discounted.map(({ code }, i) => ({ code, amountMinor: minus(afterOwn[i]!, spread[i]!) })),
+    rules,
+  );
+  const priced = discounted.map(({ code: _code, ...line }, i) => ({ ...line, ...taxed[i]! }));
   const netMinor = sum(priced.map((line) => line.netMinor));
   const taxMinor = sum(priced.map((line) => line.taxMinor));
   const totalMinor = sum([netMinor, taxMinor]);
@@ -75,25 +103,38 @@ export function priceTicket(
     netMinor,
     taxMinor,
     totalMinor,
+    discountMinor: sum(priced.map((line) => line.discountMinor)),
     taxes: taxByAuthority(taxed),
   });
 }
 
-function ringLine(line: TicketLine, catalogue: Catalogue, at: string) {
+type RungLine = Omit<PricedLine, keyof TaxedLine> & { code: TaxCode };
+
+function ringLine(
+  line: TicketLine,
+  catalogue: Catalogue,
+  at: string,
+): Outcome<Omit<RungLine, 'discountMinor'>> {
   const code = (id: number) => catalogue.taxCodes.find((taxCode) => taxCode.id === id);
   if ('itemId' in line) {
     const item = catalogue.items.find(({ id }) => id === line.itemId);
     const taxCode = item && code(item.taxCodeId);
     if (!item || !taxCode) return refuse('line.unknown', `${at}.itemId`);
     if (!QUANTITY.test(line.quantity)) return refuse('line.quantity', `${at}.quantity`);
-    const amountMinor = multiply(item.priceMinor, decimal(line.quantity), 'halfUp');
+    const quantity = decimal(line.quantity);
+    const unitPriceMinor = minor(line.unitPriceMinor ?? item.priceMinor);
+    const amountMinor = multiply(unitPriceMinor, quantity, 'halfUp');
+    if (unitPriceMinor < 0 || amountMinor > MAX_AMOUNT_MINOR) {
+      return refuse('line.amount', `${at}.unitPriceMinor`);
+    }
     return accept({
       departmentId: item.departmentId,
       itemId: item.id,
       description: item.name,
       quantity: line.quantity,
-      unitPriceMinor: minor(item.priceMinor),
+      unitPriceMinor,
       amountMinor,
+      listMinor: multiply(item.priceMinor, quantity, 'halfUp'),
       code: taxCode,
     });
   }
@@ -110,6 +151,7 @@ function ringLine(line: TicketLine, catalogue: Catalogue, at: string) {
     quantity: '1',
     unitPriceMinor: minor(line.amountMinor),
     amountMinor: minor(line.amountMinor),
+    listMinor: minor(line.amountMinor),
     code: taxCode,
   });
 }

@@ -1,92 +1,201 @@
-import { mergeLines, post, reverseLines, type JournalLine } from '../ledger';
+import { addDays } from '../dates';
+import type { JournalLine } from '../ledger';
+import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
+import {
+  brokenReturnRules,
+  cashLeft,
+  settleRefund,
+  type AlongWith,
+  type GivenRefund,
+  type OfferedRefund,
+  type RefundState,
+  type ReturnRules,
+} from '../returns';
 import type { TaxRules } from '../tax';
 import { settleTicket, type OfferedTender, type TakenTender } from '../tenders';
+import { brokenPriceRules, type Allowance, type Discount } from './discount';
+import { postTicket } from './postTicket';
 import { priceTicket, type Catalogue, type PricedTicket, type TicketLine } from './price';
+import {
+  decideReturn,
+  type DecidedReturn,
+  type OriginalSale,
+  type ReturnReason,
+  type TicketReturn,
+} from './return';
 
-export type SaleTicket = { lines: readonly TicketLine[]; tenders: readonly OfferedTender[] };
+/** A ticket as it is rung: what is sold, what comes back, how the difference is settled. */
+export type SaleTicket = {
+  lines: readonly TicketLine[];
+  discount?: Discount | undefined;
+  returned?: TicketReturn | undefined;
+  /** Where there is something to pay. */
+  tenders: readonly OfferedTender[];
+  /** Where there is something to give back. */
+  refunds?: readonly OfferedRefund[] | undefined;
+};
 
 export type SaleState = {
+  today: string;
   catalogue: Catalogue;
   rules: TaxRules;
   cashStepMinor: number;
   drawerId: number;
-  tenders: readonly { id: number; kind: 'cash' | 'card'; processorId: number | null }[];
+  tenders: readonly { id: number; kind: TakenTender['kind']; processorId: number | null }[];
+  /** How far the seller may move prices; null: as he likes. */
+  allowance: Allowance | null;
+  /** Credit notes that the ticket names. */
+  credits: readonly { id: number; leftMinor: number; validUntil: string }[];
+  returnRules: ReturnRules;
+  reasons: readonly ReturnReason[];
+  /** The sale that goods come back of, where the ticket names one. */
+  original: OriginalSale | null;
 };
 
 export type DecidedSale = {
-  ticket: PricedTicket;
+  /** What is sold; null on a ticket that only takes back. */
+  ticket: PricedTicket | null;
+  returned: DecidedReturn | null;
+  netMinor: Minor;
+  taxMinor: Minor;
+  /** To pay when positive, to give back when negative. */
+  totalMinor: Minor;
+  /** Returned value that pays for what is sold here. */
+  usedMinor: Minor;
   tenders: TakenTender[];
+  refunds: GivenRefund[];
+  /** The last day of a credit note that this ticket issues. */
+  creditValidUntil: string | null;
   lines: JournalLine[];
+  broken: BrokenRule[];
 };
 
 /**
- * Decides a sale: prices and taxes the ticket, settles it by its tenders, and posts it. What is
- * decided here is stored as it is; later steps never compute it again.
- * Refusals: those of `priceTicket` and `settleTicket`, and `tender.unknown`.
+ * Decides a ticket, a sale or a return or both (an exchange): prices and taxes what is sold,
+ * takes back by stored parts, settles the one difference, and posts it. What is decided here is
+ * stored as it is; later steps never compute it again.
+ * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
+ * `tender.unknown`, `tender.notDue`, `refund.notDue`, `credit.unknown`, `credit.expired`,
+ * `credit.over`.
  */
 export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedSale> {
-  const priced = priceTicket(sale.lines, state.catalogue, state.rules);
+  const nothingSold = sale.lines.length === 0 && sale.returned !== undefined;
+  const priced = nothingSold
+    ? accept(null)
+    : priceTicket(sale.lines, state.catalogue, state.rules, sale.discount);
   if (!priced.ok) return priced;
-  for (const [i, { tenderId, kind }] of sale.tenders.entries()) {
-    const known = state.tenders.find(({ id }) => id === tenderId);
-    if (known?.kind !== kind) return refuse('tender.unknown', `tenders.${i}.tenderId`);
-  }
-  const settled = settleTicket(priced.value.totalMinor, sale.tenders, state.cashStepMinor);
+  const returned = sale.returned ? decideReturn(sale.returned, state) : accept(null);
+  if (!returned.ok) return returned;
+  const refusal = checkTenders(sale, state);
+  if (refusal) return refusal;
+
+  const sold = priced.value;
+  const back = returned.value;
+  const netMinor = minus(sold?.netMinor ?? 0, back?.netMinor ?? 0);
+  const taxMinor = minus(sold?.taxMinor ?? 0, back?.taxMinor ?? 0);
+  const totalMinor = sum([netMinor, taxMinor]);
+  const along = alongWith(sold, back, state.original);
+  const settled = settle(sale, state, totalMinor, along);
   if (!settled.ok) return settled;
-  const lines = [
-    ...priced.value.lines.flatMap(({ netMinor, parts, departmentId }) =>
-      post('sale.line', {
-        net: { amountMinor: netMinor, departmentId },
-        tax: parts.map(({ taxMinor, authorityId }) => ({
-          amountMinor: taxMinor,
-          authorityId,
-        })),
-      }),
-    ),
-    ...settled.value.flatMap((tender) => postTender(tender, state)),
-  ];
-  return accept({ ticket: priced.value, tenders: settled.value, lines: mergeLines(lines) });
+  const { tenders, refunds } = settled.value;
+  const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
+  return accept({
+    ticket: sold,
+    returned: back,
+    netMinor,
+    taxMinor,
+    totalMinor,
+    usedMinor: along.usedMinor,
+    tenders,
+    refunds,
+    creditValidUntil: issuesCredit ? addDays(state.today, state.returnRules.creditDays) : null,
+    lines: postTicket(sold, back, tenders, refunds, state),
+    broken: [
+      ...brokenPriceRules(sold?.lines ?? [], state.allowance),
+      ...returnRulesBroken(sale, back, state),
+    ],
+  });
 }
 
-function postTender(tender: TakenTender, state: SaleState): JournalLine[] {
-  if (tender.kind === 'cash') {
-    return [
-      ...post('tender.cash', { kept: tender.keptMinor }, { drawerId: state.drawerId }),
-      ...post('rounding.cash', { dueMinusKept: tender.roundingMinor }),
-    ];
+function settle(
+  sale: SaleTicket,
+  state: SaleState,
+  totalMinor: Minor,
+  along: AlongWith,
+): Outcome<{ tenders: TakenTender[]; refunds: GivenRefund[] }> {
+  const offered = sale.refunds ?? [];
+  if (totalMinor >= 0) {
+    if (offered.length) return refuse('refund.notDue', 'refunds');
+    const settled = settleTicket(totalMinor, sale.tenders, state.cashStepMinor);
+    return settled.ok ? accept({ tenders: settled.value, refunds: [] }) : settled;
   }
-  const { processorId } = state.tenders.find(({ id }) => id === tender.tenderId)!;
-  if (processorId === null) throw new Error(`card tender ${tender.tenderId} has no processor`);
-  return post('tender.card', { amount: tender.amountMinor }, { processorId });
+  if (sale.tenders.length) return refuse('tender.notDue', 'tenders');
+  const refunds: RefundState | null = state.original?.refunds ?? null;
+  const given = settleRefund(-totalMinor, along, offered, refunds, state.cashStepMinor);
+  return given.ok ? accept({ tenders: [], refunds: given.value }) : given;
 }
-
-export type VoidState = {
-  today: string;
-  saleDate: string;
-  alreadyVoid: boolean;
-  /** The count of the sale's drawer session has begun: its cash is no longer in play. */
-  drawerCounted: boolean;
-  batchClosed: boolean;
-  lines: readonly JournalLine[];
-};
 
 /**
- * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
- * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
- * `void.batchClosed`.
+ * What else a ticket does with what came back: the part that pays for goods sold on it, and the
+ * value of the sale's goods that may come back after it.
  */
-export function decideVoid(
-  state: VoidState,
-): Outcome<{ lines: JournalLine[]; broken: BrokenRule[] }> {
-  if (state.alreadyVoid) return refuse('void.already');
-  if (state.saleDate !== state.today) {
-    return refuse('void.notToday', undefined, { date: state.saleDate });
+export function alongWith(
+  sold: PricedTicket | null,
+  back: DecidedReturn | null,
+  original: OriginalSale | null,
+): AlongWith & { usedMinor: Minor } {
+  const usedMinor = sum([Math.min(sold?.totalMinor ?? 0, back?.totalMinor ?? 0)]);
+  if (!original || !back) return { usedMinor, laterMinor: 0 };
+  const value = (lines: readonly { netMinor: number; parts: { taxMinor: number }[] }[]) =>
+    sum(lines.flatMap(({ netMinor, parts }) => [netMinor, ...parts.map((p) => p.taxMinor)]));
+  const before = value(original.lines.map(({ returned }) => returned));
+  const laterMinor = minus(value(original.lines), sum([before, value(back.lines)]));
+  return { usedMinor, laterMinor };
+}
+
+/** Each tender is one of the shop's, and a credit note has what is asked of it. */
+function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | undefined {
+  const known = (tenderId: number) => state.tenders.find(({ id }) => id === tenderId)?.kind;
+  for (const [i, { tenderId, kind }] of (sale.refunds ?? []).entries()) {
+    if (known(tenderId) !== kind) return refuse('tender.unknown', `refunds.${i}.tenderId`);
   }
-  if (state.drawerCounted) return refuse('void.drawerCounted');
-  if (state.batchClosed) return refuse('void.batchClosed');
-  return accept({
-    lines: reverseLines(state.lines),
-    broken: [{ code: 'rule.void', approver: 'manager' }],
-  });
+  const asked = new Map<number, number>();
+  for (const [i, tender] of sale.tenders.entries()) {
+    const at = `tenders.${i}`;
+    if (known(tender.tenderId) !== tender.kind) {
+      return refuse('tender.unknown', `${at}.tenderId`);
+    }
+    if (tender.kind !== 'storeCredit') continue;
+    const credit = state.credits.find(({ id }) => id === tender.creditNoteId);
+    if (!credit) return refuse('credit.unknown', `${at}.creditNoteId`);
+    const { id, validUntil, leftMinor } = credit;
+    if (validUntil < state.today) return refuse('credit.expired', at, { date: validUntil });
+    asked.set(id, (asked.get(id) ?? 0) + tender.amountMinor);
+    if (asked.get(id)! > leftMinor) {
+      return refuse('credit.over', `${at}.amountMinor`, { leftMinor });
+    }
+  }
+  return undefined;
+}
+
+function returnRulesBroken(
+  sale: SaleTicket,
+  back: DecidedReturn | null,
+  state: SaleState,
+): BrokenRule[] {
+  if (!sale.returned || !back) return [];
+  const { original } = state;
+  const cash = (sale.refunds ?? []).filter(({ kind }) => kind === 'cash');
+  return brokenReturnRules(
+    {
+      today: state.today,
+      saleDate: original?.date ?? null,
+      returnedMinor: sum([back.totalMinor, back.fee.feeMinor, back.fee.taxMinor]),
+      cashMinor: sum(cash.map(({ amountMinor }) => amountMinor)),
+      cashLeftMinor: original ? cashLeft(original.refunds) : 0,
+      feeWaived: Boolean(sale.returned.feeWaived) && back.feeApplies,
+    },
+    state.returnRules,
+  );
 }

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { assertBalanced } from '../ledger';
 import { percent } from '../money';
-import { decideSale, decideVoid, type SaleState, type SaleTicket } from '.';
+import {
+  decideSale,
+  decideVoid,
+  type DecidedSale,
+  type OriginalSale,
+  type SaleState,
+  type SaleTicket,
+} from '.';
 
 const STATE: SaleState = {
   catalogue: {
@@ -22,8 +29,21 @@ const STATE: SaleState = {
     ],
   },
   rules: { pricesIncludeTax: false, roundBy: 'document', rounding: 'halfUp' },
+  today: '2026-03-02',
   cashStepMinor: 5,
   drawerId: 1,
+  allowance: null,
+  credits: [],
+  returnRules: {
+    returnDays: 30,
+    restockingPercent: '20',
+    restockingTaxed: false,
+    creditDays: 60,
+    approvalAboveMinor: null,
+    originalTendersFirst: true,
+  },
+  reasons: [{ code: 'changedMind', restocking: false }],
+  original: null,
   tenders: [
     { id: 1, kind: 'cash', processorId: null },
     { id: 2, kind: 'card', processorId: 9 },
@@ -51,7 +71,7 @@ test('a split payment: the card pays exactly, cash is rounded, change comes from
   if (!decided.ok) throw new Error('refused');
   const { ticket, tenders, lines } = decided.value;
   expect(ticket).toMatchObject({ netMinor: 61_30, taxMinor: 3_08, totalMinor: 64_38 });
-  expect(ticket.taxes).toEqual([
+  expect(ticket?.taxes).toEqual([
     { authorityId: 1, taxMinor: 2_46 },
     { authorityId: 2, taxMinor: 62 },
   ]);
@@ -88,7 +108,7 @@ test.each<[string, SaleTicket, string, string]>([
   [
     'card above the total',
     { lines: [{ departmentId: 2, amountMinor: 10_00 }], tenders: [card(10_01)] },
-    'tender.cardOver',
+    'tender.over',
     'tenders',
   ],
   [
@@ -138,7 +158,7 @@ test('any sale balances, keeps what was tendered less change, and rounds less th
       (rung, share, extra) => {
         const priced = sell({ lines: rung, tenders: [cash(1_000_000)] });
         if (!priced.ok) throw new Error('refused');
-        const total = priced.value.ticket.totalMinor;
+        const total = priced.value.totalMinor;
         const onCard = Math.floor((total * share) / 100);
         const due = total - onCard;
         const tenders = [
@@ -164,6 +184,8 @@ describe('voiding', () => {
     alreadyVoid: false,
     drawerCounted: false,
     batchClosed: false,
+    hasReturns: false,
+    creditUsed: false,
     lines: [],
   };
   test('needs a manager', () => {
@@ -177,7 +199,195 @@ describe('voiding', () => {
     [{ saleDate: '2026-03-01' }, 'void.notToday'],
     [{ drawerCounted: true }, 'void.drawerCounted'],
     [{ batchClosed: true }, 'void.batchClosed'],
+    [{ hasReturns: true }, 'void.hasReturns'],
+    [{ creditUsed: true }, 'void.creditUsed'],
   ])('%o is refused', (change, code) => {
     expect(decideVoid({ ...state, ...change })).toMatchObject({ refusals: [{ code }] });
+  });
+});
+
+describe('discounts', () => {
+  const lines: SaleTicket['lines'] = [
+    { itemId: 7, quantity: '10' },
+    { departmentId: 2, amountMinor: 16_00 },
+  ];
+
+  test('off a line and off the ticket, spread over its lines and taken before tax', () => {
+    // 34.00 − 4.00 and 16.00 = 46.00; 10 % of it is 4.60 = 3.00 + 1.60; tax 6.25 % of 27.00.
+    const decided = sell({
+      lines: [{ ...lines[0]!, discount: { amountMinor: 4_00 } }, lines[1]!],
+      discount: { percent: '10' },
+      tenders: [card(43_09)],
+    });
+    expect(decided).toMatchObject({ ok: true, value: { totalMinor: 43_09 } });
+    const { ticket } = (decided as { value: DecidedSale }).value;
+    expect(ticket).toMatchObject({ netMinor: 41_40, taxMinor: 1_69, discountMinor: 8_60 });
+    expect(ticket!.lines.map((line) => line.discountMinor)).toEqual([7_00, 1_60]);
+  });
+
+  test.each<[string, Partial<SaleTicket>, string, string]>([
+    [
+      'more than the line',
+      { lines: [{ departmentId: 2, amountMinor: 5_00, discount: { amountMinor: 5_01 } }] },
+      'discount.range',
+      'lines.0.discount.amountMinor',
+    ],
+    [
+      'more than the ticket',
+      { discount: { amountMinor: 50_01 } },
+      'discount.range',
+      'discount.amountMinor',
+    ],
+    [
+      'above 100 %',
+      { discount: { percent: '100.5' } },
+      'discount.percent',
+      'discount.percent',
+    ],
+    ['of nothing', { discount: { percent: '0' } }, 'discount.percent', 'discount.percent'],
+  ])('%s is refused', (_, change, code, at) => {
+    expect(refusal({ lines, tenders: [card(1_00)], ...change })).toMatchObject({ code, at });
+  });
+
+  test('a price moved by more than is allowed is a broken rule, down or up', () => {
+    const allowance = { percent: '10', approver: 'manager' as const };
+    const broken = (ticket: Omit<SaleTicket, 'tenders'>) => {
+      const priced = decideSale(
+        { ...ticket, tenders: [cash(1_000_00)] },
+        { ...STATE, allowance },
+      );
+      return priced.ok ? priced.value.broken : priced.refusals;
+    };
+    const at = (unitPriceMinor: number) => ({
+      lines: [{ itemId: 7, quantity: '1', unitPriceMinor }],
+    });
+    expect(broken(at(3_06))).toEqual([]);
+    expect(broken(at(3_05))).toMatchObject([
+      { code: 'rule.priceChange', params: { movedMinor: 35, allowedPercent: '10' } },
+    ]);
+    expect(broken(at(3_75))).toMatchObject([{ params: { movedMinor: -35 } }]);
+    expect(broken({ lines, discount: { percent: '11' } })).toMatchObject([
+      { params: { lines: 2 } },
+    ]);
+  });
+});
+
+describe('a ticket that takes back', () => {
+  const original: OriginalSale = {
+    id: 5,
+    date: '2026-02-20',
+    isVoid: false,
+    lines: [
+      {
+        position: 1,
+        departmentId: 1,
+        itemId: 7,
+        description: 'Rope',
+        quantity: '2',
+        netMinor: 200_00,
+        discountMinor: 0,
+        parts: [
+          { authorityId: 1, taxMinor: 10_00 },
+          { authorityId: 2, taxMinor: 2_50 },
+        ],
+        returned: { quantity: '0', netMinor: 0, discountMinor: 0, parts: [] },
+      },
+    ],
+    refunds: {
+      paid: [
+        {
+          saleTenderId: 8,
+          tenderId: 1,
+          kind: 'cash',
+          amountMinor: 212_50,
+          keptMinor: 212_50,
+          refundedMinor: 0,
+        },
+      ],
+      cashRefundedMinor: 0,
+      cashOutMinor: 0,
+      creditRefundedMinor: 0,
+      usedMinor: 0,
+    },
+  };
+  const returned = {
+    saleId: 5,
+    lines: [{ position: 1, quantity: '1' }],
+    reason: 'changedMind',
+    condition: 'asNew' as const,
+  };
+  const refundOf = (amountMinor: number) => ({
+    kind: 'cash' as const,
+    tenderId: 1,
+    amountMinor,
+  });
+  const decide = (ticket: Partial<SaleTicket>, change: Partial<SaleState> = {}) =>
+    decideSale(
+      { lines: [], tenders: [], returned, ...ticket },
+      { ...STATE, original, ...change },
+    );
+
+  test('one difference is given back or paid, and every entry balances', () => {
+    const books = [{ departmentId: 2, amountMinor: 50_00 }];
+    const less = decide({ lines: books, refunds: [refundOf(56_25)] });
+    expect(less).toMatchObject({ value: { totalMinor: -56_25, usedMinor: 50_00 } });
+    const more = decide({
+      lines: [{ departmentId: 2, amountMinor: 120_00 }],
+      tenders: [cash(13_75)],
+    });
+    expect(more).toMatchObject({ value: { totalMinor: 13_75, usedMinor: 106_25 } });
+    const even = decide({ lines: [{ departmentId: 2, amountMinor: 106_25 }] });
+    expect(even).toMatchObject({ value: { totalMinor: 0, tenders: [], refunds: [] } });
+    for (const decided of [less, more, even]) {
+      if (!decided.ok) throw new Error(decided.refusals[0]!.code);
+      assertBalanced(decided.value.lines);
+      expect(decided.value.creditValidUntil).toBeNull();
+    }
+  });
+
+  test('store credit is valid for the days that the shop set, counted from its issue', () => {
+    const tenders = [
+      ...STATE.tenders,
+      { id: 3, kind: 'storeCredit' as const, processorId: null },
+    ];
+    const refunds = [{ kind: 'storeCredit' as const, tenderId: 3, amountMinor: 106_25 }];
+    // 60 days from 2 March: common practice.
+    expect(decide({ refunds }, { tenders })).toMatchObject({
+      value: { creditValidUntil: '2026-05-01', broken: [] },
+    });
+  });
+
+  test.each<[string, Partial<SaleTicket>, Partial<SaleState>, string]>([
+    [
+      'a reason that the shop has not',
+      { returned: { ...returned, reason: '?' } },
+      {},
+      'return.reason',
+    ],
+    ['a void sale', {}, { original: { ...original, isVoid: true } }, 'return.void'],
+    ['a sale that is not there', {}, { original: null }, 'return.unknownSale'],
+    ['a payment where money goes back', { tenders: [cash(5)] }, {}, 'tender.notDue'],
+    [
+      'a refund by a tender of another kind',
+      { refunds: [{ ...refundOf(106_25), tenderId: 2 }] },
+      {},
+      'tender.unknown',
+    ],
+    [
+      'a refund where there is something to pay',
+      { lines: [{ departmentId: 2, amountMinor: 200_00 }], refunds: [refundOf(1)] },
+      {},
+      'refund.notDue',
+    ],
+  ])('%s is refused', (_, ticket, change, code) => {
+    expect(decide(ticket, change)).toMatchObject({ refusals: [{ code }] });
+  });
+
+  test('the rules that it breaks are all named at once', () => {
+    const returnRules = { ...STATE.returnRules, returnDays: 9, approvalAboveMinor: 106_24 };
+    const broken = decide({ refunds: [refundOf(106_25)] }, { returnRules });
+    expect(broken).toMatchObject({
+      value: { broken: [{ code: 'rule.returnLate' }, { code: 'rule.returnAbove' }] },
+    });
   });
 });

@@ -2,7 +2,7 @@ import { holdsCardNumber } from '../cards';
 import { minor, minus, roundCash, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 
-export type TenderKind = 'cash' | 'card';
+export type TenderKind = 'cash' | 'card' | 'storeCredit';
 
 /** A tender as the person offers it. Minor units. */
 export type OfferedTender =
@@ -13,7 +13,8 @@ export type OfferedTender =
       amountMinor: number;
       lastFour: string;
       reference: string;
-    };
+    }
+  | { kind: 'storeCredit'; tenderId: number; creditNoteId: number; amountMinor: number };
 
 /** A tender as it is taken: `amountMinor` of the ticket is settled, `keptMinor` stays with us. */
 export type TakenTender = {
@@ -22,18 +23,19 @@ export type TakenTender = {
   amountMinor: Minor;
   tenderedMinor: Minor;
   changeMinor: Minor;
-  /** What a cash tender leaves in the drawer; a card's amount. */
+  /** What a cash tender leaves in the drawer; the amount of any other. */
   keptMinor: Minor;
   /** amount − kept: what rounding to the smallest coin cost (+) or brought (−). */
   roundingMinor: Minor;
   lastFour: string | null;
   reference: string | null;
+  creditNoteId: number | null;
 };
 
 /**
- * Settles a ticket by its tenders. Cards pay exactly; what they leave is paid in cash, rounded to
- * the smallest coin; change comes from cash only.
- * Refusals: `tender.short` (leftMinor), `tender.cardOver` (overMinor), `tender.oneCash`,
+ * Settles a ticket by its tenders. Cards and credits pay exactly; what they leave is paid in
+ * cash, rounded to the smallest coin; change comes from cash only.
+ * Refusals: `tender.short` (leftMinor), `tender.over` (overMinor), `tender.oneCash`,
  * `tender.notPositive`, `tender.lastFour`, `tender.reference`, `text.cardNumber`.
  * @param dueMinor the ticket's total, not negative
  * @param cashStepMinor the smallest coin
@@ -49,11 +51,11 @@ export function settleTicket(
     const refusal = checkTender(tender, `tenders.${i}`);
     if (refusal) return refusal;
   }
-  const byCard = sum(
-    offered.map((tender) => (tender.kind === 'card' ? tender.amountMinor : 0)),
+  const exact = sum(
+    offered.map((tender) => (tender.kind === 'cash' ? 0 : tender.amountMinor)),
   );
-  const cashDue = minus(dueMinor, byCard);
-  if (cashDue < 0) return refuse('tender.cardOver', 'tenders', { overMinor: -cashDue });
+  const cashDue = minus(dueMinor, exact);
+  if (cashDue < 0) return refuse('tender.over', 'tenders', { overMinor: -cashDue });
   const kept = roundCash(cashDue, cashStepMinor);
   const tendered = cash[0]?.tenderedMinor ?? 0;
   if (tendered < kept || (cashDue > 0 && cash.length === 0)) {
@@ -62,18 +64,19 @@ export function settleTicket(
   if (cashDue === 0 && tendered > 0) return refuse('tender.cashNotDue', 'tenders');
   return accept(
     offered.map((tender): TakenTender => {
-      if (tender.kind === 'card') {
+      if (tender.kind !== 'cash') {
         const amountMinor = minor(tender.amountMinor);
         return {
           tenderId: tender.tenderId,
-          kind: 'card',
+          kind: tender.kind,
           amountMinor,
           tenderedMinor: amountMinor,
           changeMinor: ZERO,
           keptMinor: amountMinor,
           roundingMinor: ZERO,
-          lastFour: tender.lastFour,
-          reference: tender.reference,
+          lastFour: tender.kind === 'card' ? tender.lastFour : null,
+          reference: tender.kind === 'card' ? tender.reference : null,
+          creditNoteId: tender.kind === 'storeCredit' ? tender.creditNoteId : null,
         };
       }
       return {
@@ -86,6 +89,7 @@ export function settleTicket(
         roundingMinor: minus(cashDue, kept),
         lastFour: null,
         reference: null,
+        creditNoteId: null,
       };
     }),
   );
@@ -96,6 +100,7 @@ function checkTender(tender: OfferedTender, at: string): Outcome<never> | undefi
     return tender.tenderedMinor < 0 ? refuse('tender.notPositive', at) : undefined;
   }
   if (tender.amountMinor <= 0) return refuse('tender.notPositive', `${at}.amountMinor`);
+  if (tender.kind === 'storeCredit') return undefined;
   if (!/^\d{4}$/.test(tender.lastFour)) return refuse('tender.lastFour', `${at}.lastFour`);
   if (holdsCardNumber(tender.reference)) return refuse('text.cardNumber', `${at}.reference`);
   if (!tender.reference.trim()) return refuse('tender.reference', `${at}.reference`);

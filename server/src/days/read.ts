@@ -1,5 +1,6 @@
 import type { DaySheet, Rod } from '@abacist/contracts';
 import { rodState } from '@abacist/core/days';
+import type { TenderKind } from '@abacist/core/tenders';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { toInstant } from '../sales/read';
 import { beadsByDay, potParts, type PotPart } from './beads';
@@ -84,34 +85,67 @@ function emptyRod(date: string, today: string): Rod {
   return { date, totalMinor: 0, sales: 0, beads: [], state: rodState(facts) };
 }
 
+/** Sold and returned by department; what came back lowers its day, never the sale's. */
+const DEPARTMENTS = `
+  SELECT d.name, CAST(SUM(x.net) AS SIGNED) AS netMinor,
+    CAST(SUM(x.returned) AS SIGNED) AS returnedMinor, CAST(SUM(x.tax) AS SIGNED) AS taxMinor
+  FROM (
+    SELECT l.department_id, l.net_minor AS net, 0 AS returned, l.tax_minor AS tax
+    FROM sale s JOIN sale_line l ON l.sale_id = s.id
+    LEFT JOIN sale_void v ON v.sale_id = s.id
+    WHERE s.date = ? AND v.id IS NULL
+    UNION ALL
+    SELECT r.department_id, 0, r.net_minor, -r.tax_minor
+    FROM sale s JOIN return_line r ON r.sale_id = s.id
+    LEFT JOIN sale_void v ON v.sale_id = s.id
+    WHERE s.date = ? AND v.id IS NULL
+  ) x
+  JOIN department d ON d.id = x.department_id
+  GROUP BY d.id, d.name ORDER BY d.id`;
+
+/** Tax by authority and the net that bore it. The tax of a restocking fee stands at position 0. */
+const TAXES = `
+  SELECT a.name AS authority, CAST(SUM(x.tax) AS SIGNED) AS taxMinor,
+    CAST(SUM(x.net) AS SIGNED) AS netMinor
+  FROM (
+    SELECT t.authority_id, t.tax_minor AS tax, l.net_minor AS net
+    FROM sale s JOIN sale_line l ON l.sale_id = s.id
+    JOIN sale_line_tax t ON t.sale_id = l.sale_id AND t.position = l.position
+    LEFT JOIN sale_void v ON v.sale_id = s.id
+    WHERE s.date = ? AND v.id IS NULL
+    UNION ALL
+    SELECT t.authority_id, IF(t.position = 0, t.tax_minor, -t.tax_minor),
+      IF(t.position = 0, sr.fee_minor, -r.net_minor)
+    FROM sale s JOIN sale_return sr ON sr.sale_id = s.id
+    JOIN return_line_tax t ON t.sale_id = sr.sale_id
+    LEFT JOIN return_line r ON r.sale_id = t.sale_id AND r.position = t.position
+    LEFT JOIN sale_void v ON v.sale_id = s.id
+    WHERE s.date = ? AND v.id IS NULL
+  ) x
+  JOIN tax_authority a ON a.id = x.authority_id
+  GROUP BY a.id, a.name ORDER BY a.id`;
+
+/** Restocking fees kept on a day. */
+async function feesOf(db: Db, date: string): Promise<{ restockingMinor: number }> {
+  const found = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(r.fee_minor) AS total
+     FROM sale s JOIN sale_return r ON r.sale_id = s.id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.date = ? AND v.id IS NULL`,
+    [date],
+  );
+  return { restockingMinor: toMinor(found?.total) };
+}
+
 /** A day's sheet: its rod, and its takings by tender, department and tax authority. */
 export async function daySheet(db: Db, today: string, date: string): Promise<DaySheet> {
-  const [rods, tenders, departments, taxes, rounding, drawers] = await Promise.all([
+  const [rods, tenders, departments, taxes, fees, rounding, drawers] = await Promise.all([
     rodsBetween(db, today, date, date),
     tenderRows(db, date),
-    rows<DaySheet['departments'][number]>(
-      db,
-      `SELECT d.name, CAST(SUM(l.net_minor) AS SIGNED) AS netMinor,
-         CAST(SUM(l.tax_minor) AS SIGNED) AS taxMinor
-       FROM sale s
-       JOIN sale_line l ON l.sale_id = s.id
-       JOIN department d ON d.id = l.department_id
-       LEFT JOIN sale_void v ON v.sale_id = s.id
-       WHERE s.date = ? AND v.id IS NULL GROUP BY d.id, d.name ORDER BY d.id`,
-      [date],
-    ),
-    rows<DaySheet['taxes'][number]>(
-      db,
-      `SELECT a.name AS authority, CAST(SUM(x.tax_minor) AS SIGNED) AS taxMinor,
-         CAST(SUM(l.net_minor) AS SIGNED) AS netMinor
-       FROM sale s
-       JOIN sale_line l ON l.sale_id = s.id
-       JOIN sale_line_tax x ON x.sale_id = l.sale_id AND x.position = l.position
-       JOIN tax_authority a ON a.id = x.authority_id
-       LEFT JOIN sale_void v ON v.sale_id = s.id
-       WHERE s.date = ? AND v.id IS NULL GROUP BY a.id, a.name ORDER BY a.id`,
-      [date],
-    ),
+    rows<DaySheet['departments'][number]>(db, DEPARTMENTS, [date, date]),
+    rows<DaySheet['taxes'][number]>(db, TAXES, [date, date]),
+    feesOf(db, date),
     row<{ total: string | null }>(
       db,
       `SELECT SUM(st.rounding_minor) AS total
@@ -127,13 +161,14 @@ export async function daySheet(db: Db, today: string, date: string): Promise<Day
     tenders,
     departments,
     taxes,
+    ...fees,
     roundingMinor: toMinor(rounding?.total),
     drawers,
   };
 }
 
 type TenderRow = {
-  kind: 'cash' | 'card';
+  kind: TenderKind;
   scheme: string | null;
   keptMinor: number;
   open: number;
@@ -143,7 +178,8 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
   const found = await rows<TenderRow>(
     db,
     `SELECT t.kind, t.scheme, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor,
-       SUM(IF(t.kind = 'cash', c.id IS NULL, b.closed_at IS NULL)) > 0 AS open
+       SUM(CASE t.kind WHEN 'cash' THEN c.id IS NULL WHEN 'card' THEN b.closed_at IS NULL
+         ELSE 0 END) > 0 AS open
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id
@@ -164,8 +200,8 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
     .map(({ kind, scheme, keptMinor, open }) => {
       const difference = kind === 'cash' ? toMinor(closed?.total) : 0;
       return {
-        key: kind === 'cash' ? 'cash' : `card:${scheme}`,
-        label: kind === 'cash' ? 'cash' : scheme!,
+        key: kind === 'card' ? `card:${scheme}` : kind,
+        label: scheme ?? kind,
         expectedMinor: keptMinor,
         countedMinor: Number(open) ? null : keptMinor + difference,
         differenceMinor: Number(open) ? null : difference,

@@ -5,6 +5,8 @@ const UPDATES: Record<string, string[]> = {
   entry: ['status'],
   series: ['last_number'],
   command: ['answer', 'document_number'],
+  sale: ['version'],
+  credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
   safe_item: ['taken_minor'],
   batch: ['closed_at'],

@@ -16,6 +16,8 @@ export const SERIES = {
   matchUndo: 'U',
   opening: 'O',
   bankOpening: 'B',
+  creditNote: 'N',
+  creditExpired: 'X',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

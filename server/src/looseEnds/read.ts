@@ -1,8 +1,10 @@
 import type { LooseEnd, LooseEnds } from '@abacist/contracts';
-import { daysBetween } from '@abacist/core/dates';
+import { addDays, daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { rows, type Db } from '../db/pool';
+import { loadCounterRules } from '../sales/rules';
+import { creditNotes } from '../sales/detail';
 import { statementView } from '../matching/view';
 import { holidaysAround } from '../settings/holidays';
 import { openBatches } from '../settlements/read';
@@ -15,10 +17,11 @@ export async function looseEnds(db: Db, shop: Shop, today: string): Promise<Loos
     lateBatches(db, shop, today),
     settlements(db, shop, today),
     statementLines(db, today),
+    credits(db, today),
   ]);
   const ends = lists.flat().sort((a, b) => b.ageDays - a.ageDays);
   const at = (place: LooseEnd['place']) => ends.filter((end) => end.place === place).length;
-  return { ends, byPlace: { days: at('days'), bank: at('bank') } };
+  return { ends, byPlace: { counter: at('counter'), days: at('days'), bank: at('bank') } };
 }
 
 async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
@@ -153,4 +156,23 @@ async function statementLines(db: Db, today: string): Promise<LooseEnd[]> {
     }
   }
   return ends;
+}
+
+/** Credit notes whose last day is near or gone and that have something left. */
+async function credits(db: Db, today: string): Promise<LooseEnd[]> {
+  const { creditWarnDays } = await loadCounterRules(db);
+  const found = await creditNotes(
+    db,
+    today,
+    'n.used_minor < n.amount_minor AND n.valid_until <= ?',
+    [addDays(today, creditWarnDays)],
+  );
+  return found.map(({ number, issuedOn, validUntil, leftMinor, expired }) => ({
+    code: expired ? 'creditExpired' : 'creditExpiring',
+    place: 'counter',
+    ageDays: daysBetween(issuedOn, today),
+    amountMinor: leftMinor,
+    params: { number, date: validUntil },
+    path: `/counter/credits?number=${number.replace(/^\D+/, '')}`,
+  }));
 }

@@ -1,19 +1,36 @@
-import { id, isoDate, saleSchema } from '@abacist/contracts';
+import {
+  extendCreditSchema,
+  id,
+  isoDate,
+  safeText,
+  saleSchema,
+  type Returnable,
+} from '@abacist/contracts';
+import { daysBetween } from '@abacist/core/dates';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
 import { noInput, query } from '../http/query';
-import { counterSettings, listSales, readSale, type SaleFilter } from './read';
+import { counterSettings } from './counter';
+import { expireCredit, extendCredit } from './creditChange';
+import { creditNotes, readSale } from './detail';
+import { findSales, type FindSale } from './find';
+import { loadOriginal } from './original';
+import { listSales, type SaleFilter } from './read';
 import { sell } from './sell';
 import { voidSale } from './void';
+
+const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function salesRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/counter',
-    query(deps, 'clerk', noInput, ({ db, today }) => counterSettings(db, today)),
+    query(deps, 'clerk', noInput, ({ db, today, actor }) =>
+      counterSettings(db, today, actor.role),
+    ),
   );
   router.get(
     '/sales',
@@ -29,16 +46,62 @@ export function salesRoutes(deps: Deps): Router {
     ),
   );
   router.get(
-    '/sales/:id',
+    '/sales/find',
     query(
       deps,
       'clerk',
-      Joi.object<{ id: number }>({ id: id.required() }),
-      async ({ db }, q) => {
-        const sale = await readSale(db, q.id);
-        if (!sale) throw notFound('sale.unknown');
-        return sale;
-      },
+      Joi.object<FindSale>({
+        text: safeText(60).allow('').optional(),
+        amountMinor: Joi.number().integer().min(1).optional(),
+        date: isoDate.optional(),
+      }).or('text', 'amountMinor', 'date'),
+      async ({ db, today }, wanted) => ({ sales: await findSales(db, today, wanted) }),
+    ),
+  );
+  router.get(
+    '/sales/:id',
+    query(deps, 'clerk', byId, async ({ db, today }, q) => {
+      const sale = await readSale(db, q.id, today);
+      if (!sale) throw notFound('sale.unknown');
+      return sale;
+    }),
+  );
+  router.get(
+    '/sales/:id/returnable',
+    query(deps, 'clerk', byId, async ({ db, today }, q): Promise<Returnable> => {
+      const [sale, original] = await Promise.all([
+        readSale(db, q.id, today),
+        loadOriginal(db, q.id),
+      ]);
+      if (!sale || !original) throw notFound('sale.unknown');
+      const ageDays = daysBetween(sale.date, today);
+      return { ...original, number: sale.number, ageDays };
+    }),
+  );
+  router.get(
+    '/credits',
+    query(
+      deps,
+      'clerk',
+      Joi.object<{ number?: number }>({ number: id.optional() }),
+      async ({ db, today }, { number }) => ({
+        credits:
+          number === undefined
+            ? await creditNotes(db, today, 'n.used_minor < n.amount_minor', [])
+            : await creditNotes(db, today, 'd.number = ?', [number]),
+      }),
+    ),
+  );
+  router.post(
+    '/credits/:id/extend',
+    command(deps, 'clerk', extendCreditSchema, (context, body, params) =>
+      extendCredit(context, Number(params['id']), body),
+    ),
+  );
+  router.post(
+    '/credits/:id/expire',
+    command(deps, 'bookkeeper', noInput, (context, _body, params) =>
+      expireCredit(context, Number(params['id'])),
     ),
   );
   router.post('/sales', command(deps, 'clerk', saleSchema, sell));

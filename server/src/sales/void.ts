@@ -1,9 +1,10 @@
 import { decideVoid } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
-import { row, run } from '../db/pool';
+import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
+import { takeCredit } from './credit';
 
 type SaleState = {
   date: string;
@@ -21,6 +22,8 @@ export async function voidSale(
   saleId: number,
 ): Promise<CommandResult<{ number: string }>> {
   const { tx, today, actor, now } = context;
+  // First of all, as a return of its goods does: one of the two sees the other.
+  await run(tx, 'UPDATE sale SET version = version + 1 WHERE id = ?', [saleId]);
   // The session in share mode: a count that begins meanwhile waits, or was first.
   const sale = await row<SaleState>(
     tx,
@@ -52,10 +55,12 @@ export async function voidSale(
       alreadyVoid: sale.void_id !== null,
       drawerCounted: sale.count_begun_at !== null,
       batchClosed: closed !== undefined,
+      ...(await entangled(context, saleId)),
       lines: await entryLines(tx, sale.entry_id),
     }),
   );
   const approvalId = await context.approve(decided.broken);
+  await giveCreditsBack(context, saleId);
   const { insertId } = await run(
     tx,
     'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
@@ -72,4 +77,32 @@ export async function voidSale(
     approvalId,
   });
   return { answer: { number }, documentNumber: number };
+}
+
+/** What else rests on a ticket: goods of it that came back, a credit note of it that was used. */
+async function entangled({ tx }: CommandContext, saleId: number) {
+  const back = await row(
+    tx,
+    `SELECT r.sale_id FROM sale_return r
+     LEFT JOIN sale_void v ON v.sale_id = r.sale_id
+     WHERE r.of_sale_id = ? AND v.id IS NULL LIMIT 1`,
+    [saleId],
+  );
+  const used = await row(
+    tx,
+    'SELECT id FROM credit_note WHERE sale_id = ? AND used_minor > 0 FOR UPDATE',
+    [saleId],
+  );
+  return { hasReturns: back !== undefined, creditUsed: used !== undefined };
+}
+
+/** Credit notes that paid for a ticket have their money again. */
+async function giveCreditsBack(context: CommandContext, saleId: number): Promise<void> {
+  const taken = await rows<{ id: number; amountMinor: number }>(
+    context.tx,
+    `SELECT credit_note_id AS id, amount_minor AS amountMinor
+     FROM sale_tender WHERE sale_id = ? AND credit_note_id IS NOT NULL ORDER BY position`,
+    [saleId],
+  );
+  for (const { id, amountMinor } of taken) await takeCredit(context, id, -amountMinor);
 }

@@ -43,7 +43,7 @@ export type ShopSetUp = {
   tenders: {
     code: string;
     name: string;
-    kind: 'cash' | 'card';
+    kind: 'cash' | 'card' | 'storeCredit';
     processor?: string;
     scheme?: string;
     shortcut: string;
@@ -89,6 +89,7 @@ export async function setUpShop(deps: Deps, setUp: ShopSetUp): Promise<void> {
       ],
     );
     await run(tx, 'INSERT INTO period_lock (shop_id) VALUES (1)');
+    await run(tx, 'INSERT INTO counter_rule (shop_id) VALUES (1)');
     await insertMany(
       tx,
       'user',

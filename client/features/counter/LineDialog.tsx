@@ -1,0 +1,159 @@
+import type { CounterSettings } from '@abacist/contracts';
+import { parseAmount, toDecimal } from '@abacist/core/money';
+import { discountOf, type Discount, type TicketLine } from '@abacist/core/sales';
+import { useState } from 'react';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
+import { Button } from '~/ui/Button';
+import { Line } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { Body } from '~/ui/Text';
+import { useTicket } from './store';
+
+const QUANTITY = /^\d{1,6}(\.\d{1,3})?$/;
+
+/** One line of the ticket: its quantity, its price, what is taken off. */
+export function LineDialog({
+  settings,
+  index,
+  onClose,
+}: {
+  settings: CounterSettings;
+  index: number;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const word = useRefusalText();
+  const { currency } = useShop();
+  const { lines, changeLine } = useTicket();
+  const line = lines[index]!;
+  const item = 'itemId' in line ? settings.items.find(({ id }) => id === line.itemId) : null;
+  const [quantity, setQuantity] = useState('itemId' in line ? line.quantity : '1');
+  const [price, setPrice] = useState(
+    toDecimal(
+      'itemId' in line ? (line.unitPriceMinor ?? item?.priceMinor ?? 0) : line.amountMinor,
+      currency,
+    ),
+  );
+  const [off, setOff] = useState(discountText(line.discount, currency));
+  const read = parseAmount(price, currency);
+  const discount = readDiscount(off, currency);
+  const name =
+    item?.name ??
+    settings.departments.find((one) => 'departmentId' in line && one.id === line.departmentId)
+      ?.name ??
+    '';
+  const quantityError =
+    QUANTITY.test(quantity) && Number(quantity) > 0 ? undefined : t('refusal.line_quantity');
+  const priceError = read.ok ? undefined : word(read.refusals[0]!);
+  const offError = discount === null ? t('refusal.discount_percent') : undefined;
+  const save = () => {
+    if (quantityError || !read.ok || discount === null) return;
+    const changed: TicketLine =
+      'itemId' in line
+        ? {
+            itemId: line.itemId,
+            quantity,
+            ...(read.value !== item?.priceMinor && { unitPriceMinor: read.value }),
+            discount,
+          }
+        : { departmentId: line.departmentId, amountMinor: read.value, discount };
+    changeLine(index, changed);
+    onClose();
+  };
+  return (
+    <Dialog open title={name} onClose={onClose}>
+      <Line gap="$3" alignItems="flex-start">
+        {item ? (
+          <Field
+            label={item.unit ? t('counter.quantityIn', { unit: item.unit }) : t('counter.qty')}
+            value={quantity}
+            onChange={setQuantity}
+            numeric
+            autoFocus
+            error={quantityError}
+            onSubmit={save}
+          />
+        ) : null}
+        <Field
+          label={item ? t('counter.unitPrice') : t('counter.amount')}
+          value={price}
+          onChange={setPrice}
+          numeric
+          error={priceError}
+          onSubmit={save}
+        />
+      </Line>
+      <Field
+        label={t('counter.takeOff')}
+        value={off}
+        onChange={setOff}
+        numeric
+        hint={t('counter.takeOffHint')}
+        error={offError}
+        onSubmit={save}
+      />
+      {settings.allowancePercent === null ? null : (
+        <Body small tone="faded">
+          {t('counter.allowance', { percent: Number(settings.allowancePercent) })}
+        </Body>
+      )}
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button grow kind="primary" label={t('counter.saveLine')} onPress={save} />
+      </Line>
+    </Dialog>
+  );
+}
+
+/** What is taken off the whole ticket. */
+export function DiscountDialog({ onClose }: { onClose: () => void }) {
+  const t = useWords();
+  const { currency } = useShop();
+  const { discount, setDiscount } = useTicket();
+  const [text, setText] = useState(discountText(discount, currency));
+  const read = readDiscount(text, currency);
+  const save = () => {
+    if (read === null) return;
+    setDiscount(read);
+    onClose();
+  };
+  return (
+    <Dialog open title={t('counter.discountTitle')} onClose={onClose}>
+      <Field
+        label={t('counter.takeOff')}
+        value={text}
+        onChange={setText}
+        numeric
+        autoFocus
+        hint={t('counter.takeOffHint')}
+        error={read === null ? t('refusal.discount_percent') : undefined}
+        onSubmit={save}
+      />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button grow kind="primary" label={t('counter.saveLine')} onPress={save} />
+      </Line>
+    </Dialog>
+  );
+}
+
+function discountText(discount: Discount | undefined, currency: string): string {
+  if (!discount) return '';
+  if ('percent' in discount) return `${discount.percent}%`;
+  return toDecimal(discount.amountMinor, currency);
+}
+
+/** `10%` or `2.50`; nothing when it is empty, null when it is neither. */
+export function readDiscount(text: string, currency: string): Discount | undefined | null {
+  const trimmed = text.trim();
+  if (!trimmed) return undefined;
+  if (trimmed.endsWith('%')) {
+    const discount = { percent: trimmed.slice(0, -1).trim() };
+    return discountOf(100_00, discount, '').ok ? discount : null;
+  }
+  const read = parseAmount(trimmed, currency);
+  return read.ok && read.value > 0 ? { amountMinor: read.value } : null;
+}

@@ -1,0 +1,207 @@
+import type { SaleDetail } from '@abacist/contracts';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { ListLink } from '~/ui/ListLink';
+import { Money, useMoney } from '~/ui/Money';
+import { Body, Heading } from '~/ui/Text';
+
+/** A ticket as its receipt: what was sold, what came back, tax, tenders, a credit note. */
+export function Receipt({ sale }: { sale: SaleDetail }) {
+  const t = useWords();
+  return (
+    <>
+      <Sheet>
+        <Head sale={sale} />
+        {sale.lines.map((line) => (
+          <LineRow key={line.position} line={line} />
+        ))}
+        {sale.returned ? <Returned returned={sale.returned} /> : null}
+        <Figures label={t('sales.net')} minor={sale.netMinor} faded />
+        {sale.taxes.map(({ authority, taxMinor }) => (
+          <Figures key={authority} label={authority} minor={taxMinor} faded />
+        ))}
+        <Figures label={t('common.total')} minor={sale.totalMinor} strong />
+        {sale.payments.map((payment) => (
+          <Payment key={payment.id} payment={payment} />
+        ))}
+        {sale.credit ? <Credit credit={sale.credit} /> : null}
+      </Sheet>
+      {sale.returns.length ? (
+        <Column gap="$2">
+          <Heading size="section" paddingHorizontal="$4">
+            {t('sales.cameBack')}
+          </Heading>
+          <Sheet role="list">
+            {sale.returns.map((back) => (
+              <ListLink key={back.saleId} to={`/sales/${back.saleId}`}>
+                <Body flex={1}>{back.number}</Body>
+                <Money minor={back.totalMinor} />
+              </ListLink>
+            ))}
+          </Sheet>
+        </Column>
+      ) : null}
+    </>
+  );
+}
+
+function Head({ sale }: { sale: SaleDetail }) {
+  const t = useWords();
+  const dates = useDates();
+  const shop = useShop();
+  return (
+    <Column padding="$4" gap="$1" borderBottomWidth={1} borderColor="$rule">
+      <Heading size="section">{shop.name}</Heading>
+      <Body small tone="faded">
+        {t('sales.head', {
+          number: sale.number,
+          date: dates.long(sale.date),
+          time: dates.time(sale.soldAt),
+          by: sale.by,
+          drawer: sale.drawer,
+        })}
+      </Body>
+      {sale.status === 'void' ? (
+        <Body tone="loose" strong>
+          {t('sales.voidNote', { number: sale.voidNumber, reason: sale.voidReason })}
+        </Body>
+      ) : null}
+    </Column>
+  );
+}
+
+function LineRow({ line }: { line: SaleDetail['lines'][number] }) {
+  const t = useWords();
+  const money = useMoney();
+  const details = [
+    Number(line.quantity) === 1
+      ? ''
+      : t('counter.quantity', {
+          quantity: String(Number(line.quantity)),
+          unit: line.unit,
+          price: money(line.unitPriceMinor),
+        }),
+    line.discountMinor ? t('counter.less', { amount: money(line.discountMinor) }) : '',
+    Number(line.returnedQuantity)
+      ? t('sales.backOfLine', { quantity: line.returnedQuantity })
+      : '',
+  ].filter(Boolean);
+  return (
+    <SheetRow>
+      <Column flex={1} minWidth={0}>
+        <Body>{line.description}</Body>
+        {details.length ? (
+          <Body small tone="faded">
+            {details.join(' · ')}
+          </Body>
+        ) : null}
+      </Column>
+      <Money minor={line.amountMinor - line.discountMinor} />
+    </SheetRow>
+  );
+}
+
+function Returned({ returned }: { returned: NonNullable<SaleDetail['returned']> }) {
+  const t = useWords();
+  return (
+    <>
+      <SheetRow>
+        <Column flex={1}>
+          <Body strong>
+            {returned.ofNumber
+              ? t('counter.backOf', { number: returned.ofNumber })
+              : t('counter.backWithoutSale')}
+          </Body>
+          <Body small tone="faded">
+            {[
+              returned.reason,
+              t(`returns.condition_${returned.condition}`),
+              returned.priceSource,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </Body>
+        </Column>
+      </SheetRow>
+      {returned.lines.map((line, i) => (
+        <SheetRow key={i}>
+          <Body flex={1}>
+            {t('counter.backLine', { quantity: line.quantity, name: line.description })}
+          </Body>
+          <Money minor={-line.netMinor} />
+        </SheetRow>
+      ))}
+      {returned.feeMinor ? (
+        <Figures label={t('counter.restocking')} minor={returned.feeMinor} />
+      ) : null}
+    </>
+  );
+}
+
+function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
+  const t = useWords();
+  const back = payment.amountMinor < 0;
+  const label =
+    payment.kind === 'card' && !back
+      ? t('sales.card', { name: payment.name, lastFour: payment.lastFour })
+      : payment.kind === 'cash' && !back
+        ? t('sales.cashTendered', { name: payment.name })
+        : back
+          ? t('sales.refundedBy', { name: payment.name })
+          : payment.name;
+  return (
+    <Column>
+      <Figures
+        label={label}
+        minor={back ? payment.tenderedMinor - payment.changeMinor : payment.tenderedMinor}
+      />
+      {payment.roundingMinor !== 0 ? (
+        <Figures label={t('sales.rounding')} minor={-payment.roundingMinor} faded />
+      ) : null}
+      {payment.changeMinor !== 0 && !back ? (
+        <Figures label={t('sales.change')} minor={payment.changeMinor} />
+      ) : null}
+    </Column>
+  );
+}
+
+function Credit({ credit }: { credit: NonNullable<SaleDetail['credit']> }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  return (
+    <Column padding="$4" gap="$1">
+      <Heading size="section">{t('sales.creditNote', { number: credit.number })}</Heading>
+      <Body>
+        {t('credits.left', {
+          left: money(credit.leftMinor),
+          date: dates.long(credit.validUntil),
+        })}
+      </Body>
+    </Column>
+  );
+}
+
+function Figures({
+  label,
+  minor,
+  strong,
+  faded,
+}: {
+  label: string;
+  minor: number;
+  strong?: boolean;
+  faded?: boolean;
+}) {
+  const tone = faded ? 'faded' : 'ink';
+  return (
+    <SheetRow minHeight={40}>
+      <Body tone={tone} {...(strong && { strong })}>
+        {label}
+      </Body>
+      <Money minor={minor} tone={tone} {...(strong && { strong })} />
+    </SheetRow>
+  );
+}

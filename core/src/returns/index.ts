@@ -1,0 +1,5 @@
+export * from './lines';
+export * from './quantity';
+export * from './refund';
+export * from './restocking';
+export * from './rules';

@@ -1,0 +1,82 @@
+import { mergeLines, post, type JournalLine } from '../ledger';
+import type { GivenRefund } from '../returns';
+import type { TakenTender } from '../tenders';
+import type { PricedTicket } from './price';
+import type { DecidedReturn } from './return';
+
+type Where = {
+  drawerId: number;
+  tenders: readonly { id: number; processorId: number | null }[];
+};
+
+const taxes = (parts: readonly { authorityId: number; taxMinor: number }[]) =>
+  parts.map(({ authorityId, taxMinor }) => ({ authorityId, amountMinor: taxMinor }));
+
+/** The journal lines of a ticket: its sold and returned lines and how they were settled. */
+export function postTicket(
+  sold: PricedTicket | null,
+  returned: DecidedReturn | null,
+  tenders: readonly TakenTender[],
+  refunds: readonly GivenRefund[],
+  where: Where,
+): JournalLine[] {
+  return mergeLines([
+    ...(sold?.lines ?? []).flatMap(({ netMinor, parts, departmentId }) =>
+      post('sale.line', {
+        net: { amountMinor: netMinor, departmentId },
+        tax: taxes(parts),
+      }),
+    ),
+    ...(returned ? postReturn(returned) : []),
+    ...tenders.flatMap((tender) => postTender(tender, where)),
+    ...refunds.flatMap((refund) => postRefund(refund, where)),
+  ]);
+}
+
+function postReturn({ lines, fee }: DecidedReturn): JournalLine[] {
+  return [
+    ...lines.flatMap(({ netMinor, parts, departmentId }) =>
+      post('return.line', {
+        net: { amountMinor: netMinor, departmentId },
+        tax: taxes(parts),
+      }),
+    ),
+    ...post('restocking.fee', { fee: fee.feeMinor, tax: taxes(fee.parts) }),
+  ];
+}
+
+function postTender(tender: TakenTender, where: Where): JournalLine[] {
+  const { amountMinor, keptMinor, roundingMinor } = tender;
+  switch (tender.kind) {
+    case 'cash':
+      return [
+        ...post('tender.cash', { kept: keptMinor }, { drawerId: where.drawerId }),
+        ...post('rounding.cash', { dueMinusKept: roundingMinor }),
+      ];
+    case 'card':
+      return post('tender.card', { amount: amountMinor }, processorOf(tender, where));
+    case 'storeCredit':
+      return post('tender.storeCredit', { amount: amountMinor });
+  }
+}
+
+function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
+  const outMinor = -refund.keptMinor;
+  switch (refund.kind) {
+    case 'cash':
+      return [
+        ...post('refund.cash', { amount: outMinor }, { drawerId: where.drawerId }),
+        ...post('rounding.cash', { dueMinusKept: refund.roundingMinor }),
+      ];
+    case 'card':
+      return post('refund.card', { amount: outMinor }, processorOf(refund, where));
+    case 'storeCredit':
+      return post('refund.storeCredit', { amount: outMinor });
+  }
+}
+
+function processorOf({ tenderId }: { tenderId: number }, where: Where) {
+  const processorId = where.tenders.find(({ id }) => id === tenderId)?.processorId ?? null;
+  if (processorId === null) throw new Error(`card tender ${tenderId} has no processor`);
+  return { processorId };
+}

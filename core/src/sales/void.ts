@@ -1,0 +1,38 @@
+import { reverseLines, type JournalLine } from '../ledger';
+import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
+
+export type VoidState = {
+  today: string;
+  saleDate: string;
+  alreadyVoid: boolean;
+  /** The count of the sale's drawer session has begun: its cash is no longer in play. */
+  drawerCounted: boolean;
+  batchClosed: boolean;
+  /** Goods of this sale came back on another ticket. */
+  hasReturns: boolean;
+  /** A credit note that this ticket issued was used. */
+  creditUsed: boolean;
+  lines: readonly JournalLine[];
+};
+
+/**
+ * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
+ * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
+ * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`.
+ */
+export function decideVoid(
+  state: VoidState,
+): Outcome<{ lines: JournalLine[]; broken: BrokenRule[] }> {
+  if (state.alreadyVoid) return refuse('void.already');
+  if (state.saleDate !== state.today) {
+    return refuse('void.notToday', undefined, { date: state.saleDate });
+  }
+  if (state.drawerCounted) return refuse('void.drawerCounted');
+  if (state.batchClosed) return refuse('void.batchClosed');
+  if (state.hasReturns) return refuse('void.hasReturns');
+  if (state.creditUsed) return refuse('void.creditUsed');
+  return accept({
+    lines: reverseLines(state.lines),
+    broken: [{ code: 'rule.void', approver: 'manager' }],
+  });
+}

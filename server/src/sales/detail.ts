@@ -1,0 +1,166 @@
+import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
+import { fromMilli, leftOf } from '@abacist/core/returns';
+import { row, rows, type Db } from '../db/pool';
+import { loadOriginal, plainQuantity } from './original';
+import { SUMMARY, toSummary } from './read';
+
+/** One sale as it stands on its receipt, with what became of it. */
+export async function readSale(
+  db: Db,
+  id: number,
+  today: string,
+): Promise<SaleDetail | undefined> {
+  const summary = await row<SaleSummary>(db, `${SUMMARY} WHERE s.id = ?`, [id]);
+  if (!summary) return undefined;
+  const [head, lines, taxes, payments, returned, credit, returns] = await Promise.all([
+    headOf(db, id),
+    linesOf(db, id),
+    rows<SaleDetail['taxes'][number]>(
+      db,
+      `SELECT a.name AS authority, CAST(SUM(x.taxMinor) AS SIGNED) AS taxMinor
+       FROM (SELECT authority_id, tax_minor AS taxMinor FROM sale_line_tax WHERE sale_id = ?
+             UNION ALL
+             SELECT authority_id, IF(position = 0, tax_minor, -tax_minor)
+             FROM return_line_tax WHERE sale_id = ?) x
+       JOIN tax_authority a ON a.id = x.authority_id
+       GROUP BY a.id, a.name ORDER BY a.id`,
+      [id, id],
+    ),
+    rows<SaleDetail['payments'][number]>(
+      db,
+      `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
+         st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
+         st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference
+       FROM sale_tender st JOIN tender t ON t.id = st.tender_id
+       WHERE st.sale_id = ? ORDER BY st.position`,
+      [id],
+    ),
+    returnedOf(db, id),
+    creditNotes(db, today, 'n.sale_id = ?', [id]),
+    rows<SaleDetail['returns'][number]>(
+      db,
+      `SELECT s.id AS saleId, CONCAT(d.series, '-', d.number) AS number, s.date,
+         r.net_minor + r.tax_minor AS totalMinor
+       FROM sale_return r
+       JOIN sale s ON s.id = r.sale_id
+       JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE r.of_sale_id = ? AND v.id IS NULL ORDER BY s.id`,
+      [id],
+    ),
+  ]);
+  return {
+    ...toSummary(summary),
+    ...head,
+    lines,
+    taxes,
+    payments,
+    returned,
+    credit: credit[0] ?? null,
+    returns,
+  };
+}
+
+type Head = Pick<
+  SaleDetail,
+  'date' | 'netMinor' | 'taxMinor' | 'discountMinor' | 'entryId' | 'voidNumber' | 'voidReason'
+>;
+
+async function headOf(db: Db, id: number): Promise<Head> {
+  const found = await row<Head>(
+    db,
+    `SELECT s.date, s.net_minor AS netMinor, s.tax_minor AS taxMinor,
+       s.discount_minor AS discountMinor, d.entry_id AS entryId,
+       CONCAT(vd.series, '-', vd.number) AS voidNumber, ap.reason AS voidReason
+     FROM sale s
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     LEFT JOIN document vd ON vd.kind = 'saleVoid' AND vd.subject_id = v.id
+     LEFT JOIN entry ve ON ve.id = vd.entry_id
+     LEFT JOIN approval ap ON ap.id = ve.approval_id
+     WHERE s.id = ?`,
+    [id],
+  );
+  return found!;
+}
+
+type Line = SaleDetail['lines'][number];
+
+async function linesOf(db: Db, id: number): Promise<Line[]> {
+  const [found, original] = await Promise.all([
+    rows<Omit<Line, 'returnedQuantity' | 'leftQuantity'>>(
+      db,
+      `SELECT l.position, l.description, l.quantity, COALESCE(i.unit, '') AS unit,
+         l.unit_price_minor AS unitPriceMinor, l.amount_minor AS amountMinor,
+         l.discount_minor AS discountMinor, l.net_minor AS netMinor, l.tax_minor AS taxMinor
+       FROM sale_line l LEFT JOIN item i ON i.id = l.item_id
+       WHERE l.sale_id = ? ORDER BY l.position`,
+      [id],
+    ),
+    loadOriginal(db, id),
+  ]);
+  return found.map((line) => {
+    const sold = original!.lines.find(({ position }) => position === line.position)!;
+    return {
+      ...line,
+      returnedQuantity: sold.returned.quantity,
+      leftQuantity: fromMilli(leftOf(sold)),
+    };
+  });
+}
+
+type Returned = NonNullable<SaleDetail['returned']>;
+
+async function returnedOf(db: Db, id: number): Promise<Returned | null> {
+  const found = await row<Omit<Returned, 'lines'>>(
+    db,
+    `SELECT r.of_sale_id AS ofSaleId, CONCAT(d.series, '-', d.number) AS ofNumber,
+       q.name AS reason, r.item_condition AS \`condition\`, r.price_source AS priceSource,
+       r.fee_minor AS feeMinor, r.fee_tax_minor AS feeTaxMinor, r.net_minor AS netMinor,
+       r.tax_minor AS taxMinor, s.used_minor AS usedMinor
+     FROM sale_return r
+     JOIN sale s ON s.id = r.sale_id
+     JOIN return_reason q ON q.code = r.reason_code
+     LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = r.of_sale_id
+     WHERE r.sale_id = ?`,
+    [id],
+  );
+  if (!found) return null;
+  const lines = await rows<Returned['lines'][number]>(
+    db,
+    `SELECT description, quantity, net_minor AS netMinor, tax_minor AS taxMinor
+     FROM return_line WHERE sale_id = ? ORDER BY position`,
+    [id],
+  );
+  return {
+    ...found,
+    lines: lines.map((line) => ({ ...line, quantity: plainQuantity(line.quantity) })),
+  };
+}
+
+/** Credit notes of standing tickets that meet a condition on `n`, newest first. */
+export async function creditNotes(
+  db: Db,
+  today: string,
+  where: string,
+  values: (string | number)[],
+): Promise<CreditNote[]> {
+  const found = await rows<Omit<CreditNote, 'expired'>>(
+    db,
+    `SELECT n.id, CONCAT(d.series, '-', d.number) AS number, n.issued_on AS issuedOn,
+       n.valid_until AS validUntil, n.amount_minor AS amountMinor,
+       n.amount_minor - n.used_minor AS leftMinor, n.sale_id AS saleId,
+       CONCAT(sd.series, '-', sd.number) AS saleNumber
+     FROM credit_note n
+     JOIN document d ON d.kind = 'creditNote' AND d.subject_id = n.id
+     JOIN document sd ON sd.kind = 'sale' AND sd.subject_id = n.sale_id
+     LEFT JOIN sale_void v ON v.sale_id = n.sale_id
+     WHERE v.id IS NULL AND ${where}
+     ORDER BY n.id DESC LIMIT 200`,
+    values,
+  );
+  return found.map((note) => ({
+    ...note,
+    expired: note.validUntil < today && note.leftMinor > 0,
+  }));
+}

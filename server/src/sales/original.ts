@@ -1,0 +1,131 @@
+import type { PaidTender, RefundState, SoldLine } from '@abacist/core/returns';
+import type { OriginalSale } from '@abacist/core/sales';
+import { row, rows, toMinor, type Db } from '../db/pool';
+
+type LineRow = Omit<SoldLine, 'parts' | 'returned'> & {
+  backQuantity: string | null;
+  backNet: string | null;
+  backDiscount: string | null;
+};
+type TaxRow = { position: number; authorityId: number; taxMinor: number; back: string | null };
+
+/** Return lines of tickets that stand: what a void ticket took back is not back. */
+const STANDING_RETURNS = `
+  FROM return_line r
+  LEFT JOIN sale_void rv ON rv.sale_id = r.sale_id
+  WHERE r.of_sale_id = ? AND rv.id IS NULL`;
+
+/**
+ * A sale as core needs it to take its goods back: stored parts by line, what came back of each,
+ * its tenders and what was given back for it.
+ */
+export async function loadOriginal(db: Db, saleId: number): Promise<OriginalSale | null> {
+  const sale = await row<{ date: string; isVoid: number }>(
+    db,
+    `SELECT s.date, v.id IS NOT NULL AS isVoid
+     FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id WHERE s.id = ?`,
+    [saleId],
+  );
+  if (!sale) return null;
+  const lines = await rows<LineRow>(
+    db,
+    `SELECT l.position, l.department_id AS departmentId, l.item_id AS itemId, l.description,
+       l.quantity, l.net_minor AS netMinor, l.discount_minor AS discountMinor,
+       b.quantity AS backQuantity, b.net AS backNet, b.discount AS backDiscount
+     FROM sale_line l
+     LEFT JOIN (SELECT r.of_position, SUM(r.quantity) AS quantity, SUM(r.net_minor) AS net,
+                  SUM(r.discount_minor) AS discount
+                ${STANDING_RETURNS} GROUP BY r.of_position) b ON b.of_position = l.position
+     WHERE l.sale_id = ? ORDER BY l.position`,
+    [saleId, saleId],
+  );
+  const taxes = await rows<TaxRow>(
+    db,
+    `SELECT x.position, x.authority_id AS authorityId, x.tax_minor AS taxMinor, b.back
+     FROM sale_line_tax x
+     LEFT JOIN (SELECT r.of_position, t.authority_id, SUM(t.tax_minor) AS back
+                FROM return_line r
+                JOIN return_line_tax t ON t.sale_id = r.sale_id AND t.position = r.position
+                LEFT JOIN sale_void rv ON rv.sale_id = r.sale_id
+                WHERE r.of_sale_id = ? AND rv.id IS NULL
+                GROUP BY r.of_position, t.authority_id) b
+       ON b.of_position = x.position AND b.authority_id = x.authority_id
+     WHERE x.sale_id = ? ORDER BY x.position, x.authority_id`,
+    [saleId, saleId],
+  );
+  return {
+    id: saleId,
+    date: sale.date,
+    isVoid: Boolean(sale.isVoid),
+    lines: lines.map((line) =>
+      soldLine(
+        line,
+        taxes.filter(({ position }) => position === line.position),
+      ),
+    ),
+    refunds: await refundState(db, saleId),
+  };
+}
+
+function soldLine(line: LineRow, taxes: readonly TaxRow[]): SoldLine {
+  const { backQuantity, backNet, backDiscount, ...sold } = line;
+  return {
+    ...sold,
+    quantity: plainQuantity(sold.quantity),
+    parts: taxes.map(({ authorityId, taxMinor }) => ({ authorityId, taxMinor })),
+    returned: {
+      quantity: plainQuantity(backQuantity ?? '0'),
+      netMinor: toMinor(backNet),
+      discountMinor: toMinor(backDiscount),
+      parts: taxes.map(({ authorityId, back }) => ({ authorityId, taxMinor: toMinor(back) })),
+    },
+  };
+}
+
+/** '2.000' of a DECIMAL column as '2'. */
+export function plainQuantity(text: string): string {
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+}
+
+async function refundState(db: Db, saleId: number): Promise<RefundState> {
+  const paid = await rows<Omit<PaidTender, 'refundedMinor'> & { refunded: string | null }>(
+    db,
+    `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
+       st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
+       (SELECT -SUM(b.amount_minor) FROM sale_tender b
+        LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
+        WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded
+     FROM sale_tender st JOIN tender t ON t.id = st.tender_id
+     WHERE st.sale_id = ? AND st.amount_minor > 0 ORDER BY st.position`,
+    [saleId],
+  );
+  const given = await rows<{ kind: string; amount: string; kept: string }>(
+    db,
+    `SELECT t.kind, SUM(-b.amount_minor) AS amount, SUM(-b.kept_minor) AS kept
+     FROM sale_return sr
+     JOIN sale_tender b ON b.sale_id = sr.sale_id AND b.amount_minor < 0
+     JOIN tender t ON t.id = b.tender_id
+     LEFT JOIN sale_void bv ON bv.sale_id = sr.sale_id
+     WHERE sr.of_sale_id = ? AND bv.id IS NULL GROUP BY t.kind`,
+    [saleId],
+  );
+  const used = await row<{ used: string | null }>(
+    db,
+    `SELECT SUM(s.used_minor) AS used
+     FROM sale_return sr JOIN sale s ON s.id = sr.sale_id
+     LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
+     WHERE sr.of_sale_id = ? AND v.id IS NULL`,
+    [saleId],
+  );
+  const of = (kind: string) => given.find((one) => one.kind === kind);
+  return {
+    paid: paid.map(({ refunded, ...tender }) => ({
+      ...tender,
+      refundedMinor: toMinor(refunded),
+    })),
+    cashRefundedMinor: toMinor(of('cash')?.amount),
+    cashOutMinor: toMinor(of('cash')?.kept),
+    creditRefundedMinor: toMinor(of('storeCredit')?.amount),
+    usedMinor: toMinor(used?.used),
+  };
+}

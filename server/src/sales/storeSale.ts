@@ -1,0 +1,82 @@
+import type { DecidedSale, PricedTicket } from '@abacist/core/sales';
+import type { CommandContext } from '../context';
+import { insertMany, run } from '../db/pool';
+
+/** Stores a ticket and what it sold; the totals are what is to pay, or below zero to give. */
+export async function storeSale(
+  { tx, shop, today, actor, now }: CommandContext,
+  drawerId: number,
+  drawerSessionId: number,
+  sale: DecidedSale,
+): Promise<number> {
+  const { insertId: saleId } = await run(
+    tx,
+    `INSERT INTO sale
+       (shop_id, date, drawer_id, drawer_session_id, prices_include_tax, discount_minor,
+        net_minor, tax_minor, total_minor, used_minor, user_id, sold_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      shop.id,
+      today,
+      drawerId,
+      drawerSessionId,
+      shop.pricesIncludeTax,
+      sale.ticket?.discountMinor ?? 0,
+      sale.netMinor,
+      sale.taxMinor,
+      sale.totalMinor,
+      sale.usedMinor,
+      actor.id,
+      now,
+    ],
+  );
+  if (sale.ticket) await storeLines(tx, saleId, sale.ticket);
+  return saleId;
+}
+
+async function storeLines(
+  tx: CommandContext['tx'],
+  saleId: number,
+  { lines }: PricedTicket,
+): Promise<void> {
+  await insertMany(
+    tx,
+    'sale_line',
+    [
+      'sale_id',
+      'position',
+      'department_id',
+      'item_id',
+      'description',
+      'quantity',
+      'unit_price_minor',
+      'amount_minor',
+      'discount_minor',
+      'list_minor',
+      'net_minor',
+      'tax_minor',
+    ],
+    lines.map((line, i) => [
+      saleId,
+      i + 1,
+      line.departmentId,
+      line.itemId,
+      line.description,
+      line.quantity,
+      line.unitPriceMinor,
+      line.amountMinor,
+      line.discountMinor,
+      line.listMinor,
+      line.netMinor,
+      line.taxMinor,
+    ]),
+  );
+  await insertMany(
+    tx,
+    'sale_line_tax',
+    ['sale_id', 'position', 'authority_id', 'tax_minor'],
+    lines.flatMap((line, i) =>
+      line.parts.map((part) => [saleId, i + 1, part.authorityId, part.taxMinor]),
+    ),
+  );
+}
