@@ -132,3 +132,12 @@ export async function pickFile(
   await press(button);
   await (await chooser).setFiles(given);
 }
+
+/** A manager stands by and approves with PIN and reason. */
+export async function approve(page: Page, reason: string): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: 'This needs an approval' });
+  await dialog.getByRole('button', { name: /^Tamsin/ }).click();
+  await dialog.getByLabel('PIN of the approver').fill('8642');
+  await dialog.getByLabel('Reason').fill(reason);
+  await dialog.getByRole('button', { name: 'Approve' }).click();
+}

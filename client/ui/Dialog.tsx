@@ -55,7 +55,8 @@ export function Dialog({
             marginVertical: 'auto',
           }}
         >
-          <Column gap="$4" overflow="scroll">
+          {/* Room for the focus ring, which scrolling would cut off. */}
+          <Column gap="$4" overflow="scroll" padding={6} margin={-6}>
             <Base.Title unstyled asChild>
               <Heading>{title}</Heading>
             </Base.Title>

@@ -18,29 +18,12 @@ import { priceTicket, type TicketLine } from '@abacist/core/sales';
 import { TZDate } from '@date-fns/tz';
 import { statementCsv, type BankLine } from './bank';
 import { settlementCsv, type ProcessorBatch } from './processor';
+import { generator, type Random } from './random';
+import { returnCommand } from './returns';
 
 /** Days of takings before today. */
 export const DEMO_DAYS = 14;
 const OPENING_BANK_MINOR = 482_915;
-
-/** A small seeded generator (mulberry32): the same seed gives the same demo. */
-function generator(seed: number) {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return {
-    below: (limit: number) => Math.floor(next() * limit),
-    between: (from: number, to: number) => from + Math.floor(next() * (to - from + 1)),
-    chance: (share: number) => next() < share,
-    pick: <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!,
-  };
-}
-type Random = ReturnType<typeof generator>;
 
 type World = {
   deps: Deps;
@@ -132,7 +115,16 @@ async function sellDay(world: World, date: string, until: Date): Promise<void> {
   for (const { instant, drawer } of times) {
     if (instant > until) break;
     await act(world, people.fenella, instant, sell, ticket(world, drawer));
+    if (drawer === 'shop' && random.chance(0.05)) await bringBack(world, instant);
   }
+}
+
+/** Goods of an earlier sale come back, by the tenders that paid them or for store credit. */
+async function bringBack(world: World, instant: Date): Promise<void> {
+  const { deps, settings, random, people } = world;
+  const drawer = settings.drawers.find(({ code }) => code === 'shop')!;
+  const command = await returnCommand(deps.pool, settings, random, drawer.id);
+  if (command) await act(world, people.fenella, instant, sell, command);
 }
 
 function ticket(world: World, drawerCode: 'shop' | 'hatch'): SaleCommand {
@@ -265,14 +257,21 @@ async function matchNow({ deps, people }: World): Promise<void> {
     await deps.jobs.ended(await startMatching(deps, people.osric, id));
 }
 
-type BatchRow = { batchDate: string; scheme: string; items: number; grossMinor: number };
+type BatchRow = {
+  batchDate: string;
+  scheme: string;
+  items: number;
+  grossMinor: number;
+  refundsMinor: number;
+};
 
 /** The processor pays each closed batch on the next banking day; one comes 8.40 short. */
 async function settleBatches(world: World, date: string, back: number): Promise<void> {
   const found = await rows<BatchRow>(
     world.deps.pool,
     `SELECT b.batch_date AS batchDate, t.scheme, COUNT(*) AS items,
-       CAST(SUM(st.amount_minor) AS SIGNED) AS grossMinor
+       CAST(SUM(GREATEST(st.amount_minor, 0)) AS SIGNED) AS grossMinor,
+       CAST(SUM(GREATEST(-st.amount_minor, 0)) AS SIGNED) AS refundsMinor
      FROM batch b
      JOIN batch_member m ON m.batch_id = b.id
      JOIN sale_tender st ON st.id = m.sale_tender_id
@@ -287,7 +286,12 @@ async function settleBatches(world: World, date: string, back: number): Promise<
     if (addBankingDays(batchDate, 1, holidays) > date) continue;
     const schemes = found
       .filter((row) => row.batchDate === batchDate)
-      .map(({ scheme, items, grossMinor }) => ({ scheme, items, grossMinor }));
+      .map(({ scheme, items, grossMinor, refundsMinor }) => ({
+        scheme,
+        items,
+        grossMinor,
+        refundsMinor,
+      }));
     if (back <= 4 && !world.shortDone) {
       schemes[0]!.grossMinor -= 840;
       world.shortDone = true;

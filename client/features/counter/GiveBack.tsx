@@ -48,6 +48,7 @@ export function GiveBack({
   const { currency, cashStepMinor } = useShop();
   const { totalMinor, original, back, sold } = useFigures(settings);
   const dueMinor = -totalMinor;
+  const [tried, setTried] = useState(false);
   const [rows, setRows] = useState(() =>
     toRows(
       settings,
@@ -85,7 +86,12 @@ export function GiveBack({
   );
   const cashGiven = given.ok ? given.value.find(({ kind }) => kind === 'cash') : undefined;
   const ready = given.ok && read.every(({ ok }) => ok);
+  // A reference is typed after the amount: it is missed only once the person goes on.
+  const missed = given.ok
+    ? []
+    : given.refusals.filter(({ code }) => tried || code !== 'refund.reference');
   const give = () => {
+    setTried(true);
     if (ready && !sale.isPending) sale.mutate(refunds);
   };
   return (
@@ -114,11 +120,11 @@ export function GiveBack({
             {t('refund.cashGives', { amount: money(-cashGiven.keptMinor) })}
           </Body>
         ) : null}
-        {given.ok ? null : <RefusalNote refusals={given.refusals} />}
+        <RefusalNote refusals={missed} />
         <Button
           kind="primary"
           big
-          disabled={!ready || sale.isPending || !back}
+          disabled={missed.length > 0 || sale.isPending || !back}
           label={t('refund.give', { amount: money(dueMinor) })}
           onPress={give}
         />
@@ -147,7 +153,7 @@ function RefundRow({
   const cardWithAmount = row.kind === 'card' && row.text !== '' && Number(row.text) !== 0;
   return (
     <Column role="listitem" padding="$4" gap="$3" borderBottomWidth={1} borderColor="$rule">
-      <Line gap="$3" alignItems="flex-end" justifyContent="space-between">
+      <Line gap="$3" justifyContent="space-between">
         <Body flex={1} minWidth={0}>
           {row.name}
         </Body>

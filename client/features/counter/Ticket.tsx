@@ -71,7 +71,7 @@ function SoldRow({
   const own = line.unitPriceMinor !== 0 && rung && 'unitPriceMinor' in rung;
   const details = [
     line.itemId !== null && line.quantity !== '1'
-      ? t('counter.quantity', {
+      ? t(unit ? 'counter.quantityUnit' : 'counter.quantity', {
           quantity: line.quantity,
           unit,
           price: money(line.unitPriceMinor),

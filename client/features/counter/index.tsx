@@ -3,12 +3,13 @@ import { useMedia } from '@tamagui/core';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import ReceiptText from 'lucide-react-native/icons/receipt-text';
 import { router } from 'expo-router';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSignedIn } from '~/api/session';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Heading } from '~/ui/Text';
@@ -27,6 +28,7 @@ export function CounterScreen() {
   const settings = useCounterSettings();
   const { person } = useSignedIn();
   const { drawerId } = useTicket();
+  const [choosing, setChoosing] = useState(false);
   const drawers = settings.data?.drawers ?? [];
   const drawer = drawers.find(({ id }) => id === drawerId) ?? drawers[0];
   return (
@@ -37,7 +39,13 @@ export function CounterScreen() {
       title={t('shell.counter')}
       right={
         <Line gap="$2">
-          {drawers.length > 1 && drawer ? <DrawerSwitch settings={settings.data!} /> : null}
+          {drawers.length > 1 && drawer ? (
+            media.desk ? (
+              <DrawerSwitch settings={settings.data!} />
+            ) : (
+              <Button label={drawer.name} onPress={() => setChoosing(true)} />
+            )
+          ) : null}
           <Button
             icon={Undo2}
             {...(!media.desk && { iconOnly: true })}
@@ -55,6 +63,11 @@ export function CounterScreen() {
         </Line>
       }
     >
+      {choosing && settings.data ? (
+        <Dialog open title={t('counter.drawer')} onClose={() => setChoosing(false)}>
+          <DrawerSwitch settings={settings.data} onChosen={() => setChoosing(false)} />
+        </Dialog>
+      ) : null}
       <Query of={settings}>
         {(data) => (media.desk ? <Wide settings={data} /> : <Narrow settings={data} />)}
       </Query>
@@ -62,19 +75,28 @@ export function CounterScreen() {
   );
 }
 
-function DrawerSwitch({ settings }: { settings: CounterSettings }) {
+function DrawerSwitch({
+  settings,
+  onChosen,
+}: {
+  settings: CounterSettings;
+  onChosen?: () => void;
+}) {
   const t = useWords();
   const { drawerId, chooseDrawer } = useTicket();
   const chosen = drawerId ?? settings.drawers[0]?.id;
   return (
-    <Line role="group" aria-label={t('counter.drawer')}>
+    <Line role="group" gap="$1" aria-label={t('counter.drawer')}>
       {settings.drawers.map(({ id, name }) => (
         <Button
           key={id}
-          kind={id === chosen ? 'chosen' : 'plain'}
+          kind={id === chosen ? 'chosen' : onChosen ? 'quiet' : 'plain'}
           pressed={id === chosen}
           label={name}
-          onPress={() => chooseDrawer(id)}
+          onPress={() => {
+            chooseDrawer(id);
+            onChosen?.();
+          }}
         />
       ))}
     </Line>

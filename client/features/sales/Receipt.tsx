@@ -78,7 +78,7 @@ function LineRow({ line }: { line: SaleDetail['lines'][number] }) {
   const details = [
     Number(line.quantity) === 1
       ? ''
-      : t('counter.quantity', {
+      : t(line.unit ? 'counter.quantityUnit' : 'counter.quantity', {
           quantity: String(Number(line.quantity)),
           unit: line.unit,
           price: money(line.unitPriceMinor),

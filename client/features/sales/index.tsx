@@ -124,15 +124,22 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
   );
 }
 
-/** What the clerk hands over now: the change, or what is given back in cash. */
+/** What the clerk hands over now: the change, cash given back, or a credit note. */
 function InHand({ sale, changeMinor }: { sale: SaleDetail; changeMinor: number }) {
   const t = useWords();
-  const gives = sale.totalMinor < 0;
   const cash = sale.payments.find(({ kind }) => kind === 'cash');
+  const [label, minor] =
+    sale.totalMinor >= 0
+      ? [t('sales.change'), changeMinor]
+      : cash
+        ? [t('sales.givenBack'), cash.changeMinor]
+        : sale.credit
+          ? [t('sales.creditNote', { number: sale.credit.number }), sale.credit.amountMinor]
+          : [t('sales.givenBack'), -sale.totalMinor];
   return (
-    <Line padding="$4" justifyContent="space-between" data-noprint>
-      <Heading size="page">{t(gives ? 'sales.givenBack' : 'sales.change')}</Heading>
-      <BigMoney minor={gives ? (cash?.changeMinor ?? -sale.totalMinor) : changeMinor} />
+    <Line padding="$4" gap="$3" justifyContent="space-between" flexWrap="wrap" data-noprint>
+      <Heading size="page">{label}</Heading>
+      <BigMoney minor={minor} />
     </Line>
   );
 }

@@ -119,6 +119,7 @@ function SoldLineRow({
   onChange: (quantity: string) => void;
 }) {
   const t = useWords();
+  const money = useMoney();
   const left = leftOf(line);
   const now = toMilli(value) ?? 0n;
   const gross = line.netMinor + line.parts.reduce((sum, part) => sum + part.taxMinor, 0);
@@ -127,8 +128,8 @@ function SoldLineRow({
     onChange(next === 0n ? '' : fromMilli(next));
   };
   return (
-    <SheetRow role="listitem" alignItems="flex-start" flexWrap="wrap">
-      <Column flex={1} minWidth={160}>
+    <SheetRow role="listitem">
+      <Column flex={1} minWidth={0}>
         <Body>{line.description}</Body>
         <Body small tone="faded">
           {toMilli(line.returned.quantity) === 0n
@@ -139,7 +140,9 @@ function SoldLineRow({
                 left: fromMilli(left),
               })}
         </Body>
-        <Money minor={gross} small tone="faded" textAlign="left" />
+        <Body small tone="faded">
+          {t('returns.withTax', { amount: money(gross) })}
+        </Body>
       </Column>
       {left === 0n ? (
         <Body tone="faded">{t('returns.allBack')}</Body>

@@ -1,0 +1,247 @@
+import { approve, expect, money, signIn, test } from './shop';
+import type { Page } from '@playwright/test';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+
+async function ring(page: Page, ...parts: string[]): Promise<void> {
+  await page.goto('/counter');
+  for (const part of parts) {
+    await page.getByTestId('entry').fill(part);
+    await page.keyboard.press('Enter');
+  }
+}
+
+/** Rings and pays the exact sum in cash. */
+async function sellForCash(page: Page, ...parts: string[]): Promise<string> {
+  await ring(page, ...parts);
+  await button(page, 'Pay').click();
+  await button(page, /^Exact/).click();
+  await expect(button(page, 'Next sale')).toBeVisible();
+  return (await page.getByRole('heading', { name: /^R-\d+$/ }).textContent())!;
+}
+
+async function choose(page: Page, item: string, reason: string): Promise<void> {
+  await button(page, `One ${item} more`).click();
+  await button(page, reason).click();
+  await button(page, /^Put .* on the ticket$/).click();
+}
+
+test('part of a sale comes back without its paper; the rest stays for later', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await ring(page, 'tide', 'shackle');
+  await button(page, /^Bow shackle 6 mm\s*11/).click();
+  await page.getByLabel('Quantity').fill('3');
+  await button(page, 'Set it').click();
+  await button(page, 'Pay').click();
+  await button(page, /^Exact/).click();
+  await button(page, 'Next sale').click();
+
+  await button(page, 'Return').click();
+  await page.getByLabel('Find the sale').fill('shackle');
+  await page.getByRole('link', { name: /Tide tables, Bow shackle/ }).click();
+  await choose(page, 'Bow shackle 6 mm', 'No longer needed');
+  // A third of 34.50 with its tax of 2.16: 12.22, of which 12.20 leaves the drawer.
+  await expect(page.getByText('To give back')).toBeVisible();
+  await button(page, 'Give back').click();
+  await expect(page.getByText('After rounding 12.20 leaves the drawer.')).toBeVisible();
+  await button(page, 'Give back 12.22').click();
+  await expect(page.getByText('Back of R-1')).toBeVisible();
+  await expect(page.getByText('12.20', { exact: true })).toBeVisible();
+
+  await page.goto('/counter/return?sale=1');
+  await expect(page.getByText('3 sold, 1 came back, 2 left')).toBeVisible();
+  const field = page.getByLabel('How many of Bow shackle 6 mm come back');
+  await field.fill('3');
+  await expect(page.getByRole('alert')).toContainText('Only 2 of it can still come back');
+
+  await page.goto('/days/2026-03-02');
+  await expect(page.getByText(/came back −11.50/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('a late return is refused and then approved; the money goes back to the card', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await ring(page, 'jacket');
+  await button(page, 'Pay').click();
+  await button(page, 'Meridian').click();
+  await page.getByLabel('Last four digits').fill('4242');
+  await page.getByLabel('Authorisation reference').fill('A-77');
+  await page.keyboard.press('Enter');
+  await expect(button(page, 'Next sale')).toBeVisible();
+
+  await shop.setNow('2026-04-02T16:00:00Z');
+  await signIn(page, 'fenella');
+  await page.goto('/counter/return');
+  await page.getByLabel('Find the sale').fill('4242');
+  await page.getByRole('link', { name: /Oilskin jacket/ }).click();
+  await expect(page.getByText(/31 days ago: later than 30 days/)).toBeVisible();
+  await choose(page, 'Oilskin jacket', 'Faulty');
+  await button(page, 'Give back').click();
+  await page.getByLabel('Reference of the refund on Meridian').fill('4111 1111 1111 1111');
+  await expect(
+    page.getByText(/full card number, which is never stored/).first(),
+  ).toBeVisible();
+  await page.getByLabel('Reference of the refund on Meridian').fill('B-12');
+  await button(page, /^Give back/).click();
+  await expect(page.getByRole('dialog', { name: 'This needs an approval' })).toContainText(
+    '31 days old, 30 are allowed',
+  );
+  await button(page, 'Cancel').click();
+  await expect(page.getByRole('heading', { name: 'Giving back' })).toBeVisible();
+  await button(page, /^Give back/).click();
+  await approve(page, 'Faulty zip, known fault');
+  await expect(page.getByText('Given back by Meridian')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('an exchange for less makes a credit note, which is used up in two sales', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  const number = await sellForCash(page, 'jacket');
+  await button(page, 'Take goods back').click();
+  await choose(page, 'Oilskin jacket', 'Wrong item or size');
+  await ring(page, 'boots');
+  await expect(page.getByText(`Back of ${number}`)).toBeVisible();
+  await button(page, 'Give back').click();
+  const credit = page.getByRole('listitem').filter({ hasText: 'Store credit' });
+  await credit.getByRole('button', { name: 'All of it' }).click();
+  await button(page, /^Give back/).click();
+  const note = page.getByRole('heading', { name: /^Credit note N-1$/ }).first();
+  await expect(note).toBeVisible();
+
+  // 200.81 less 100.41: 100.40 of credit, spent on a chart and on a jacket in part.
+  await ring(page, 'chart');
+  await button(page, 'Pay').click();
+  await payByNote(page, 'N-1', '32.00');
+  await ring(page, 'jacket');
+  await button(page, 'Pay').click();
+  await payByNote(page, 'N-1', '68.40');
+  await expect(page.getByText('Left to pay')).toBeVisible();
+  await button(page, 'Cash').click();
+  await button(page, /^Exact/).click();
+  await expect(button(page, 'Next sale')).toBeVisible();
+  await ring(page, 'tide');
+  await button(page, 'Pay').click();
+  await button(page, 'Store credit').click();
+  await page.getByLabel('Number of the credit note').fill('N-1');
+  await expect(page.getByText(/^0.00 is left/)).toBeVisible();
+  await page.goto('/counter/credits');
+  await expect(page.getByText('No credit note')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+async function payByNote(page: Page, number: string, amount: string): Promise<void> {
+  await button(page, 'Store credit').click();
+  await page.getByLabel('Number of the credit note').fill(number);
+  await expect(page.getByLabel('Amount to take of it')).toHaveValue(amount);
+  await button(page, `Take ${amount}`).click();
+}
+
+test.describe('on a wide screen', () => {
+  test.use({ viewport: { width: 1280, height: 800 } });
+
+  test('sale, return and exchange by keyboard alone', async ({ page, shop }) => {
+    const keys = page.keyboard;
+    const focus = async (name: RegExp | string) => {
+      const target = button(page, name);
+      await expect(target).toBeVisible();
+      for (let i = 0; i < 80; i += 1) {
+        if (await target.evaluate((node) => node === document.activeElement)) return;
+        await keys.press('Tab');
+      }
+      throw new Error(`Tab never came to ${name}`);
+    };
+    const press = async (name: RegExp | string) => {
+      await focus(name);
+      await keys.press('Enter');
+    };
+    await signIn(page, 'fenella');
+    const number = await sellForCashByKeys();
+    await press('Take goods back');
+    await press('One Oilskin jacket more');
+    await press('Wrong item or size');
+    await press(/^Put .* on the ticket$/);
+    await expect(page.getByText(`Back of ${number}`)).toBeVisible();
+    // Typing anywhere on the counter goes to the one field: the exchange is rung like a sale.
+    while (
+      !(await page.getByTestId('entry').evaluate((node) => node === document.activeElement))
+    ) {
+      await keys.press('Tab');
+    }
+    await keys.type('jacket');
+    await keys.press('Enter');
+    await keys.press('Enter');
+    await press('Post the exchange');
+    await press('Next sale');
+    expect(await shop.audit()).toEqual([]);
+
+    async function sellForCashByKeys(): Promise<string> {
+      await page.goto('/counter');
+      await page.getByTestId('entry').focus();
+      await keys.type('jacket');
+      await keys.press('Enter');
+      await keys.press('Enter');
+      await press(/^Exact/);
+      await expect(button(page, 'Next sale')).toBeVisible();
+      return (await page.getByRole('heading', { name: /^R-\d+$/ }).textContent())!;
+    }
+  });
+});
+
+test('a discount beyond the allowance asks; a credit note is extended by approval', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await ring(page, 'jacket');
+  await button(page, 'Take something off the ticket').click();
+  await page.getByLabel('Take off').fill('120%');
+  await expect(page.getByText(/a share up to 100%/)).toBeVisible();
+  await page.getByLabel('Take off').fill('50%');
+  await button(page, 'Set it').click();
+  await expect(page.getByText(`${money(94_50)} taken off`)).toBeVisible();
+  await button(page, 'Pay').click();
+  await button(page, /^Exact/).click();
+  await expect(page.getByRole('dialog', { name: 'This needs an approval' })).toContainText(
+    'beyond the 10',
+  );
+  await approve(page, 'Last one, sun-bleached');
+  await expect(button(page, 'Next sale')).toBeVisible();
+
+  await button(page, 'Take goods back').click();
+  await choose(page, 'Oilskin jacket', 'Faulty');
+  await button(page, 'Give back').click();
+  const credit = page.getByRole('listitem').filter({ hasText: 'Store credit' });
+  await credit.getByRole('button', { name: 'All of it' }).click();
+  await button(page, /^Give back/).click();
+  await expect(page.getByText('Credit note N-1').first()).toBeVisible();
+
+  await shop.setNow('2026-05-03T16:00:00Z');
+  await signIn(page, 'osric');
+  await page.goto('/loose-ends');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Credit note N-1 could be used until' })
+    .getByRole('button', { name: 'Extend or expire it' })
+    .click();
+  await button(page, 'Extend').click();
+  await page.getByLabel('New last day').fill('2026-06-30');
+  await page
+    .getByRole('dialog', { name: 'Extend N-1' })
+    .getByRole('button', { name: 'Extend' })
+    .click();
+  await approve(page, 'Was at sea');
+  await expect(page.getByText('To be used until Tuesday, June 30, 2026')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
