@@ -223,7 +223,9 @@ function TenderRow({
         <Column flex={1} minWidth={0}>
           <Body>{label}</Body>
           <Body small tone="faded">
-            {isCredit ? t('days.noMoney') : t(`stage.${bead?.stage ?? 'home'}`)}
+            {isCredit
+              ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
+              : t(`stage.${bead?.stage ?? 'home'}`)}
           </Body>
         </Column>
       </Line>
