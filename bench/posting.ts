@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
-import { createApp, createLog } from '@abacist/server/src/app';
+import { createApp } from '@abacist/server/src/app';
+import { createLog } from '@abacist/server/src/log';
 import { createPool, type Value } from '@abacist/server/src/db/pool';
 import { execute as executeCommand } from '@abacist/server/src/http/command';
 import { sell } from '@abacist/server/src/sales/sell';
@@ -173,13 +174,9 @@ async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> 
     for (const { sql, values, answer } of recorded) {
       const own = values.map((value) => (fresh.has(value) ? fresh.get(value) : value));
       const [now] = await connection.execute(sql, own as never);
-      const before = answer as { insertId?: number } & { last_number: number }[];
-      if (before.insertId && before.insertId >= FAR) {
-        fresh.set(before.insertId, (now as { insertId: number }).insertId);
-      }
-      if (sql.startsWith('SELECT last_number')) {
-        fresh.set(before[0]!.last_number, (now as { last_number: number }[])[0]!.last_number);
-      }
+      // Also the number from its series comes back as an id.
+      const { insertId = 0 } = answer as { insertId?: number };
+      if (insertId >= FAR) fresh.set(insertId, (now as { insertId: number }).insertId);
     }
     await connection.commit();
   } catch (error) {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
-import { createApp, createLog } from '@abacist/server/src/app';
+import { createApp } from '@abacist/server/src/app';
+import { createLog } from '@abacist/server/src/log';
 import { audit } from '@abacist/server/src/audit/audit';
 import { createPool } from '@abacist/server/src/db/pool';
 import { sealAll, startSealer } from '@abacist/server/src/ledger/sealer';

@@ -1,10 +1,9 @@
 import express, { type Express } from 'express';
-import createStore from 'express-mysql-session';
 import session from 'express-session';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
-import { pino, type Logger } from 'pino';
+import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
@@ -12,10 +11,12 @@ import { depositRoutes } from './deposits/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
 import { ledgerRoutes } from './ledger/routes';
+import { createLog } from './log';
 import { looseEndRoutes } from './looseEnds/routes';
 import { matchingRoutes } from './matching/routes';
 import { createLimiter } from './people/limiter';
 import { peopleRoutes } from './people/routes';
+import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { settlementRoutes } from './settlements/routes';
 import { trailRoutes } from './trail/routes';
@@ -34,14 +35,6 @@ export type AppOptions = {
 
 const DAY = 24 * 60 * 60 * 1000;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
-
-/** A log that never holds a password, a PIN, a cookie or a file's content. */
-export function createLog(level = process.env['LOG_LEVEL'] ?? 'info'): Logger {
-  return pino({
-    level,
-    redact: ['req.headers.cookie', 'res.headers["set-cookie"]', 'password', 'pin'],
-  });
-}
 
 /** The application: API under /api, everything else is the web client. */
 export function createApp(options: AppOptions): {
@@ -62,7 +55,9 @@ export function createApp(options: AppOptions): {
   };
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log, useLevel: 'debug' }));
+  // An answer of the API is never stored, so a tag of its content would serve nobody.
+  app.disable('etag');
+  if (log.isLevelEnabled('debug')) app.use(pinoHttp({ logger: log, useLevel: 'debug' }));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -79,19 +74,7 @@ export function createApp(options: AppOptions): {
     }),
   );
 
-  const Store = createStore(session);
-  const store = new Store(
-    {
-      createDatabaseTable: false,
-      endConnectionOnClose: false,
-      expiration: DAY / 2,
-      schema: { tableName: 'session' },
-    },
-    pool,
-  );
-  // A sign-in lasts half a day from its beginning: prolonging it would be a durable write a
-  // request. A store that can touch would also send each answer in two packets.
-  Object.assign(store, { touch: undefined });
+  const store = createSessionStore(pool, DAY / 2);
   const api = express.Router();
   api.use((request, response, next) => {
     response.set('Cache-Control', 'no-store');

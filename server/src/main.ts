@@ -1,7 +1,10 @@
-import { createApp, createLog } from './app';
+import { fileURLToPath } from 'node:url';
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import { createApp } from './app';
 import { checkServer } from './db/transaction';
 import { createPool } from './db/pool';
-import { startSealer } from './ledger/sealer';
+import { createLog } from './log';
 
 /** Starts the server from its environment; SIGTERM or SIGINT end it cleanly. */
 async function start(): Promise<void> {
@@ -24,7 +27,18 @@ async function start(): Promise<void> {
     log,
     ...(clientFolder && { clientFolder }),
   });
-  const stopSealer = startSealer(pool, clock, log);
+  const sealing = new Piscina({
+    filename: fileURLToPath(new URL('./workers/seal.worker.ts', import.meta.url)),
+    execArgv: ['--import', 'tsx'],
+    maxThreads: 1,
+  });
+  const { port1: stopSealer, port2 } = new MessageChannel();
+  const sealer = sealing.run({ url, port: port2 }, { transferList: [port2] });
+  // Without seals the books are not kept: the server ends rather than going on.
+  sealer.catch((error: unknown) => {
+    log.fatal({ err: error }, 'the sealer ended');
+    process.exit(1);
+  });
   const port = Number(process.env['PORT'] ?? 0);
   const server = app.listen(port, '127.0.0.1', () => {
     const address = server.address();
@@ -33,7 +47,9 @@ async function start(): Promise<void> {
   const end = async () => {
     server.close();
     server.closeAllConnections();
-    await stopSealer();
+    stopSealer.postMessage('stop');
+    await sealer;
+    await sealing.destroy();
     await close();
     await pool.end();
     process.exit(0);

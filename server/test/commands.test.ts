@@ -166,6 +166,13 @@ describe('the door', () => {
     expect((await osric.send('/sales', sale())).status).toBe(200);
   });
 
+  test('who signs out is out at once, though his session was read a moment before', async () => {
+    const tamsin = await shop.as('tamsin');
+    expect((await tamsin.get('/safe')).status).toBe(200);
+    expect((await tamsin.raw('DELETE', '/session', undefined)).status).toBeLessThan(300);
+    expect((await tamsin.get('/safe')).status).toBe(401);
+  });
+
   test('cookies are httpOnly and SameSite; a write from another site is refused', async () => {
     const response = await fetch(`${shop.address}/api/session`, {
       method: 'POST',

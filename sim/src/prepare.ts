@@ -1,4 +1,5 @@
-import { createApp, createLog } from '@abacist/server/src/app';
+import { createApp } from '@abacist/server/src/app';
+import { createLog } from '@abacist/server/src/log';
 import { grantApplicationUser } from '@abacist/server/src/db/grants';
 import { migrate } from '@abacist/server/src/db/migrate';
 import { createPool } from '@abacist/server/src/db/pool';

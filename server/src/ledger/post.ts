@@ -1,7 +1,7 @@
 import { assertBalanced, type JournalLine } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { SERIES, type DocumentKind } from '../db/migrate';
-import { insertMany, placeholders, row, rows, run } from '../db/pool';
+import { insertMany, placeholders, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
 
@@ -138,15 +138,17 @@ async function insertLines(
   );
 }
 
-/** The next number of a series, gapless: the row stays locked until the transaction ends. */
+/**
+ * The next number of a series, gapless: the row stays locked until the transaction ends, so the
+ * number comes back with the update itself and not by a second way to the database.
+ */
 async function nextNumber(tx: Tx, series: string): Promise<number> {
-  await run(tx, 'UPDATE series SET last_number = last_number + 1 WHERE code = ?', [series]);
-  const found = await row<{ last_number: number }>(
+  const { insertId } = await run(
     tx,
-    'SELECT last_number FROM series WHERE code = ?',
+    'UPDATE series SET last_number = LAST_INSERT_ID(last_number + 1) WHERE code = ?',
     [series],
   );
-  return found!.last_number;
+  return insertId;
 }
 
 /** The journal lines of a posted entry, as core reads them. */

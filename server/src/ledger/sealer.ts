@@ -1,11 +1,13 @@
 import { FIRST_SEAL, sealHash } from '@abacist/core/ledger';
 import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
-import { insertMany, row, rows, run } from '../db/pool';
+import { insertMany, placeholders, row, rows, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { readForSeal, type EntryToSeal } from './sealed';
 
 const BATCH = 400;
+/** Milliseconds between batches. */
+const PAUSE = 400;
 const LOCK = `CONCAT('seal ', DATABASE())`;
 
 /**
@@ -80,16 +82,21 @@ async function keepBalances(tx: Tx, entries: readonly EntryToSeal[]): Promise<vo
     ['balance_day', 'date'],
     ['balance_month', 'month'],
   ] as const) {
-    for (const [account, currency, date, debit, credit] of byDay.values()) {
-      await run(
-        tx,
-        `INSERT INTO ${table} (account_id, currency, ${column}, debit_minor, credit_minor)
-         VALUES (?, ?, ?, ?, ?)
-         ON DUPLICATE KEY UPDATE debit_minor = debit_minor + VALUES(debit_minor),
-           credit_minor = credit_minor + VALUES(credit_minor)`,
-        [account, currency, column === 'date' ? date : date.slice(0, 7), debit, credit],
-      );
-    }
+    const kept = [...byDay.values()];
+    await run(
+      tx,
+      `INSERT INTO ${table} (account_id, currency, ${column}, debit_minor, credit_minor)
+       VALUES ${placeholders(kept.length, 5)}
+       ON DUPLICATE KEY UPDATE debit_minor = debit_minor + VALUES(debit_minor),
+         credit_minor = credit_minor + VALUES(credit_minor)`,
+      kept.flatMap(([account, currency, date, debit, credit]) => [
+        account,
+        currency,
+        column === 'date' ? date : date.slice(0, 7),
+        debit,
+        credit,
+      ]),
+    );
   }
 }
 
@@ -110,13 +117,15 @@ export function startSealer(pool: Pool, clock: () => Date, log: Logger): () => P
   const loop = (async () => {
     while (!stopped) {
       try {
-        if ((await sealBatch(pool, clock())) > 0) continue;
+        // A full batch has more behind it. Else it waits: a batch of many costs hardly more
+        // than one entry's, and a seal has a second.
+        if ((await sealBatch(pool, clock())) === BATCH) continue;
       } catch (error) {
         log.error({ err: error }, 'the sealer failed and will try again');
       }
       await new Promise<void>((resolve) => {
         wake = resolve;
-        setTimeout(resolve, 300);
+        setTimeout(resolve, PAUSE);
       });
     }
   })();
