@@ -10,3 +10,4 @@ export * from './bank';
 export * from './ledger';
 export * from './trail';
 export * from './looseEnds';
+export * from './items';

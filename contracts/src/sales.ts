@@ -8,6 +8,7 @@ import {
 import type { TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
 import { amountMinor, id, isoDate, safeText } from './common';
+import type { CounterItem } from './items';
 
 /** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
 export type SaleCommand = SaleTicket & { drawerId: number };
@@ -100,15 +101,10 @@ export const saleSchema = Joi.object<SaleCommand>({
 export type CounterSettings = {
   drawers: { id: number; code: string; name: string }[];
   departments: { id: number; code: string; name: string; taxCodeId: number }[];
-  items: {
-    id: number;
-    code: string;
-    name: string;
-    departmentId: number;
-    taxCodeId: number;
-    priceMinor: number;
-    unit: string;
-  }[];
+  /** Items that a drawer sells most often, offered before anything is typed. */
+  items: CounterItem[];
+  /** Their order by drawer. */
+  offers: { drawerId: number; itemIds: number[] }[];
   taxCodes: {
     id: number;
     name: string;

@@ -10,6 +10,7 @@ import type { Deps } from './context';
 import { depositRoutes } from './deposits/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
+import { itemRoutes } from './items/routes';
 import { ledgerRoutes } from './ledger/routes';
 import { createLog } from './log';
 import { looseEndRoutes } from './looseEnds/routes';
@@ -104,6 +105,7 @@ export function createApp(options: AppOptions): {
     depositRoutes,
     settlementRoutes,
     matchingRoutes,
+    itemRoutes,
     ledgerRoutes,
     trailRoutes,
     looseEndRoutes,

@@ -3,6 +3,7 @@ import { BooksScreen } from '~/features/books';
 
 export default function Books() {
   const { book, account } = useLocalSearchParams<{ book: string; account?: string }>();
-  if (book !== 'journal' && book !== 'balance') return <Redirect href={'/books' as never} />;
+  if (book !== 'journal' && book !== 'balance' && book !== 'shop')
+    return <Redirect href={'/books' as never} />;
   return <BooksScreen book={book} {...(account && { account })} />;
 }

@@ -4,14 +4,15 @@ import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';
 import { Screen } from '~/ui/Screen';
 import { Journal } from './Journal';
+import { ShopPages } from './Shop';
 import { TrialBalance } from './TrialBalance';
 
 export { Entry } from './Entry';
 
-export type Book = 'journal' | 'balance';
-const BOOKS: Book[] = ['balance', 'journal'];
+export type Book = 'journal' | 'balance' | 'shop';
+const BOOKS: Book[] = ['balance', 'journal', 'shop'];
 
-/** The books: trial balance and journal. */
+/** The books: trial balance and journal, and what the shop sets up. */
 export function BooksScreen({ book, account }: { book: Book; account?: string }) {
   const t = useWords();
   return (
@@ -36,6 +37,8 @@ export function BooksScreen({ book, account }: { book: Book; account?: string })
       </Line>
       {book === 'journal' ? (
         <Journal key={account} {...(account && { account })} />
+      ) : book === 'shop' ? (
+        <ShopPages />
       ) : (
         <TrialBalance />
       )}

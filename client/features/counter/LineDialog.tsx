@@ -1,6 +1,13 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import { discountOf, type Discount, type TicketLine } from '@abacist/core/sales';
+import { MAX_DECIMALS } from '@abacist/core/items';
+import {
+  discountOf,
+  isQuantity,
+  listPrice,
+  type Discount,
+  type TicketLine,
+} from '@abacist/core/sales';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -11,8 +18,7 @@ import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
 import { useTicket } from './store';
-
-const QUANTITY = /^\d{1,6}(\.\d{1,3})?$/;
+import { taxRules, toCatalogue, useTicketItems } from './useCounter';
 
 /** One line of the ticket: its quantity, its price, what is taken off. */
 export function LineDialog({
@@ -29,11 +35,15 @@ export function LineDialog({
   const { currency } = useShop();
   const { lines, changeLine } = useTicket();
   const line = lines[index]!;
-  const item = 'itemId' in line ? settings.items.find(({ id }) => id === line.itemId) : null;
+  const items = useTicketItems(settings);
+  const item = 'itemId' in line ? items.find(({ id }) => id === line.itemId) : null;
+  const shop = useShop();
+  const taxCode = toCatalogue(settings, []).taxCodes.find(({ id }) => id === item?.taxCodeId);
+  const listMinor = item && taxCode ? listPrice(item, taxCode, taxRules(shop)) : 0;
   const [quantity, setQuantity] = useState('itemId' in line ? line.quantity : '1');
   const [price, setPrice] = useState(
     toDecimal(
-      'itemId' in line ? (line.unitPriceMinor ?? item?.priceMinor ?? 0) : line.amountMinor,
+      'itemId' in line ? (line.unitPriceMinor ?? listMinor) : line.amountMinor,
       currency,
     ),
   );
@@ -45,8 +55,12 @@ export function LineDialog({
     settings.departments.find((one) => 'departmentId' in line && one.id === line.departmentId)
       ?.name ??
     '';
-  const quantityError =
-    QUANTITY.test(quantity) && Number(quantity) > 0 ? undefined : t('refusal.line_quantity');
+  const decimals = item?.decimals ?? 0;
+  const quantityError = isQuantity(quantity, decimals)
+    ? undefined
+    : isQuantity(quantity, MAX_DECIMALS)
+      ? t('refusal.line_decimals', { decimals })
+      : t('refusal.line_quantity');
   const priceError = read.ok ? undefined : word(read.refusals[0]!);
   const offError = discount === null ? t('refusal.discount_percent') : undefined;
   const save = () => {
@@ -56,7 +70,7 @@ export function LineDialog({
         ? {
             itemId: line.itemId,
             quantity,
-            ...(read.value !== item?.priceMinor && { unitPriceMinor: read.value }),
+            ...(read.value !== listMinor && { unitPriceMinor: read.value }),
             discount,
           }
         : { departmentId: line.departmentId, amountMinor: read.value, discount };

@@ -1,8 +1,10 @@
-import type { CounterSettings } from '@abacist/contracts';
+import type { CounterItem, CounterSettings } from '@abacist/contracts';
+import { isQuantity } from '@abacist/core/sales';
 import { styled, View } from '@tamagui/core';
 import Delete from 'lucide-react-native/icons/delete';
+import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -12,8 +14,10 @@ import { useMoney } from '~/ui/Money';
 import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
 import { DiscountDialog } from './LineDialog';
+import { canScan, ScanDialog } from './Scan';
 import { useTicket } from './store';
 import { useFigures } from './useCounter';
+import { useItemSearch } from './useItemSearch';
 
 const Key = styled(View, {
   name: 'Key',
@@ -40,24 +44,38 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const money = useMoney();
   const { currency } = useShop();
-  const { lines, addLine, returned } = useTicket();
+  const { lines, addLine, returned, drawerId } = useTicket();
   const { totalMinor, empty } = useFigures(settings);
   const [discounting, setDiscounting] = useState(false);
+  const [scanning, setScanning] = useState(false);
   const [text, setText] = useState('');
+  const [note, setNote] = useState('');
   const [quantity, setQuantity] = useState<string | null>(null);
-  const entry = readEntry(text, settings.items, currency);
-  const done = () => {
-    setText('');
+  const { found, settled, lookUp } = useItemSearch(text);
+  const inTurn = useTurns();
+  const entry = readEntry(text, currency);
+  const type = (change: string | ((before: string) => string)) => {
+    setNote('');
+    setText(change);
+  };
+  const addItem = (item: CounterItem) => {
+    if (quantity !== null && !isQuantity(quantity, item.decimals)) {
+      setNote(t('refusal.line_decimals', { decimals: item.decimals }));
+      return;
+    }
+    addLine({ itemId: item.id, quantity: quantity ?? '1' }, item);
+    setNote('');
     setQuantity(null);
   };
-  const addItem = (itemId: number) => {
-    addLine({ itemId, quantity: quantity ?? '1' });
-    done();
+  const pick = (item: CounterItem) => {
+    type('');
+    addItem(item);
   };
   const addDepartment = (departmentId: number) => {
     if (entry.kind !== 'amount' || entry.amountMinor <= 0) return;
     addLine({ departmentId, amountMinor: entry.amountMinor });
-    done();
+    type('');
+    setQuantity(null);
   };
   const pay = () => {
     if (!empty) router.push('/counter/pay');
@@ -65,21 +83,47 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const takeQuantity = () => {
     if (/^\d{1,6}(\.\d{1,3})?$/.test(text) && Number(text) > 0) {
       setQuantity(text);
-      setText('');
+      type('');
     }
   };
-  const submit = () => {
-    if (entry.kind === 'empty') pay();
-    else if (entry.items[0]) addItem(entry.items[0].id);
+  /** Enter, or the end of a scan: the item of that code, else the first that the text finds. */
+  const submit = async () => {
+    const asked = text;
+    if (entry.kind === 'empty') return pay();
+    // The field is free at once: the next scan may begin while this one is looked up.
+    type('');
+    const answer = await inTurn(() => lookUp(asked));
+    const item =
+      answer?.exact || entry.kind === 'text' ? (answer?.items[0] ?? undefined) : undefined;
+    if (item) return addItem(item);
+    setText((now) => now || asked);
+    setNote(
+      entry.kind === 'amount'
+        ? t('counter.chooseDepartment', { amount: money(entry.amountMinor) })
+        : t(answer ? 'counter.noSuchCode' : 'refusal.client_unreachable', { text: asked }),
+    );
+  };
+  const scanned = async (barcode: string) => {
+    const answer = await inTurn(() => lookUp(barcode));
+    const item = answer?.exact ? answer.items[0] : undefined;
+    if (item) addItem(item);
+    setNote(
+      item
+        ? t('counter.scanned', { name: item.name })
+        : t(answer ? 'counter.noSuchCode' : 'refusal.client_unreachable', { text: barcode }),
+    );
   };
   const press = (key: string) =>
-    setText((before) => (/^[\d.]*$/.test(before) ? before + key : key).slice(0, 12));
-  const offers =
+    type((before) => (/^[\d.]*$/.test(before) ? before + key : key).slice(0, 12));
+  const offers = useOffers(settings, drawerId);
+  const shown =
     entry.kind === 'empty'
-      ? settings.items
+      ? offers
       : entry.kind === 'text'
-        ? entry.items
-        : entry.items;
+        ? (found?.items ?? [])
+        : found?.exact && settled
+          ? found.items.slice(0, 1)
+          : [];
   return (
     <Column backgroundColor="$well" padding="$3" gap="$2" flexShrink={0}>
       <Line
@@ -96,37 +140,53 @@ export function Pad({ settings }: { settings: CounterSettings }) {
               <Button key={id} label={name} onPress={() => addDepartment(id)} />
             ))
           : null}
-        {offers.map((item) => (
-          <Button key={item.id} label={item.name} onPress={() => addItem(item.id)}>
+        {shown.map((item) => (
+          <Button key={item.id} label={item.name} onPress={() => pick(item)}>
             <Body whiteSpace="nowrap">{item.name}</Body>
             <Body tone="faded" small whiteSpace="nowrap">
               {money(item.priceMinor)}
             </Body>
           </Button>
         ))}
-        {entry.kind === 'text' && offers.length === 0 ? (
+        {entry.kind === 'text' && settled && shown.length === 0 ? (
           <Body tone="loose" paddingVertical="$3">
             {t('counter.nothingFound', { text })}
           </Body>
         ) : null}
       </Line>
-      <Field
-        label={t('counter.entry')}
-        hideLabel
-        value={text}
-        onChange={setText}
-        onSubmit={submit}
-        placeholder={quantity ? t('counter.thenItem', { quantity }) : t('counter.entry')}
-        hint={
-          entry.kind === 'amount'
-            ? t('counter.entryAmount', { amount: money(entry.amountMinor) })
-            : quantity
-              ? t('counter.thenItem', { quantity })
-              : undefined
-        }
-        maxLength={80}
-        testID="entry"
-      />
+      <Line gap="$2" alignItems="flex-start">
+        <Column flex={1}>
+          <Field
+            label={t('counter.entry')}
+            hideLabel
+            value={text}
+            onChange={type}
+            onSubmit={() => void submit()}
+            placeholder={quantity ? t('counter.thenItem', { quantity }) : t('counter.entry')}
+            error={scanning ? undefined : note || undefined}
+            hint={
+              entry.kind === 'amount'
+                ? t('counter.entryAmount', { amount: money(entry.amountMinor) })
+                : quantity
+                  ? t('counter.thenItem', { quantity })
+                  : undefined
+            }
+            maxLength={80}
+            testID="entry"
+          />
+        </Column>
+        {canScan() ? (
+          <Button
+            icon={ScanBarcode}
+            iconOnly
+            label={t('counter.scan')}
+            onPress={() => {
+              setNote('');
+              setScanning(true);
+            }}
+          />
+        ) : null}
+      </Line>
       <Line gap="$2" alignItems="stretch">
         <Column flex={3} gap="$2">
           {['789', '456', '123', '.0<'].map((row) => (
@@ -137,7 +197,7 @@ export function Pad({ settings }: { settings: CounterSettings }) {
                   tabIndex={-1}
                   aria-label={key === '<' ? t('counter.deleteKey') : key}
                   onPress={() =>
-                    key === '<' ? setText((before) => before.slice(0, -1)) : press(key)
+                    key === '<' ? type((before) => before.slice(0, -1)) : press(key)
                   }
                 >
                   {key === '<' ? (
@@ -181,7 +241,32 @@ export function Pad({ settings }: { settings: CounterSettings }) {
           </Key>
         </Column>
       </Line>
+      {scanning ? (
+        <ScanDialog
+          note={note}
+          onFound={(barcode) => void scanned(barcode)}
+          onClose={() => setScanning(false)}
+        />
+      ) : null}
       {discounting ? <DiscountDialog onClose={() => setDiscounting(false)} /> : null}
     </Column>
   );
+}
+
+/** Lookups one after the other, so that lines stand in the order in which they were scanned. */
+function useTurns() {
+  const last = useRef<Promise<unknown>>(Promise.resolve());
+  return <A,>(ask: () => Promise<A>): Promise<A | undefined> => {
+    const turn = last.current.then(ask).catch(() => undefined);
+    last.current = turn;
+    return turn;
+  };
+}
+
+/** What this drawer sells most often. */
+function useOffers(settings: CounterSettings, drawerId: number | null): CounterItem[] {
+  const ids =
+    settings.offers.find((one) => one.drawerId === (drawerId ?? settings.drawers[0]?.id))
+      ?.itemIds ?? [];
+  return ids.flatMap((id) => settings.items.find((item) => item.id === id) ?? []);
 }

@@ -13,12 +13,13 @@ import { RefusalNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 import { LineDialog } from './LineDialog';
 import { useTicket } from './store';
-import { useFigures, type Figures } from './useCounter';
+import { useFigures, useTicketItems, type Figures } from './useCounter';
 
 /** What stands on the ticket: sold lines, what comes back, discounts, tax by authority. */
 export function TicketLines({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const figures = useFigures(settings);
+  const items = useTicketItems(settings);
   const [open, setOpen] = useState<number | null>(null);
   if (figures.empty) {
     return (
@@ -34,7 +35,7 @@ export function TicketLines({ settings }: { settings: CounterSettings }) {
         <SoldRow
           key={i}
           line={line}
-          unit={settings.items.find(({ id }) => id === line.itemId)?.unit ?? ''}
+          unit={items.find(({ id }) => id === line.itemId)?.unit ?? ''}
           onOpen={() => setOpen(i)}
           index={i}
         />

@@ -18,6 +18,7 @@ import { useTicket } from './store';
 import { TicketLines, ToPay } from './Ticket';
 import { useCounterSettings } from './useCounter';
 
+export { toCatalogue, useCounterSettings } from './useCounter';
 export { PayScreen } from './Pay';
 export { ReturnScreen } from './returns/ReturnScreen';
 

@@ -1,3 +1,4 @@
+import type { CounterItem } from '@abacist/contracts';
 import type { Discount, TicketLine, TicketReturn } from '@abacist/core/sales';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
@@ -9,6 +10,8 @@ type Ticket = {
   key: string;
   drawerId: number | null;
   lines: TicketLine[];
+  /** The items that it names, as they were when they were rung. */
+  known: CounterItem[];
   discount: Discount | undefined;
   /** What comes back on this ticket; with lines beside it, an exchange. */
   returned: TicketReturn | undefined;
@@ -17,7 +20,7 @@ type Ticket = {
 
 type TicketStore = Ticket & {
   chooseDrawer: (drawerId: number) => void;
-  addLine: (line: TicketLine) => void;
+  addLine: (line: TicketLine, item?: CounterItem) => void;
   changeLine: (index: number, line: TicketLine) => void;
   removeLine: (index: number) => void;
   setDiscount: (discount: Discount | undefined) => void;
@@ -29,7 +32,13 @@ type TicketStore = Ticket & {
 };
 
 /** A ticket with nothing on it; tenders were offered for what stood there before. */
-const NOTHING = { lines: [], discount: undefined, returned: undefined, tenders: [] };
+const NOTHING = {
+  lines: [],
+  known: [],
+  discount: undefined,
+  returned: undefined,
+  tenders: [],
+};
 
 /** The ticket under way. It survives a reload and a lost connection. */
 export const useTicket = create<TicketStore>()(
@@ -39,7 +48,11 @@ export const useTicket = create<TicketStore>()(
       drawerId: null,
       ...NOTHING,
       chooseDrawer: (drawerId) => set({ drawerId }),
-      addLine: (line) => set(({ lines }) => ({ lines: [...lines, line] })),
+      addLine: (line, item) =>
+        set(({ lines, known }) => ({
+          lines: [...lines, line],
+          known: item ? [...known.filter(({ id }) => id !== item.id), item] : known,
+        })),
       changeLine: (index, line) =>
         set(({ lines }) => ({
           lines: lines.map((before, i) => (i === index ? line : before)),

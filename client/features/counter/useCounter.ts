@@ -1,4 +1,10 @@
-import type { CounterSettings, Returnable, ShopInfo } from '@abacist/contracts';
+import type {
+  CounterItem,
+  CounterSettings,
+  ItemsFound,
+  Returnable,
+  ShopInfo,
+} from '@abacist/contracts';
 import { percent, roundCash, sum } from '@abacist/core/money';
 import type { Refusal } from '@abacist/core/outcome';
 import {
@@ -22,15 +28,40 @@ export function useCounterSettings() {
   });
 }
 
-export function toCatalogue(settings: CounterSettings): Catalogue {
+/** Core's view of what a ticket refers to. @param items those that the ticket may name */
+export function toCatalogue(
+  settings: CounterSettings,
+  items: readonly CounterItem[],
+): Catalogue {
   return {
     departments: settings.departments,
-    items: settings.items,
+    items,
     taxCodes: settings.taxCodes.map(({ id, parts }) => ({
       id,
       parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
     })),
   };
+}
+
+/**
+ * The items that the ticket names, as the shop sells them now: those offered are read with the
+ * settings, others by themselves. Until they are read, they are as they were when they were rung.
+ */
+export function useTicketItems(settings: CounterSettings): CounterItem[] {
+  const { lines, known } = useTicket();
+  const offered = new Set(settings.items.map(({ id }) => id));
+  const ids = lines.flatMap((line) =>
+    'itemId' in line && !offered.has(line.itemId) ? [line.itemId] : [],
+  );
+  const wanted = [...new Set(ids)].sort((a, b) => a - b).join(',');
+  const read = useQuery({
+    queryKey: ['counter', 'items', wanted],
+    queryFn: () => request<ItemsFound>('GET', `/counter/items?ids=${wanted}`),
+    enabled: wanted !== '',
+    staleTime: 60_000,
+  });
+  const others = read.data?.items ?? known.filter(({ id }) => !offered.has(id));
+  return [...settings.items, ...others];
 }
 
 export const taxRules = (shop: ShopInfo) => ({
@@ -69,7 +100,7 @@ export function useFigures(settings: CounterSettings): Figures {
   const { lines, discount, returned, tenders } = useTicket();
   const saleId = returned && 'saleId' in returned ? returned.saleId : undefined;
   const original = useReturnable(saleId).data ?? null;
-  const catalogue = toCatalogue(settings);
+  const catalogue = toCatalogue(settings, useTicketItems(settings));
   const rules = taxRules(shop);
   const sold = lines.length ? priceTicket(lines, catalogue, rules, discount) : undefined;
   const { returnRules, reasons } = settings;

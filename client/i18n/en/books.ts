@@ -1,6 +1,10 @@
 export const books = {
   books: {
     journal: 'Journal',
+    shop: 'Shop',
+    shopItems: 'Items',
+    shopItemsText: 'Prices, barcodes, the price list in and out',
+
     balance: 'Trial balance',
     account: 'Account',
     debit: 'Debit',

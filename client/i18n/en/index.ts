@@ -2,8 +2,9 @@ import { bank } from './bank';
 import { books } from './books';
 import { counter } from './counter';
 import { days } from './days';
+import { items } from './items';
 import { refusal } from './refusals';
 import { shell } from './shell';
 
 /** All wording, English first, by feature. */
-export const en = { ...shell, ...counter, ...days, ...bank, ...books, refusal };
+export const en = { ...shell, ...counter, ...days, ...bank, ...books, ...items, refusal };

@@ -7,6 +7,7 @@ export const shell = {
     close: 'Close',
     required: 'Needed',
     more: 'Show more',
+    done: 'Done',
     total: 'Total',
     optional: 'if there is one',
   },

@@ -1,6 +1,7 @@
 import { decimal, MAX_AMOUNT_MINOR, minor, minus, multiply, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import {
+  convertPrice,
   taxByAuthority,
   taxTicket,
   type TaxCode,
@@ -25,6 +26,10 @@ export type Catalogue = {
     name: string;
     departmentId: number;
     priceMinor: number;
+    /** Whether that price holds its tax; the document may be of the other kind. */
+    priceIncludesTax: boolean;
+    /** Decimals that a quantity may have. */
+    decimals: number;
     taxCodeId: number;
   }[];
   /** Codes with the rates of the business day. */
@@ -58,12 +63,17 @@ export type PricedTicket = {
 const QUANTITY = /^(?!0+(\.0+)?$)\d{1,6}(\.\d{1,3})?$/;
 export const MAX_LINES = 500;
 
+/** A quantity that may be sold with so many decimals. */
+export function isQuantity(text: string, decimals: number): boolean {
+  return QUANTITY.test(text) && Number(text) === Number(Number(text).toFixed(decimals));
+}
+
 /**
  * Prices a ticket: quantity × price rounded half up to the minor unit, less discounts, then tax
  * by the rules. The ticket's discount is spread over its lines, so that later steps use stored
  * parts. The counter shows this while ringing and the server stores the same.
- * Refusals: `ticket.empty`, `ticket.tooLong`, `line.amount`, `line.quantity`, `line.unknown`,
- * `discount.range`, `discount.percent`.
+ * Refusals: `ticket.empty`, `ticket.tooLong`, `line.amount`, `line.quantity`, `line.decimals`
+ * (decimals), `line.unknown`, `discount.range`, `discount.percent`.
  */
 export function priceTicket(
   lines: readonly TicketLine[],
@@ -75,7 +85,7 @@ export function priceTicket(
   if (lines.length > MAX_LINES) return refuse('ticket.tooLong', 'lines', { most: MAX_LINES });
   const rung: RungLine[] = [];
   for (const [i, line] of lines.entries()) {
-    const found = ringLine(line, catalogue, `lines.${i}`);
+    const found = ringLine(line, catalogue, rules, `lines.${i}`);
     if (!found.ok) return found;
     const own = discountOf(found.value.amountMinor, line.discount, `lines.${i}.discount`);
     if (!own.ok) return own;
@@ -108,11 +118,22 @@ export function priceTicket(
   });
 }
 
+/** An item's list price as a document with or without tax writes it. */
+export function listPrice(
+  item: Pick<Catalogue['items'][number], 'priceMinor' | 'priceIncludesTax'>,
+  taxCode: TaxCode,
+  { pricesIncludeTax, rounding }: TaxRules,
+): Minor {
+  const { priceMinor, priceIncludesTax } = item;
+  return convertPrice(priceMinor, taxCode, priceIncludesTax, pricesIncludeTax, rounding);
+}
+
 type RungLine = Omit<PricedLine, keyof TaxedLine> & { code: TaxCode };
 
 function ringLine(
   line: TicketLine,
   catalogue: Catalogue,
+  rules: TaxRules,
   at: string,
 ): Outcome<Omit<RungLine, 'discountMinor'>> {
   const code = (id: number) => catalogue.taxCodes.find((taxCode) => taxCode.id === id);
@@ -121,8 +142,12 @@ function ringLine(
     const taxCode = item && code(item.taxCodeId);
     if (!item || !taxCode) return refuse('line.unknown', `${at}.itemId`);
     if (!QUANTITY.test(line.quantity)) return refuse('line.quantity', `${at}.quantity`);
+    if (!isQuantity(line.quantity, item.decimals)) {
+      return refuse('line.decimals', `${at}.quantity`, { decimals: item.decimals });
+    }
     const quantity = decimal(line.quantity);
-    const unitPriceMinor = minor(line.unitPriceMinor ?? item.priceMinor);
+    const listPriceMinor = listPrice(item, taxCode, rules);
+    const unitPriceMinor = minor(line.unitPriceMinor ?? listPriceMinor);
     const amountMinor = multiply(unitPriceMinor, quantity, 'halfUp');
     if (unitPriceMinor < 0 || amountMinor > MAX_AMOUNT_MINOR) {
       return refuse('line.amount', `${at}.unitPriceMinor`);
@@ -134,7 +159,7 @@ function ringLine(
       quantity: line.quantity,
       unitPriceMinor,
       amountMinor,
-      listMinor: multiply(item.priceMinor, quantity, 'halfUp'),
+      listMinor: multiply(listPriceMinor, quantity, 'halfUp'),
       code: taxCode,
     });
   }

@@ -4,6 +4,7 @@ import { percent } from '../money';
 import {
   decideSale,
   decideVoid,
+  priceTicket,
   type DecidedSale,
   type OriginalSale,
   type SaleState,
@@ -16,7 +17,26 @@ const STATE: SaleState = {
       { id: 1, name: 'Rope', taxCodeId: 1 },
       { id: 2, name: 'Books', taxCodeId: 2 },
     ],
-    items: [{ id: 7, name: 'Rope 12 mm', departmentId: 1, priceMinor: 340, taxCodeId: 1 }],
+    items: [
+      {
+        id: 7,
+        name: 'Rope 12 mm',
+        departmentId: 1,
+        priceMinor: 340,
+        priceIncludesTax: false,
+        decimals: 1,
+        taxCodeId: 1,
+      },
+      {
+        id: 8,
+        name: 'Mug',
+        departmentId: 1,
+        priceMinor: 21_24,
+        priceIncludesTax: true,
+        decimals: 0,
+        taxCodeId: 1,
+      },
+    ],
     taxCodes: [
       {
         id: 1,
@@ -389,5 +409,35 @@ describe('a ticket that takes back', () => {
     expect(broken).toMatchObject({
       value: { broken: [{ code: 'rule.returnLate' }, { code: 'rule.returnAbove' }] },
     });
+  });
+});
+
+describe('quantities and kinds of price', () => {
+  const price = (itemId: number, quantity: string, pricesIncludeTax: boolean) =>
+    priceTicket([{ itemId, quantity }], STATE.catalogue, { ...STATE.rules, pricesIncludeTax });
+
+  test.each([
+    [7, '2.5', undefined],
+    [7, '2.50', undefined],
+    [7, '2.55', { code: 'line.decimals', at: 'lines.0.quantity', params: { decimals: 1 } }],
+    [8, '3', undefined],
+    [8, '1.5', { code: 'line.decimals', at: 'lines.0.quantity', params: { decimals: 0 } }],
+    [8, '0', { code: 'line.quantity', at: 'lines.0.quantity' }],
+  ])('item %d takes a quantity of %s or says why not', (itemId, quantity, refusal) => {
+    const priced = price(itemId, quantity, false);
+    expect(priced.ok ? undefined : priced.refusals[0]).toEqual(refusal);
+  });
+
+  // Inclusive totals taken apart at 6.25 %: 21.24 holds 19.99 and 1.25; derived.
+  test('a price with tax stands on a paper without tax as its net, and the total agrees', () => {
+    for (const kind of [true, false]) {
+      const priced = price(8, '1', kind);
+      expect(priced.ok && priced.value).toMatchObject({
+        netMinor: 19_99,
+        taxMinor: 1_25,
+        totalMinor: 21_24,
+        lines: [{ unitPriceMinor: kind ? 21_24 : 19_99, listMinor: kind ? 21_24 : 19_99 }],
+      });
+    }
   });
 });

@@ -1,2 +1,3 @@
 export * from './code';
 export * from './ticket';
+export * from './convert';

@@ -12,7 +12,10 @@ import { validate } from './validate';
 /** What a read works with. */
 export type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
 
-/** A read as an endpoint; query and path parameters are one checked object. */
+/**
+ * A read as an endpoint; query and path parameters are one checked object, with the body where a
+ * read brings a file.
+ */
 export function query<Q, A>(
   deps: Deps,
   needed: Role,
@@ -22,7 +25,11 @@ export function query<Q, A>(
   return async (request, response) => {
     const actor = actorOf(request);
     if (!mayAs(actor.role, needed)) throw forbidden();
-    const input = validate(schema, { ...request.query, ...request.params });
+    const input = validate(schema, {
+      ...request.query,
+      ...request.params,
+      ...(request.body as object | undefined),
+    });
     const shop = await loadShopFor(deps.pool, actor.id);
     const today = businessDate(deps.clock(), shop.zone);
     const answer = await handler({ db: deps.pool, deps, shop, today, actor }, input);

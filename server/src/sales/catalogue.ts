@@ -2,7 +2,8 @@ import type { CounterSettings } from '@abacist/contracts';
 import { percent } from '@abacist/core/money';
 import type { Catalogue } from '@abacist/core/sales';
 import type { TaxCode } from '@abacist/core/tax';
-import { placeholders, rows, type Db } from '../db/pool';
+import { rows, type Db } from '../db/pool';
+import { itemsById } from '../items/read';
 
 type PartRow = {
   tax_code_id: number;
@@ -74,14 +75,6 @@ export async function catalogueFor(
     db,
     'SELECT id, name, tax_code_id AS taxCodeId FROM department WHERE active',
   );
-  const items = itemIds.length
-    ? await rows<Catalogue['items'][number]>(
-        db,
-        `SELECT id, name, department_id AS departmentId, price_minor AS priceMinor,
-           tax_code_id AS taxCodeId
-         FROM item WHERE active AND id IN (${placeholders(itemIds.length)})`,
-        itemIds,
-      )
-    : [];
+  const items = itemIds.length ? await itemsById(db, itemIds) : [];
   return { departments, items, taxCodes: (await taxCodesOn(db, date)).map(toTaxCode) };
 }

@@ -1,6 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import type { Role } from '@abacist/core/people';
 import { rows, type Db } from '../db/pool';
+import { firstItems, itemsById, oftenSold } from '../items/read';
 import { taxCodesOn } from './catalogue';
 import { loadCounterRules, returnReasons } from './rules';
 
@@ -10,7 +11,7 @@ export async function counterSettings(
   today: string,
   role: Role,
 ): Promise<CounterSettings> {
-  const [drawers, departments, items, authorities, tenders, taxCodes, reasons, rules] =
+  const [drawers, departments, authorities, tenders, taxCodes, reasons, rules] =
     await Promise.all([
       rows<CounterSettings['drawers'][number]>(
         db,
@@ -19,12 +20,6 @@ export async function counterSettings(
       rows<CounterSettings['departments'][number]>(
         db,
         `SELECT id, code, name, tax_code_id AS taxCodeId FROM department WHERE active ORDER BY id`,
-      ),
-      rows<CounterSettings['items'][number]>(
-        db,
-        `SELECT id, code, name, department_id AS departmentId, tax_code_id AS taxCodeId,
-         price_minor AS priceMinor, unit
-       FROM item WHERE active ORDER BY name`,
       ),
       rows<CounterSettings['authorities'][number]>(
         db,
@@ -38,11 +33,14 @@ export async function counterSettings(
       returnReasons(db),
       loadCounterRules(db),
     ]);
+  const offers = await offersOf(db, drawers);
+  const items = await itemsById(db, [...new Set(offers.flatMap(({ itemIds }) => itemIds))]);
   const { allowanceOf, creditWarnDays: _warn, ...returnRules } = rules;
   return {
     drawers,
     departments,
     items,
+    offers,
     authorities,
     tenders,
     taxCodes,
@@ -50,4 +48,20 @@ export async function counterSettings(
     allowancePercent: allowanceOf(role)?.percent ?? null,
     returnRules,
   };
+}
+
+const OFFERS = 24;
+
+/** What each drawer sells most often; filled up by name where it has not sold that much. */
+async function offersOf(
+  db: Db,
+  drawers: CounterSettings['drawers'],
+): Promise<CounterSettings['offers']> {
+  const first = await firstItems(db, OFFERS);
+  return Promise.all(
+    drawers.map(async ({ id }) => {
+      const often = await oftenSold(db, id, OFFERS);
+      return { drawerId: id, itemIds: [...new Set([...often, ...first])].slice(0, OFFERS) };
+    }),
+  );
 }

@@ -6,6 +6,8 @@ import { insertMany, row, rows, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { businessDate } from '@abacist/core/dates';
 import { contextOf } from '../http/command';
+import type { ItemInput } from '@abacist/core/items';
+import { setBarcodes, upsertItems } from '../items/save';
 import { postDocument } from '../ledger/post';
 import type { Deps, Shop } from '../context';
 
@@ -28,6 +30,8 @@ export type ShopSetUp = {
     department: string;
     priceMinor: number;
     unit?: string;
+    decimals?: number;
+    barcodes?: string[];
     taxCode?: string;
   }[];
   drawers: { code: string; name: string; floatMinor: number }[];
@@ -147,22 +151,28 @@ async function setUpCatalogue(tx: Tx, { departments, items }: ShopSetUp): Promis
       await idOf(tx, 'tax_code', taxCode),
     ]);
   }
+  const inputs: ItemInput[] = [];
   for (const item of items) {
     const department = departments.find(({ code }) => code === item.department);
-    await run(
-      tx,
-      `INSERT INTO item (code, name, department_id, tax_code_id, price_minor, unit)
-       VALUES (?, ?, ?, ?, ?, ?)`,
-      [
-        item.code,
-        item.name,
-        await idOf(tx, 'department', item.department),
-        await idOf(tx, 'tax_code', item.taxCode ?? department?.taxCode ?? ''),
-        item.priceMinor,
-        item.unit ?? '',
-      ],
-    );
+    inputs.push({
+      code: item.code,
+      name: item.name,
+      departmentId: await idOf(tx, 'department', item.department),
+      taxCodeId: await idOf(tx, 'tax_code', item.taxCode ?? department?.taxCode ?? ''),
+      priceMinor: item.priceMinor,
+      priceIncludesTax: false,
+      unit: item.unit ?? '',
+      decimals: item.decimals ?? 0,
+      barcodes: item.barcodes ?? [],
+      active: true,
+    });
   }
+  if (inputs.length === 0) return;
+  const ids = await upsertItems(tx, inputs);
+  await setBarcodes(
+    tx,
+    inputs.map(({ barcodes }, i) => ({ itemId: ids[i]!, barcodes })),
+  );
 }
 
 async function setUpMoney(tx: Tx, setUp: ShopSetUp): Promise<void> {

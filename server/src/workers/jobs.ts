@@ -24,6 +24,8 @@ export type Jobs = {
     task: () => Promise<Task<I>>,
     finish: (output: O | undefined) => Promise<unknown>,
   ) => Promise<string>;
+  /** Runs a short task in a worker and waits for its result: off the main thread, no job. */
+  compute: <I, O>(task: Task<I>) => Promise<O>;
   /** Waits until a job that this server runs has ended. */
   ended: (id: string) => Promise<void>;
   /** Waits for all jobs of this server, then ends the workers. */
@@ -101,6 +103,10 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
       );
       running.set(id, work(id, task, finish));
       return id;
+    },
+    compute({ file, input }) {
+      const filename = fileURLToPath(new URL(`./${file}`, import.meta.url));
+      return workers.run(input, { filename });
     },
     async ended(id) {
       await running.get(id);

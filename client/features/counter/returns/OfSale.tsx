@@ -48,7 +48,7 @@ export function OfSale({ settings, sale }: { settings: CounterSettings; sale: Re
     ...(why.feeWaived && { feeWaived: true }),
   };
   const decided = decideReturn(returned, {
-    catalogue: toCatalogue(settings),
+    catalogue: toCatalogue(settings, []),
     rules: taxRules(shop),
     returnRules: settings.returnRules,
     reasons: settings.reasons,

@@ -1,0 +1,30 @@
+import { useState } from 'react';
+
+const read = <T>(name: string): T | undefined => {
+  try {
+    const kept = localStorage.getItem(`abacist.draft.${name}`);
+    return kept === null ? undefined : (JSON.parse(kept) as T);
+  } catch {
+    return undefined;
+  }
+};
+
+/**
+ * What a person types into a form, kept over a reload until it is saved or left: the draft, how
+ * to change a part of it, and how to let it go.
+ * @param name one form, with the id of what it changes
+ */
+export function useDraft<T extends object>(
+  name: string,
+  initial: T,
+): [T, (change: Partial<T>) => void, () => void] {
+  const [draft, setDraft] = useState<T>(() => ({ ...initial, ...read<T>(name) }));
+  const change = (part: Partial<T>) =>
+    setDraft((before) => {
+      const after = { ...before, ...part };
+      localStorage.setItem(`abacist.draft.${name}`, JSON.stringify(after));
+      return after;
+    });
+  const drop = () => localStorage.removeItem(`abacist.draft.${name}`);
+  return [draft, change, drop];
+}

@@ -1,0 +1,3 @@
+import { ItemsScreen } from '~/features/items';
+
+export default ItemsScreen;

@@ -1,0 +1,2 @@
+export * from './item';
+export * from './search';

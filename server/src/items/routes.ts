@@ -1,0 +1,82 @@
+import {
+  id,
+  itemFilterSchema,
+  priceListImportSchema,
+  priceListSchema,
+  saveItemSchema,
+} from '@abacist/contracts';
+import { Router } from 'express';
+import Joi from 'joi';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { notFound } from '../http/errors';
+import { noInput, query } from '../http/query';
+import { checkPriceList, exportPriceList, importPriceList } from './priceList';
+import { findItems, itemsById, listItems, readItems } from './read';
+import { saveItem } from './save';
+
+export function itemRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/counter/items',
+    query(
+      deps,
+      'clerk',
+      // A barcode may look like a card number, so the text is not checked for one.
+      Joi.object<{ text?: string; ids?: string }>({
+        text: Joi.string().trim().min(1).max(80),
+        ids: Joi.string().pattern(/^\d+(,\d+){0,499}$/),
+      }).xor('text', 'ids'),
+      async ({ db }, { text, ids }) =>
+        text === undefined
+          ? { exact: false, items: await itemsById(db, ids!.split(',').map(Number)) }
+          : findItems(db, text),
+    ),
+  );
+  router.get(
+    '/items',
+    query(deps, 'bookkeeper', itemFilterSchema, ({ db }, filter) => listItems(db, filter)),
+  );
+  router.get(
+    '/items/price-list',
+    query(deps, 'bookkeeper', noInput, ({ db, shop, today }) =>
+      exportPriceList(db, shop, today),
+    ),
+  );
+  router.post(
+    '/items/price-list/check',
+    query(deps, 'bookkeeper', priceListSchema, ({ shop }, file) =>
+      checkPriceList(deps, shop, file),
+    ),
+  );
+  router.post(
+    '/items/price-list',
+    command(deps, 'bookkeeper', priceListImportSchema, (context, body) =>
+      importPriceList(deps, context, body),
+    ),
+  );
+  router.get(
+    '/items/:id',
+    query(
+      deps,
+      'bookkeeper',
+      Joi.object<{ id: number }>({ id: id.required() }),
+      async (q, at) => {
+        const [item] = await readItems(q.db, 'i.id = ?', [at.id]);
+        if (!item) throw notFound('item.unknown');
+        return item;
+      },
+    ),
+  );
+  router.post(
+    '/items',
+    command(deps, 'bookkeeper', saveItemSchema, (context, body) => saveItem(context, body)),
+  );
+  router.post(
+    '/items/:id',
+    command(deps, 'bookkeeper', saveItemSchema, (context, body, params) =>
+      saveItem(context, body, Number(params['id'])),
+    ),
+  );
+  return router;
+}
