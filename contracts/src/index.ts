@@ -11,3 +11,5 @@ export * from './ledger';
 export * from './trail';
 export * from './looseEnds';
 export * from './items';
+export * from './tax';
+export * from './customers';

@@ -9,17 +9,7 @@ import Joi from 'joi';
 import { amountMinor, id, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** An item as the counter sells it. */
-export type CounterItem = {
-  id: number;
-  code: string;
-  name: string;
-  departmentId: number;
-  taxCodeId: number;
-  priceMinor: number;
-  priceIncludesTax: boolean;
-  unit: string;
-  decimals: number;
-};
+export type CounterItem = Omit<ItemInput, 'barcodes' | 'active'> & { id: number };
 
 /** What a text finds: `exact` when it is the code or a barcode of the first one. */
 export type ItemsFound = { exact: boolean; items: CounterItem[] };

@@ -1,10 +1,20 @@
 import type { Role } from '@abacist/core/people';
 import Joi from 'joi';
+import { id } from './common';
 
 export type SignIn = { username: string; password: string };
 export const signInSchema = Joi.object<SignIn, true>({
   username: Joi.string().trim().lowercase().min(1).max(60).required(),
   password: Joi.string().min(1).max(200).required(),
+});
+
+/** Another person takes over at a device where someone is signed in already. */
+export type SwitchPerson = { personId: number; pin: string };
+export const switchPersonSchema = Joi.object<SwitchPerson, true>({
+  personId: id.required(),
+  pin: Joi.string()
+    .pattern(/^\d{4,8}$/)
+    .required(),
 });
 
 export type Person = { id: number; username: string; name: string; role: Role };
@@ -27,5 +37,7 @@ export type SessionInfo = {
   person: Person | null;
   shop: ShopInfo;
   approvers: { id: number; name: string; role: Role }[];
+  /** Who may take over at this device by PIN. */
+  colleagues: { id: number; name: string }[];
   demoUsers: { username: string; name: string; role: Role; password: string; pin: string }[];
 };

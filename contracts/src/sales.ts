@@ -11,7 +11,15 @@ import { amountMinor, id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
 
 /** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
-export type SaleCommand = SaleTicket & { drawerId: number };
+export type SaleCommand = SaleTicket & {
+  drawerId: number;
+  /** One of the list, or a name typed once; a walk-in without a name has none. */
+  customer?: { id: number } | { name: string };
+  /** Whether its prices hold their tax; as its customer's papers write them if not said. */
+  pricesIncludeTax?: boolean;
+  /** Who sold it; the sender if not said. */
+  salespersonId?: number;
+};
 
 const quantity = Joi.string().pattern(/^\d{1,6}(\.\d{1,3})?$/);
 const discount = Joi.object({
@@ -95,6 +103,9 @@ export const saleSchema = Joi.object<SaleCommand>({
   returned,
   tenders: Joi.array().items(tender).max(20).required(),
   refunds: Joi.array().items(refund).max(20),
+  customer: Joi.object({ id, name: safeText(120).min(1) }).xor('id', 'name'),
+  pricesIncludeTax: Joi.boolean(),
+  salespersonId: id,
 });
 
 /** What the counter needs to ring: a snapshot of the shop's settings for today. */
@@ -119,6 +130,7 @@ export type CounterSettings = {
     scheme: string | null;
     shortcut: string;
   }[];
+  salespeople: { id: number; name: string; salesCode: string | null }[];
   reasons: { code: string; name: string; restocking: boolean }[];
   /** How far the person may move prices without asking, percent; null: as he likes. */
   allowancePercent: string | null;
@@ -152,6 +164,12 @@ export type SaleDetail = SaleSummary & {
   netMinor: number;
   taxMinor: number;
   entryId: number;
+  customerId: number | null;
+  customerName: string | null;
+  /** The certificate under which no tax was charged. */
+  exemptCertificate: string | null;
+  soldBy: string;
+  pricesIncludeTax: boolean;
   voidNumber: string | null;
   voidReason: string | null;
   discountMinor: number;

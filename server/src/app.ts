@@ -10,6 +10,7 @@ import type { Deps } from './context';
 import { depositRoutes } from './deposits/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
+import { customerRoutes } from './customers/routes';
 import { itemRoutes } from './items/routes';
 import { ledgerRoutes } from './ledger/routes';
 import { createLog } from './log';
@@ -20,6 +21,7 @@ import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { settlementRoutes } from './settlements/routes';
+import { taxRoutes } from './tax/routes';
 import { trailRoutes } from './trail/routes';
 import { createJobs } from './workers/jobs';
 
@@ -106,6 +108,8 @@ export function createApp(options: AppOptions): {
     settlementRoutes,
     matchingRoutes,
     itemRoutes,
+    taxRoutes,
+    customerRoutes,
     ledgerRoutes,
     trailRoutes,
     looseEndRoutes,

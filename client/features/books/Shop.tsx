@@ -3,7 +3,11 @@ import { Column, Sheet } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Body } from '~/ui/Text';
 
-const PAGES = [{ to: '/books/items', name: 'shopItems' }] as const;
+const PAGES = [
+  { to: '/books/items', name: 'shopItems' },
+  { to: '/books/taxes', name: 'shopTaxes' },
+  { to: '/books/customers', name: 'shopCustomers' },
+] as const;
 
 /** What the shop sets up: each leads to a page of its own. */
 export function ShopPages() {

@@ -18,7 +18,7 @@ import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
 import { useTicket } from './store';
-import { taxRules, toCatalogue, useTicketItems } from './useCounter';
+import { toCatalogue, useTicketItems, useTicketRules } from './useCounter';
 
 /** One line of the ticket: its quantity, its price, what is taken off. */
 export function LineDialog({
@@ -37,9 +37,9 @@ export function LineDialog({
   const line = lines[index]!;
   const items = useTicketItems(settings);
   const item = 'itemId' in line ? items.find(({ id }) => id === line.itemId) : null;
-  const shop = useShop();
+  const rules = useTicketRules(settings);
   const taxCode = toCatalogue(settings, []).taxCodes.find(({ id }) => id === item?.taxCodeId);
-  const listMinor = item && taxCode ? listPrice(item, taxCode, taxRules(shop)) : 0;
+  const listMinor = item && taxCode ? listPrice(item, taxCode, rules) : 0;
   const [quantity, setQuantity] = useState('itemId' in line ? line.quantity : '1');
   const [price, setPrice] = useState(
     toDecimal(

@@ -53,6 +53,8 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const [quantity, setQuantity] = useState<string | null>(null);
   const { found, settled, lookUp } = useItemSearch(text);
   const inTurn = useTurns();
+  /** Whether the last lookup found nothing: then its text stands in the field again. */
+  const missed = useRef(false);
   const entry = readEntry(text, currency);
   const type = (change: string | ((before: string) => string)) => {
     setNote('');
@@ -80,6 +82,10 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const pay = () => {
     if (!empty) router.push('/counter/pay');
   };
+  const payNow = () => {
+    const { lines: rung, returned: back } = useTicket.getState();
+    if (rung.length || back) router.push('/counter/pay');
+  };
   const takeQuantity = () => {
     if (/^\d{1,6}(\.\d{1,3})?$/.test(text) && Number(text) > 0) {
       setQuantity(text);
@@ -89,13 +95,20 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   /** Enter, or the end of a scan: the item of that code, else the first that the text finds. */
   const submit = async () => {
     const asked = text;
-    if (entry.kind === 'empty') return pay();
+    if (entry.kind === 'empty') {
+      // Enter twice in a row: what is still looked up goes on the ticket before it is paid.
+      await inTurn(() => Promise.resolve());
+      if (!missed.current) payNow();
+      return;
+    }
+    missed.current = false;
     // The field is free at once: the next scan may begin while this one is looked up.
     type('');
     const answer = await inTurn(() => lookUp(asked));
     const item =
       answer?.exact || entry.kind === 'text' ? (answer?.items[0] ?? undefined) : undefined;
     if (item) return addItem(item);
+    missed.current = true;
     setText((now) => now || asked);
     setNote(
       entry.kind === 'amount'

@@ -83,6 +83,9 @@ function useSale(settings: CounterSettings) {
           lines: ticket.lines,
           discount: ticket.discount,
           returned: ticket.returned,
+          customer: named(ticket.customer),
+          pricesIncludeTax: ticket.pricesIncludeTax,
+          salespersonId: ticket.salespersonId,
           tenders,
           refunds,
         },
@@ -101,6 +104,11 @@ function useSale(settings: CounterSettings) {
       if (error instanceof ApiError && error.body.error === 'alreadyPosted') ticket.clear();
     },
   });
+}
+/** The customer as the command names him. */
+function named(customer: ReturnType<typeof useTicket.getState>['customer']) {
+  if (!customer) return undefined;
+  return 'id' in customer ? { id: customer.id } : customer;
 }
 type Sale = ReturnType<typeof useSale>;
 

@@ -12,6 +12,7 @@ import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { RefusalNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 import { LineDialog } from './LineDialog';
+import { PartiesRow } from './Parties';
 import { useTicket } from './store';
 import { useFigures, useTicketItems, type Figures } from './useCounter';
 
@@ -23,33 +24,39 @@ export function TicketLines({ settings }: { settings: CounterSettings }) {
   const [open, setOpen] = useState<number | null>(null);
   if (figures.empty) {
     return (
-      <Column padding="$4" gap="$1">
-        <Body tone="faded">{t('counter.emptyTicket')}</Body>
+      <Column>
+        <PartiesRow settings={settings} />
+        <Body tone="faded" padding="$4">
+          {t('counter.emptyTicket')}
+        </Body>
       </Column>
     );
   }
   const { sold, back } = figures;
   return (
-    <Column role="list" aria-label={t('counter.ticket')}>
-      {sold?.lines.map((line, i) => (
-        <SoldRow
-          key={i}
-          line={line}
-          unit={items.find(({ id }) => id === line.itemId)?.unit ?? ''}
-          onOpen={() => setOpen(i)}
-          index={i}
-        />
-      ))}
-      {back ? <ReturnedRows figures={figures} /> : null}
-      {sold?.taxes.length ? <TaxRow settings={settings} figures={figures} /> : null}
-      {figures.refusals.length ? (
-        <Column padding="$3">
-          <RefusalNote refusals={figures.refusals} />
-        </Column>
-      ) : null}
-      {open === null ? null : (
-        <LineDialog settings={settings} index={open} onClose={() => setOpen(null)} />
-      )}
+    <Column>
+      <PartiesRow settings={settings} />
+      <Column role="list" aria-label={t('counter.ticket')}>
+        {sold?.lines.map((line, i) => (
+          <SoldRow
+            key={i}
+            line={line}
+            unit={items.find(({ id }) => id === line.itemId)?.unit ?? ''}
+            onOpen={() => setOpen(i)}
+            index={i}
+          />
+        ))}
+        {back ? <ReturnedRows figures={figures} /> : null}
+        {sold?.taxes.length ? <TaxRow settings={settings} figures={figures} /> : null}
+        {figures.refusals.length ? (
+          <Column padding="$3">
+            <RefusalNote refusals={figures.refusals} />
+          </Column>
+        ) : null}
+        {open === null ? null : (
+          <LineDialog settings={settings} index={open} onClose={() => setOpen(null)} />
+        )}
+      </Column>
     </Column>
   );
 }

@@ -9,15 +9,16 @@ import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
-import { Dialog } from '~/ui/Dialog';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Heading } from '~/ui/Text';
+import { DeviceDialog } from './Device';
 import { Pad } from './Pad';
 import { useTicket } from './store';
 import { TicketLines, ToPay } from './Ticket';
 import { useCounterSettings } from './useCounter';
 
+export { useTicket } from './store';
 export { toCatalogue, useCounterSettings } from './useCounter';
 export { PayScreen } from './Pay';
 export { ReturnScreen } from './returns/ReturnScreen';
@@ -40,12 +41,11 @@ export function CounterScreen() {
       title={t('shell.counter')}
       right={
         <Line gap="$2">
-          {drawers.length > 1 && drawer ? (
-            media.desk ? (
-              <DrawerSwitch settings={settings.data!} />
-            ) : (
-              <Button label={drawer.name} onPress={() => setChoosing(true)} />
-            )
+          {drawer ? (
+            <Button
+              label={media.desk ? t('counter.device') : drawer.name}
+              onPress={() => setChoosing(true)}
+            />
           ) : null}
           <Button
             icon={Undo2}
@@ -65,42 +65,12 @@ export function CounterScreen() {
       }
     >
       {choosing && settings.data ? (
-        <Dialog open title={t('counter.drawer')} onClose={() => setChoosing(false)}>
-          <DrawerSwitch settings={settings.data} onChosen={() => setChoosing(false)} />
-        </Dialog>
+        <DeviceDialog settings={settings.data} onClose={() => setChoosing(false)} />
       ) : null}
       <Query of={settings}>
         {(data) => (media.desk ? <Wide settings={data} /> : <Narrow settings={data} />)}
       </Query>
     </Screen>
-  );
-}
-
-function DrawerSwitch({
-  settings,
-  onChosen,
-}: {
-  settings: CounterSettings;
-  onChosen?: () => void;
-}) {
-  const t = useWords();
-  const { drawerId, chooseDrawer } = useTicket();
-  const chosen = drawerId ?? settings.drawers[0]?.id;
-  return (
-    <Line role="group" gap="$1" aria-label={t('counter.drawer')}>
-      {settings.drawers.map(({ id, name }) => (
-        <Button
-          key={id}
-          kind={id === chosen ? 'chosen' : onChosen ? 'quiet' : 'plain'}
-          pressed={id === chosen}
-          label={name}
-          onPress={() => {
-            chooseDrawer(id);
-            onChosen?.();
-          }}
-        />
-      ))}
-    </Line>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { CounterItem } from '@abacist/contracts';
+import type { CounterItem, CustomerFound } from '@abacist/contracts';
 import type { Discount, TicketLine, TicketReturn } from '@abacist/core/sales';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
@@ -16,13 +16,24 @@ type Ticket = {
   /** What comes back on this ticket; with lines beside it, an exchange. */
   returned: TicketReturn | undefined;
   tenders: OfferedTender[];
+  /** Who buys: one of the list as he was found, a name typed once, or a walk-in. */
+  customer: CustomerFound | { name: string } | null;
+  /** Whether prices hold their tax, where the person decided it for this ticket. */
+  pricesIncludeTax: boolean | undefined;
+  salespersonId: number | undefined;
 };
+type Parties = Pick<Ticket, 'customer' | 'pricesIncludeTax' | 'salespersonId'>;
+
+/** The customer as one of the list, or null. */
+export const listed = (customer: Ticket['customer']): CustomerFound | null =>
+  customer && 'id' in customer ? customer : null;
 
 type TicketStore = Ticket & {
   chooseDrawer: (drawerId: number) => void;
   addLine: (line: TicketLine, item?: CounterItem) => void;
   changeLine: (index: number, line: TicketLine) => void;
   removeLine: (index: number) => void;
+  setParties: (parties: Partial<Parties>) => void;
   setDiscount: (discount: Discount | undefined) => void;
   setReturned: (returned: TicketReturn | undefined) => void;
   addTender: (tender: OfferedTender) => void;
@@ -38,6 +49,9 @@ const NOTHING = {
   discount: undefined,
   returned: undefined,
   tenders: [],
+  customer: null,
+  pricesIncludeTax: undefined,
+  salespersonId: undefined,
 };
 
 /** The ticket under way. It survives a reload and a lost connection. */
@@ -60,6 +74,7 @@ export const useTicket = create<TicketStore>()(
         })),
       removeLine: (index) =>
         set(({ lines }) => ({ lines: lines.filter((_, i) => i !== index), tenders: [] })),
+      setParties: (parties) => set({ ...parties, tenders: [] }),
       setDiscount: (discount) => set({ discount, tenders: [] }),
       setReturned: (returned) => set({ returned, tenders: [] }),
       addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),

@@ -5,6 +5,7 @@ import type {
   Returnable,
   ShopInfo,
 } from '@abacist/contracts';
+import { buyerTax, writesTax } from '@abacist/core/customers';
 import { percent, roundCash, sum } from '@abacist/core/money';
 import type { Refusal } from '@abacist/core/outcome';
 import {
@@ -13,11 +14,12 @@ import {
   type Catalogue,
   type DecidedReturn,
   type PricedTicket,
+  type PriceRules,
 } from '@abacist/core/sales';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { useTicket } from './store';
+import { listed, useTicket } from './store';
 
 /** The shop's settings for ringing, as of today. */
 export function useCounterSettings() {
@@ -70,6 +72,18 @@ export const taxRules = (shop: ShopInfo) => ({
   rounding: shop.taxRounding,
 });
 
+/** How the ticket under way is priced and taxed: by the shop, its customer, the person. */
+export function useTicketRules(settings: CounterSettings): PriceRules {
+  const shop = useShop();
+  const { customer, pricesIncludeTax } = useTicket();
+  const who = listed(customer);
+  return {
+    ...taxRules(shop),
+    pricesIncludeTax: pricesIncludeTax ?? writesTax(who, shop.pricesIncludeTax),
+    buyer: buyerTax(who, toCatalogue(settings, []).taxCodes, shop.today),
+  };
+}
+
 /** A sale with what it can still give back, as core computes with it. */
 export function useReturnable(saleId: number | undefined) {
   return useQuery({
@@ -101,7 +115,7 @@ export function useFigures(settings: CounterSettings): Figures {
   const saleId = returned && 'saleId' in returned ? returned.saleId : undefined;
   const original = useReturnable(saleId).data ?? null;
   const catalogue = toCatalogue(settings, useTicketItems(settings));
-  const rules = taxRules(shop);
+  const rules = useTicketRules(settings);
   const sold = lines.length ? priceTicket(lines, catalogue, rules, discount) : undefined;
   const { returnRules, reasons } = settings;
   const waiting = saleId !== undefined && !original;

@@ -63,6 +63,18 @@ function Head({ sale }: { sale: SaleDetail }) {
           drawer: sale.drawer,
         })}
       </Body>
+      {[
+        sale.customerName ? t('sales.for', { name: sale.customerName }) : '',
+        sale.exemptCertificate
+          ? t('sales.exempt', { certificate: sale.exemptCertificate })
+          : '',
+        sale.soldBy !== sale.by ? t('sales.soldBy', { name: sale.soldBy }) : '',
+        sale.pricesIncludeTax ? t('sales.pricesWithTax') : '',
+      ]
+        .filter(Boolean)
+        .map((text) => (
+          <Body key={text}>{text}</Body>
+        ))}
       {sale.status === 'void' ? (
         <Body tone="loose" strong>
           {t('sales.voidNote', { number: sale.voidNumber, reason: sale.voidReason })}

@@ -22,7 +22,7 @@ type Place = {
   also: string[];
 };
 const PLACES: Place[] = [
-  { name: 'counter', icon: Calculator, needs: 'clerk', also: ['/sales'] },
+  { name: 'counter', icon: Calculator, needs: 'clerk', also: ['/sales', '/customers'] },
   { name: 'days', icon: CalendarDays, needs: 'clerk', also: ['/trail'] },
   { name: 'bank', icon: Landmark, needs: 'bookkeeper', also: ['/lines'] },
   { name: 'books', icon: BookOpen, needs: 'bookkeeper', also: [] },

@@ -3,6 +3,10 @@ export const books = {
     journal: 'Journal',
     shop: 'Shop',
     shopItems: 'Items',
+    shopTaxes: 'Taxes',
+    shopTaxesText: 'Authorities, rates by date, tax codes, an example taken apart',
+    shopCustomers: 'Customers',
+    shopCustomersText: 'Names for papers, exemptions, how prices are written',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 
     balance: 'Trial balance',

@@ -3,8 +3,18 @@ import { books } from './books';
 import { counter } from './counter';
 import { days } from './days';
 import { items } from './items';
+import { parties } from './parties';
 import { refusal } from './refusals';
 import { shell } from './shell';
 
 /** All wording, English first, by feature. */
-export const en = { ...shell, ...counter, ...days, ...bank, ...books, ...items, refusal };
+export const en = {
+  ...shell,
+  ...counter,
+  ...days,
+  ...bank,
+  ...books,
+  ...items,
+  ...parties,
+  refusal,
+};

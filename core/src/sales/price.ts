@@ -8,6 +8,7 @@ import {
   type TaxedLine,
   type TaxRules,
 } from '../tax';
+import { codeFor, type BuyerTax } from '../customers';
 import { discountOf, spreadDiscount, type Discount } from './discount';
 
 /**
@@ -35,6 +36,9 @@ export type Catalogue = {
   /** Codes with the rates of the business day. */
   taxCodes: readonly TaxCode[];
 };
+
+/** How a ticket is taxed, and what its customer changes of that. */
+export type PriceRules = TaxRules & { buyer?: BuyerTax | null };
 
 export type PricedLine = TaxedLine & {
   departmentId: number;
@@ -78,7 +82,7 @@ export function isQuantity(text: string, decimals: number): boolean {
 export function priceTicket(
   lines: readonly TicketLine[],
   catalogue: Catalogue,
-  rules: TaxRules,
+  rules: PriceRules,
   discount?: Discount,
 ): Outcome<PricedTicket> {
   if (lines.length === 0) return refuse('ticket.empty', 'lines');
@@ -118,14 +122,22 @@ export function priceTicket(
   });
 }
 
-/** An item's list price as a document with or without tax writes it. */
+/**
+ * An item's list price as a document with or without tax writes it. Where the customer is taxed
+ * otherwise than the item, the price before tax is what stays.
+ */
 export function listPrice(
   item: Pick<Catalogue['items'][number], 'priceMinor' | 'priceIncludesTax'>,
   taxCode: TaxCode,
-  { pricesIncludeTax, rounding }: TaxRules,
+  { pricesIncludeTax, rounding, buyer = null }: PriceRules,
 ): Minor {
   const { priceMinor, priceIncludesTax } = item;
-  return convertPrice(priceMinor, taxCode, priceIncludesTax, pricesIncludeTax, rounding);
+  const code = codeFor(taxCode, buyer);
+  if (code === taxCode) {
+    return convertPrice(priceMinor, taxCode, priceIncludesTax, pricesIncludeTax, rounding);
+  }
+  const net = convertPrice(priceMinor, taxCode, priceIncludesTax, false, rounding);
+  return convertPrice(net, code, false, pricesIncludeTax, rounding);
 }
 
 type RungLine = Omit<PricedLine, keyof TaxedLine> & { code: TaxCode };
@@ -133,7 +145,7 @@ type RungLine = Omit<PricedLine, keyof TaxedLine> & { code: TaxCode };
 function ringLine(
   line: TicketLine,
   catalogue: Catalogue,
-  rules: TaxRules,
+  rules: PriceRules,
   at: string,
 ): Outcome<Omit<RungLine, 'discountMinor'>> {
   const code = (id: number) => catalogue.taxCodes.find((taxCode) => taxCode.id === id);
@@ -160,7 +172,7 @@ function ringLine(
       unitPriceMinor,
       amountMinor,
       listMinor: multiply(listPriceMinor, quantity, 'halfUp'),
-      code: taxCode,
+      code: codeFor(taxCode, rules.buyer ?? null),
     });
   }
   const department = catalogue.departments.find(({ id }) => id === line.departmentId);
@@ -177,6 +189,6 @@ function ringLine(
     unitPriceMinor: minor(line.amountMinor),
     amountMinor: minor(line.amountMinor),
     listMinor: minor(line.amountMinor),
-    code: taxCode,
+    code: codeFor(taxCode, rules.buyer ?? null),
   });
 }

@@ -9,8 +9,7 @@ import {
   type ReturnRules,
   type SoldLine,
 } from '../returns';
-import type { TaxRules } from '../tax';
-import { priceTicket, type Catalogue, type TicketLine } from './price';
+import { priceTicket, type Catalogue, type PriceRules, type TicketLine } from './price';
 
 export const CONDITIONS = ['asNew', 'opened', 'damaged'] as const;
 export type Condition = (typeof CONDITIONS)[number];
@@ -50,7 +49,7 @@ export type DecidedReturn = {
 
 type State = {
   catalogue: Catalogue;
-  rules: TaxRules;
+  rules: PriceRules;
   returnRules: ReturnRules;
   reasons: readonly ReturnReason[];
   original: OriginalSale | null;

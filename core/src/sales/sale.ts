@@ -12,11 +12,16 @@ import {
   type RefundState,
   type ReturnRules,
 } from '../returns';
-import type { TaxRules } from '../tax';
 import { settleTicket, type OfferedTender, type TakenTender } from '../tenders';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { postTicket } from './postTicket';
-import { priceTicket, type Catalogue, type PricedTicket, type TicketLine } from './price';
+import {
+  priceTicket,
+  type Catalogue,
+  type PricedTicket,
+  type PriceRules,
+  type TicketLine,
+} from './price';
 import {
   decideReturn,
   type DecidedReturn,
@@ -39,7 +44,7 @@ export type SaleTicket = {
 export type SaleState = {
   today: string;
   catalogue: Catalogue;
-  rules: TaxRules;
+  rules: PriceRules;
   cashStepMinor: number;
   drawerId: number;
   tenders: readonly { id: number; kind: TakenTender['kind']; processorId: number | null }[];

@@ -1,3 +1,4 @@
 export * from './code';
 export * from './ticket';
 export * from './convert';
+export * from './setUp';

@@ -20,8 +20,8 @@ const UPDATES: Record<string, string[]> = {
 /** INSERT … ON DUPLICATE KEY UPDATE asks for the whole row; these are derived and audited. */
 const KEPT = ['balance_month', 'balance_day', 'session', 'rate_limit'];
 /** What the shop sets up and changes; no figure of the books is read from it later. */
-const SETTINGS = ['item'];
-const DELETES = ['session', 'rate_limit', 'item_barcode'];
+const SETTINGS = ['item', 'customer', 'tax_authority', 'tax_code'];
+const DELETES = ['session', 'rate_limit', 'item_barcode', 'tax_code_part', 'tax_rate'];
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =
   'shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';

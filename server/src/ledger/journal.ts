@@ -28,7 +28,8 @@ export async function readEntries(db: Db, ids: readonly number[]): Promise<Entry
   const entries = await rows<EntryRow>(db, `${ENTRY} WHERE e.id IN (${list})`, ids);
   const lines = await rows<EntryView['lines'][number] & { entryId: number }>(
     db,
-    `SELECT l.entry_id AS entryId, a.role AS account, a.number, l.amount_minor AS amountMinor,
+    `SELECT l.entry_id AS entryId, a.role AS account,
+       COALESCE(NULLIF(au.account_number, ''), a.number) AS number, l.amount_minor AS amountMinor,
        COALESCE(dr.name, de.name, au.name, pr.name, ba.name) AS \`of\`
      FROM entry_line l
      JOIN account a ON a.id = l.account_id

@@ -17,6 +17,8 @@ export type NewEntry = {
   reversesEntryId?: number;
   drawerSessionId?: number;
   approvalId?: number | null;
+  /** Who sold: kept on the lines of sales and returns. */
+  salespersonId?: number;
 };
 
 /**
@@ -85,9 +87,14 @@ async function insertEntry(context: CommandContext, entry: NewEntry): Promise<nu
     ],
   );
   tx.openEntries.add(insertId);
-  await insertLines(tx, insertId, entry.lines, shop);
+  await insertLines(tx, insertId, entry.lines.map(soldBy(entry.salespersonId)), shop);
   return insertId;
 }
+
+const soldBy = (salespersonId: number | undefined) => (line: JournalLine) =>
+  salespersonId !== undefined && (line.account === 'sales' || line.account === 'returns')
+    ? { ...line, salespersonId }
+    : line;
 
 async function insertLines(
   tx: Tx,

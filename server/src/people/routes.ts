@@ -1,13 +1,18 @@
-import { signInSchema, type SessionInfo } from '@abacist/contracts';
+import {
+  signInSchema,
+  switchPersonSchema,
+  type Person,
+  type SessionInfo,
+} from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Role } from '@abacist/core/people';
 import { verify } from '@node-rs/argon2';
 import { Router, type Request } from 'express';
 import type { Deps } from '../context';
 import { row, rows } from '../db/pool';
-import { HttpError } from '../http/errors';
+import { HttpError, refuseWith } from '../http/errors';
 import { validate } from '../http/validate';
-import { loadShop } from '../settings/shop';
+import { loadShop, loadShopFor } from '../settings/shop';
 import { DEMO_PEOPLE } from './demoPeople';
 
 declare module 'express-session' {
@@ -57,6 +62,17 @@ export function peopleRoutes(deps: Deps): Router {
     response.json(await sessionInfo(deps, request));
   });
 
+  router.post('/session/switch', async (request, response) => {
+    const actor = request.session.actor;
+    if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
+    await loadShopFor(deps.pool, actor.id);
+    const { personId, pin } = validate(switchPersonSchema, request.body);
+    const person = await byPin(deps, personId, pin);
+    await regenerate(request);
+    request.session.actor = person;
+    response.json(await sessionInfo(deps, request));
+  });
+
   router.delete('/session', async (request, response) => {
     await new Promise<void>((resolve, reject) => {
       request.session.destroy((error: unknown) =>
@@ -67,6 +83,21 @@ export function peopleRoutes(deps: Deps): Router {
   });
 
   return router;
+}
+
+/** The person whose PIN it is. @throws HttpError 422 `people.pin`, 429 after too many tries */
+async function byPin({ pool, limiter }: Deps, personId: number, pin: string): Promise<Person> {
+  await limiter.consume(`pin ${personId}`);
+  const found = await row<Person & { pin_hash: string | null }>(
+    pool,
+    'SELECT id, username, name, role, pin_hash FROM user WHERE id = ? AND active',
+    [personId],
+  );
+  const right = Boolean(found?.pin_hash && (await verify(found.pin_hash, pin)));
+  if (!found || !right) throw refuseWith('people.pin', 'pin');
+  await limiter.reset(`pin ${personId}`);
+  const { pin_hash: _hash, ...person } = found;
+  return person;
 }
 
 /** A new session id at sign-in, so that one planted before is worth nothing. */
@@ -89,7 +120,16 @@ async function sessionInfo(deps: Deps, request: Request): Promise<SessionInfo> {
          ORDER BY role DESC, name`,
       )
     : [];
+  const colleagues = actor
+    ? await rows<{ id: number; name: string }>(
+        deps.pool,
+        `SELECT id, name FROM user
+         WHERE active AND pin_hash IS NOT NULL AND id <> ? ORDER BY name`,
+        [actor.id],
+      )
+    : [];
   return {
+    colleagues,
     person: actor ?? null,
     approvers,
     demoUsers: shop.demo ? DEMO_PEOPLE : [],

@@ -11,7 +11,7 @@ export async function counterSettings(
   today: string,
   role: Role,
 ): Promise<CounterSettings> {
-  const [drawers, departments, authorities, tenders, taxCodes, reasons, rules] =
+  const [drawers, departments, authorities, tenders, taxCodes, reasons, rules, salespeople] =
     await Promise.all([
       rows<CounterSettings['drawers'][number]>(
         db,
@@ -32,6 +32,10 @@ export async function counterSettings(
       taxCodesOn(db, today),
       returnReasons(db),
       loadCounterRules(db),
+      rows<CounterSettings['salespeople'][number]>(
+        db,
+        'SELECT id, name, sales_code AS salesCode FROM user WHERE active ORDER BY name',
+      ),
     ]);
   const offers = await offersOf(db, drawers);
   const items = await itemsById(db, [...new Set(offers.flatMap(({ itemIds }) => itemIds))]);
@@ -45,6 +49,7 @@ export async function counterSettings(
     tenders,
     taxCodes,
     reasons,
+    salespeople,
     allowancePercent: allowanceOf(role)?.percent ?? null,
     returnRules,
   };

@@ -63,16 +63,30 @@ export async function readSale(
 
 type Head = Pick<
   SaleDetail,
-  'date' | 'netMinor' | 'taxMinor' | 'discountMinor' | 'entryId' | 'voidNumber' | 'voidReason'
+  | 'date'
+  | 'netMinor'
+  | 'taxMinor'
+  | 'discountMinor'
+  | 'entryId'
+  | 'voidNumber'
+  | 'voidReason'
+  | 'customerId'
+  | 'customerName'
+  | 'exemptCertificate'
+  | 'soldBy'
+  | 'pricesIncludeTax'
 >;
 
 async function headOf(db: Db, id: number): Promise<Head> {
-  const found = await row<Head>(
+  const found = await row<Omit<Head, 'pricesIncludeTax'> & { pricesIncludeTax: number }>(
     db,
-    `SELECT s.date, s.net_minor AS netMinor, s.tax_minor AS taxMinor,
+    `SELECT s.date, s.customer_id AS customerId, s.customer_name AS customerName,
+       s.exempt_certificate AS exemptCertificate, p.name AS soldBy,
+       s.prices_include_tax AS pricesIncludeTax, s.net_minor AS netMinor, s.tax_minor AS taxMinor,
        s.discount_minor AS discountMinor, d.entry_id AS entryId,
        CONCAT(vd.series, '-', vd.number) AS voidNumber, ap.reason AS voidReason
      FROM sale s
+     JOIN user p ON p.id = COALESCE(s.salesperson_id, s.user_id)
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      LEFT JOIN document vd ON vd.kind = 'saleVoid' AND vd.subject_id = v.id
@@ -81,7 +95,7 @@ async function headOf(db: Db, id: number): Promise<Head> {
      WHERE s.id = ?`,
     [id],
   );
-  return found!;
+  return { ...found!, pricesIncludeTax: found!.pricesIncludeTax === 1 };
 }
 
 type Line = SaleDetail['lines'][number];

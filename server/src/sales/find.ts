@@ -4,7 +4,7 @@ import { rows, type Db, type Value } from '../db/pool';
 import { SUMMARY, toSummary } from './read';
 
 export type FindSale = {
-  /** A receipt's number, an item's name or code, or the last four digits of a card. */
+  /** A receipt's number, an item, a customer, or the last four digits of a card. */
   text?: string;
   amountMinor?: number;
   date?: string;
@@ -15,7 +15,7 @@ const LOOK_BACK_DAYS = 400;
 
 /**
  * Sales that a person may mean who has goods to bring back: by the receipt's number (also as its
- * barcode has it), by an item's name or code, a card's last four digits, the amount, the day.
+ * barcode has it), by an item's name or code, the customer's name, a card's last four digits, the amount, the day.
  */
 export async function findSales(
   db: Db,
@@ -37,6 +37,8 @@ export async function findSales(
     ];
     const like = `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`;
     const wayValues: Value[] = [like, text.trim()];
+    ways.push('s.customer_name LIKE ?');
+    wayValues.push(like);
     if (number !== undefined) {
       ways.push('d.number = ?');
       wayValues.push(Number(number));

@@ -9,6 +9,7 @@ import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
 import { creditsOf, issueCredit } from './credit';
 import { loadOriginal } from './original';
+import { partiesOf } from './parties';
 import { loadCounterRules, returnReasons } from './rules';
 import { openSession } from './session';
 import { storeReturn } from './storeReturn';
@@ -31,12 +32,15 @@ export async function sell(
   );
   const tenders = await tendersOf(context, command);
   const { allowanceOf, ...returnRules } = await loadCounterRules(tx);
+  const catalogue = await catalogueFor(tx, [...new Set(itemIds)], today);
+  const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
     decideSale(command, {
       today,
-      catalogue: await catalogueFor(tx, [...new Set(itemIds)], today),
+      catalogue,
       rules: {
-        pricesIncludeTax: shop.pricesIncludeTax,
+        pricesIncludeTax: parties.pricesIncludeTax,
+        buyer: parties.buyer,
         roundBy: shop.taxRoundBy,
         rounding: shop.taxRounding,
       },
@@ -52,7 +56,7 @@ export async function sell(
   );
   const approvalId = await context.approve(sale.broken);
   const drawerSessionId = await openSession(context, command.drawerId);
-  const saleId = await storeSale(context, command.drawerId, drawerSessionId, sale);
+  const saleId = await storeSale(context, command.drawerId, drawerSessionId, sale, parties);
   if (sale.returned && command.returned) {
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
@@ -66,6 +70,7 @@ export async function sell(
     memo: '',
     drawerSessionId,
     approvalId,
+    salespersonId: parties.salespersonId,
   });
   const { totalMinor } = sale;
   return {

@@ -1,6 +1,7 @@
 import type { DecidedSale, PricedTicket } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, run } from '../db/pool';
+import type { Parties } from './parties';
 
 /** Stores a ticket and what it sold; the totals are what is to pay, or below zero to give. */
 export async function storeSale(
@@ -8,19 +9,21 @@ export async function storeSale(
   drawerId: number,
   drawerSessionId: number,
   sale: DecidedSale,
+  { customerId, customerName, salespersonId, pricesIncludeTax, buyer }: Parties,
 ): Promise<number> {
   const { insertId: saleId } = await run(
     tx,
     `INSERT INTO sale
        (shop_id, date, drawer_id, drawer_session_id, prices_include_tax, discount_minor,
-        net_minor, tax_minor, total_minor, used_minor, user_id, sold_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        net_minor, tax_minor, total_minor, used_minor, user_id, sold_at, customer_id,
+        customer_name, exempt_certificate, salesperson_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       shop.id,
       today,
       drawerId,
       drawerSessionId,
-      shop.pricesIncludeTax,
+      pricesIncludeTax,
       sale.ticket?.discountMinor ?? 0,
       sale.netMinor,
       sale.taxMinor,
@@ -28,6 +31,10 @@ export async function storeSale(
       sale.usedMinor,
       actor.id,
       now,
+      customerId,
+      customerName,
+      buyer?.exempt ? buyer.certificate : null,
+      salespersonId,
     ],
   );
   if (sale.ticket) await storeLines(tx, saleId, sale.ticket);

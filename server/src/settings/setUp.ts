@@ -97,8 +97,8 @@ export async function setUpShop(deps: Deps, setUp: ShopSetUp): Promise<void> {
     await insertMany(
       tx,
       'user',
-      ['username', 'name', 'role', 'password_hash', 'pin_hash'],
-      people,
+      ['username', 'name', 'role', 'password_hash', 'pin_hash', 'sales_code'],
+      people.map((person, i) => [...person, String(i + 1)]),
     );
     await setUpTax(tx, setUp);
     await setUpCatalogue(tx, setUp);

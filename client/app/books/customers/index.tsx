@@ -1,0 +1,3 @@
+import { CustomersScreen } from '~/features/customers';
+
+export default CustomersScreen;

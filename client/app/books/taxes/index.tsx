@@ -1,0 +1,3 @@
+import { TaxesScreen } from '~/features/taxes';
+
+export default TaxesScreen;

@@ -1,0 +1,73 @@
+import type { CustomerDetail, SaveCustomer } from '@abacist/contracts';
+import { customerRefusals } from '@abacist/core/customers';
+import { searchable } from '@abacist/core/items';
+import type { CommandContext } from '../context';
+import { insertMany, row, run, type Value } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, refused, refuseWith } from '../http/errors';
+import { readCustomers } from './read';
+
+const COLUMNS = [
+  'name',
+  'kind',
+  'phone',
+  'email',
+  'address',
+  'price_kind',
+  'tax_code_id',
+  'exempt_certificate',
+  'exempt_until',
+  'active',
+  'search',
+] as const;
+
+/** Saves a new customer or a changed one, whole. @throws HttpError 422 `customer.changed` */
+export async function saveCustomer(
+  { tx }: CommandContext,
+  { version, ...customer }: SaveCustomer,
+  id?: number,
+): Promise<CommandResult<CustomerDetail>> {
+  const wrong = customerRefusals(customer);
+  if (wrong.length) throw refused(wrong);
+  const { taxCodeId } = customer;
+  if (taxCodeId !== null) {
+    const code = await row(tx, 'SELECT id FROM tax_code WHERE id = ?', [taxCodeId]);
+    if (!code) throw refuseWith('item.unknownTaxCode', 'taxCodeId');
+  }
+  const values: Value[] = [
+    customer.name,
+    customer.kind,
+    customer.phone,
+    customer.email,
+    customer.address,
+    customer.priceKind,
+    taxCodeId,
+    customer.exemption?.certificate ?? null,
+    customer.exemption?.until ?? null,
+    customer.active,
+    // A phone is found with and without the signs between its digits.
+    searchable(
+      [customer.name, customer.phone, customer.phone.replace(/\D/g, ''), customer.email].join(
+        ' ',
+      ),
+    ),
+  ];
+  let customerId = id;
+  if (customerId === undefined) {
+    customerId = await insertMany(tx, 'customer', COLUMNS, [values]);
+  } else {
+    const { affectedRows } = await run(
+      tx,
+      `UPDATE customer SET ${COLUMNS.map((name) => `${name} = ?`).join(', ')},
+         version = version + 1
+       WHERE id = ? AND version = ?`,
+      [...values, customerId, version ?? 0],
+    );
+    if (affectedRows === 0) {
+      const found = await row(tx, 'SELECT id FROM customer WHERE id = ?', [customerId]);
+      throw found ? refuseWith('customer.changed') : notFound('customer.unknown');
+    }
+  }
+  const [saved] = await readCustomers(tx, 'id = ?', [customerId!]);
+  return { answer: saved! };
+}

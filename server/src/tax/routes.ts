@@ -1,0 +1,52 @@
+import { newRateSchema, saveAuthoritySchema, saveTaxCodeSchema } from '@abacist/contracts';
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { noInput, query } from '../http/query';
+import { readTaxSetUp } from './read';
+import { addRate, dropRate, saveAuthority, saveTaxCode } from './save';
+
+export function taxRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/taxes',
+    query(deps, 'bookkeeper', noInput, ({ db }) => readTaxSetUp(db)),
+  );
+  router.post(
+    '/taxes/authorities',
+    command(deps, 'bookkeeper', saveAuthoritySchema, (context, body) =>
+      saveAuthority(context, body),
+    ),
+  );
+  router.post(
+    '/taxes/authorities/:id',
+    command(deps, 'bookkeeper', saveAuthoritySchema, (context, body, params) =>
+      saveAuthority(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/taxes/authorities/:id/rates',
+    command(deps, 'bookkeeper', newRateSchema, (context, body, params) =>
+      addRate(context, Number(params['id']), body),
+    ),
+  );
+  router.post(
+    '/taxes/authorities/:id/rates/drop',
+    command(deps, 'bookkeeper', newRateSchema, (context, body, params) =>
+      dropRate(context, Number(params['id']), body),
+    ),
+  );
+  router.post(
+    '/taxes/codes',
+    command(deps, 'bookkeeper', saveTaxCodeSchema, (context, body) =>
+      saveTaxCode(context, body),
+    ),
+  );
+  router.post(
+    '/taxes/codes/:id',
+    command(deps, 'bookkeeper', saveTaxCodeSchema, (context, body, params) =>
+      saveTaxCode(context, body, Number(params['id'])),
+    ),
+  );
+  return router;
+}
