@@ -2,7 +2,7 @@ import type { Bead, BeadShape, Stage } from '@abacist/core/days';
 import { STAGES } from '@abacist/core/days';
 import { useTheme } from '@tamagui/core';
 import { useState, type ReactNode } from 'react';
-import Svg, { Circle, G, Line as SvgLine, Rect } from 'react-native-svg';
+import Svg, { Circle, G, Line as SvgLine, Polygon, Rect } from 'react-native-svg';
 import { View } from 'react-native';
 
 const SIZE = 24;
@@ -42,6 +42,11 @@ export function BeadMark({
   };
   if (shape === 'cash') {
     return <Circle cx={x + SIZE / 2} cy={y + SIZE / 2} r={SIZE / 2 - 1} {...common} />;
+  }
+  if (shape === 'cheque') {
+    const [left, top, half] = [x + 1, y + 1, SIZE / 2 - 1];
+    const points = `${left},${top + half} ${left + half},${top} ${left + 2 * half},${top + half} ${left + half},${top + 2 * half}`;
+    return <Polygon points={points} strokeLinejoin="round" {...common} />;
   }
   return <Rect x={x + 1} y={y + 1} width={SIZE - 2} height={SIZE - 2} rx={6} {...common} />;
 }

@@ -56,7 +56,14 @@ export function Dialog({
           }}
         >
           {/* Room for the focus ring, which scrolling would cut off. */}
-          <Column gap="$4" overflow="scroll" padding={6} margin={-6}>
+          <Column
+            gap="$4"
+            overflow="scroll"
+            padding={6}
+            margin={-6}
+            flexShrink={1}
+            minHeight={0}
+          >
             <Base.Title unstyled asChild>
               <Heading>{title}</Heading>
             </Base.Title>

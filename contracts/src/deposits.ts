@@ -22,6 +22,9 @@ export type SafeView = {
     drawer: string;
     closeNumber: string;
     leftMinor: number;
+    cheque: { number: string; drawnBy: string; dated: string } | null;
+    /** A cheque dated later: the bank takes it from that day on. */
+    later: boolean;
   }[];
   slips: SlipSummary[];
 };

@@ -1,11 +1,17 @@
 import Joi from 'joi';
 import { id, safeText } from './common';
 
-export type CloseCommand = { count: Record<string, number>; note: string };
+/** A count: pieces by denomination, and the cheques that were found. */
+export type CloseCommand = {
+  count: Record<string, number>;
+  chequeIds?: number[];
+  note: string;
+};
 export const closeSchema = Joi.object<CloseCommand>({
   count: Joi.object()
     .pattern(/^[1-9]\d{0,6}$/, Joi.number().strict().integer().min(0).max(100_000))
     .required(),
+  chequeIds: Joi.array().items(id).max(1000).unique(),
   note: safeText(300).allow('').required(),
 });
 export const beginCountSchema = Joi.object<{ drawerId: number }, true>({
@@ -20,6 +26,13 @@ export type CountBegun = {
   /** Null where the shop counts blind. */
   expectedMinor: number | null;
   denominations: number[];
+  cheques: {
+    id: number;
+    number: string;
+    drawnBy: string;
+    dated: string;
+    amountMinor: number;
+  }[];
 };
 
 export type CloseAnswer = {

@@ -12,4 +12,5 @@ export * from './trail';
 export * from './looseEnds';
 export * from './items';
 export * from './tax';
+export * from './tenders';
 export * from './customers';

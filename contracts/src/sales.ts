@@ -5,7 +5,7 @@ import {
   type OriginalSale,
   type SaleTicket,
 } from '@abacist/core/sales';
-import type { TenderKind } from '@abacist/core/tenders';
+import type { AskedReferences, Cheque, TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
 import { amountMinor, id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
@@ -59,13 +59,28 @@ const tender = byKind({
     kind: kind('card'),
     lastFour: Joi.string()
       .pattern(/^\d{4}$/)
+      .allow('')
       .required(),
-    reference: safeText(40).min(1).required(),
+    reference: safeText(40).allow('').required(),
   }),
   storeCredit: Joi.object({
     ...money,
     kind: kind('storeCredit'),
     creditNoteId: id.required(),
+  }),
+  cheque: Joi.object({
+    ...money,
+    kind: kind('cheque'),
+    cheque: Joi.object({
+      number: safeText(20).min(1).required(),
+      drawnBy: safeText(120).min(1).required(),
+      dated: isoDate.required(),
+    }).required(),
+  }),
+  other: Joi.object({
+    ...money,
+    kind: kind('other'),
+    reference: safeText(40).allow('').required(),
   }),
 });
 
@@ -129,6 +144,8 @@ export type CounterSettings = {
     kind: TenderKind;
     scheme: string | null;
     shortcut: string;
+    icon: string;
+    asks: AskedReferences;
   }[];
   salespeople: { id: number; name: string; salesCode: string | null }[];
   reasons: { code: string; name: string; restocking: boolean }[];
@@ -199,6 +216,7 @@ export type SaleDetail = SaleSummary & {
     roundingMinor: number;
     lastFour: string | null;
     reference: string | null;
+    cheque: Cheque | null;
   }[];
   returned: {
     ofSaleId: number | null;

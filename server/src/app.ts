@@ -22,6 +22,7 @@ import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
+import { tenderRoutes } from './tenders/routes';
 import { trailRoutes } from './trail/routes';
 import { createJobs } from './workers/jobs';
 
@@ -109,6 +110,7 @@ export function createApp(options: AppOptions): {
     matchingRoutes,
     itemRoutes,
     taxRoutes,
+    tenderRoutes,
     customerRoutes,
     ledgerRoutes,
     trailRoutes,

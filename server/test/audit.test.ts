@@ -54,7 +54,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE balance_month SET debit_minor = debit_minor + 1 LIMIT 1',
   'kept balances by day are the sums of sealed lines':
     'UPDATE balance_day SET credit_minor = credit_minor + 1 LIMIT 1',
-  'cash of a sale is in its drawer': shift('sale', 'drawer'),
+  'cash and cheques of a sale are in its drawer': shift('sale', 'drawer'),
   'cards of a sale are in card clearing': `UPDATE entry_line l JOIN entry e ON e.id = l.entry_id AND e.kind = 'sale' SET l.amount_minor = l.amount_minor + 1 WHERE l.account_id = ${account('cardClearing')}`,
   'tax of a sale is payable to its authorities': `UPDATE entry_line SET authority_id = 2 WHERE account_id = ${account('taxPayable')}`,
   'net of a sale is income of its departments': `UPDATE ${lines('sale', 'sales').replace('entry_line', 'entry_line SET department_id = 1')}`,
@@ -94,6 +94,9 @@ const BREAKS: Record<string, string> = {
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',
   'tax payable is the stored tax of standing sales':
     'UPDATE sale_line_tax SET tax_minor = tax_minor + 1',
+  'a cheque taken is kept as the paper that it is, and no other is': 'DELETE FROM cheque',
+  'what a count put in the safe of a cheque is that cheque':
+    'UPDATE safe_item SET cheque_id = (SELECT MIN(id) FROM cheque) LIMIT 1',
   'the chain of seals holds': `UPDATE entry SET memo = 'changed' WHERE id = ${entryOf('sale')}`,
 };
 
@@ -129,7 +132,7 @@ test('it names the exact entry', async () => {
     const named = breaches.filter(({ entryId }) => entryId === id).map(({ check }) => check);
     expect(named).toEqual([
       'every entry adds up to zero',
-      'cash of a sale is in its drawer',
+      'cash and cheques of a sale are in its drawer',
       'the chain of seals holds',
     ]);
   } finally {

@@ -116,7 +116,7 @@ export async function walkDay(
 
 /**
  * On the day that the clock shows: a jacket comes back for store credit less its fee, a book on
- * the card that paid it; the credit pays a chart in part, another one expires.
+ * the card that paid it; the credit pays a chart in part, another one expires; a cheque is taken.
  */
 export async function walkReturns(shop: TestShop): Promise<void> {
   const id = await ids(shop);
@@ -148,6 +148,14 @@ export async function walkReturns(shop: TestShop): Promise<void> {
     lines: [book(id, 32_00)],
     tenders: [{ ...credit, creditNoteId: await noteOf(forCredit), amountMinor: 32_00 }],
   });
+  const cheque = { number: '104', drawnBy: 'Bo of the Gannet', dated: '2026-03-02' };
+  const byCheque = {
+    kind: 'cheque',
+    tenderId: id.tenders['cheque'],
+    amountMinor: 31_00,
+    cheque,
+  };
+  await ring({ lines: [book(id, 31_00)], tenders: [byCheque] });
   const onCard = await ring({ lines: [book(id, 50_00)], tenders: [card(id, 50_00)] });
   const paid = await shop.one('SELECT id FROM sale_tender WHERE sale_id = ?', [onCard.saleId]);
   const refund = {

@@ -114,7 +114,7 @@ async function sellDay(world: World, date: string, until: Date): Promise<void> {
   times.sort((a, b) => a.instant.getTime() - b.instant.getTime());
   for (const { instant, drawer } of times) {
     if (instant > until) break;
-    await act(world, people.fenella, instant, sell, ticket(world, drawer));
+    await act(world, people.fenella, instant, sell, ticket(world, drawer, date));
     if (drawer === 'shop' && random.chance(0.05)) await bringBack(world, instant);
   }
 }
@@ -127,7 +127,23 @@ async function bringBack(world: World, instant: Date): Promise<void> {
   if (command) await act(world, people.fenella, instant, sell, command);
 }
 
-function ticket(world: World, drawerCode: 'shop' | 'hatch'): SaleCommand {
+const DRAWN_BY = ['Ida Marlow', 'Gannet Lobster Co', 'Tern Sailing School', 'P. Quill'];
+
+/** A cheque of the day; some bear a later date. */
+function cheque({ random, settings }: World, amountMinor: number, date: string) {
+  return {
+    kind: 'cheque',
+    tenderId: settings.tenders.find(({ kind }) => kind === 'cheque')!.id,
+    amountMinor,
+    cheque: {
+      number: String(random.between(100, 999)),
+      drawnBy: random.pick(DRAWN_BY),
+      dated: random.chance(0.2) ? addDays(date, 4) : date,
+    },
+  } as const;
+}
+
+function ticket(world: World, drawerCode: 'shop' | 'hatch', date: string): SaleCommand {
   const { random, settings } = world;
   const hatch = settings.departments.find(({ code }) => code === 'hatch')!.id;
   const drawer = settings.drawers.find(({ code }) => code === drawerCode)!;
@@ -145,7 +161,10 @@ function ticket(world: World, drawerCode: 'shop' | 'hatch'): SaleCommand {
       lines.push({ itemId: item.id, quantity });
     }
   }
-  return { drawerId: drawer.id, lines, tenders: pay(world, totalOf(world, lines)) };
+  const total = totalOf(world, lines);
+  const byCheque = drawerCode === 'shop' && total > 5000 && random.chance(0.08);
+  const tenders = byCheque ? [cheque(world, total, date)] : pay(world, total);
+  return { drawerId: drawer.id, lines, tenders };
 }
 
 function totalOf({ settings }: World, lines: readonly TicketLine[]): number {
@@ -200,13 +219,15 @@ async function closeDay(world: World, date: string, back: number): Promise<void>
     if (!begun) continue;
     const short = back === 6 && i === 0 ? -2000 : back === 3 && i === 1 ? 5 : 0;
     const note = short < 0 ? 'Counted twice. A twenty may have gone out with the change.' : '';
-    const count = piecesOf((begun.expectedMinor ?? 0) + short);
+    const cheques = begun.cheques.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+    const count = piecesOf((begun.expectedMinor ?? 0) - cheques + short);
+    const chequeIds = begun.cheques.map(({ id }) => id);
     await act(
       world,
       fenella,
       new Date(instant.getTime() + 120_000),
       (context, command) => closeDrawer(context, command, begun.sessionId),
-      { count, note },
+      { count, chequeIds, note },
     );
   }
 }
@@ -322,7 +343,8 @@ async function settleBatches(world: World, date: string, back: number): Promise<
 
 /** All that waits in the safe goes on one slip; the bank books it the same day. */
 async function bankCash(world: World, date: string, back: number): Promise<void> {
-  const { items, bankAccounts } = await safeView(world.deps.pool);
+  const { items: waiting, bankAccounts } = await safeView(world.deps.pool, date);
+  const items = waiting.filter(({ later }) => !later);
   if (items.length === 0) return;
   const total = items.reduce((sum, { leftMinor }) => sum + leftMinor, 0);
   const bag = `B${world.random.between(10000, 99999)}`;

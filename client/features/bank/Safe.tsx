@@ -2,9 +2,6 @@ import type { SafeView, SlipAnswer, SlipCommand } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { parseAmount } from '@abacist/core/money';
 import { useQuery } from '@tanstack/react-query';
-import Square from 'lucide-react-native/icons/square';
-import SquareCheck from 'lucide-react-native/icons/square-check';
-import { styled, useTheme, View } from '@tamagui/core';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
@@ -12,6 +9,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
 import { BigMoney, Money } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
@@ -38,27 +36,8 @@ export function SafeLane() {
   );
 }
 
-const Pick = styled(View, {
-  name: 'Pick',
-  render: 'button',
-  flexDirection: 'row',
-  alignItems: 'center',
-  gap: '$3',
-  minHeight: 56,
-  width: '100%',
-  paddingHorizontal: '$4',
-  paddingVertical: '$2',
-  borderWidth: 0,
-  borderBottomWidth: 1,
-  borderColor: '$rule',
-  backgroundColor: 'transparent',
-  cursor: 'pointer',
-  hoverStyle: { backgroundColor: '$paper' },
-});
-
 function SlipForm({ view }: { view: SafeView }) {
   const t = useWords();
-  const theme = useTheme();
   const dates = useDates();
   const { currency } = useShop();
   const slip = useSlip();
@@ -71,12 +50,14 @@ function SlipForm({ view }: { view: SafeView }) {
       </Column>
     );
   }
-  const picked = view.items.filter(({ id }) => slip.picked.includes(id));
+  const ready = view.items.filter((item) => !item.later);
+  const later = view.items.filter((item) => item.later);
+  const picked = ready.filter(({ id }) => slip.picked.includes(id));
   const items = picked.reduce((total, { leftMinor }) => total + leftMinor, 0);
   const typed = parseAmount(slip.totalText, currency);
   const difference = typed.ok ? typed.value - items : null;
   const account = view.bankAccounts[0];
-  const ready = difference === 0 && items > 0 && account !== undefined;
+  const complete = difference === 0 && items > 0 && account !== undefined;
   const referenceError = holdsCardNumber(slip.reference)
     ? t('refusal.text_cardNumber')
     : undefined;
@@ -87,31 +68,39 @@ function SlipForm({ view }: { view: SafeView }) {
         <Heading size="section">{t('safe.waits')}</Heading>
         <Button
           label={t('safe.pickAll')}
-          onPress={() => slip.pickAll(view.items.map(({ id }) => id))}
+          onPress={() => slip.pickAll(ready.map(({ id }) => id))}
         />
       </Line>
       <Sheet>
-        {view.items.map((item) => {
+        {ready.map((item) => {
           const on = slip.picked.includes(item.id);
-          const Box = on ? SquareCheck : Square;
           return (
-            <Pick
-              key={item.id}
-              role="checkbox"
-              aria-checked={on}
-              onPress={() => slip.toggle(item.id)}
-            >
-              <Box size={24} color={on ? theme.ink.val : theme.edge.val} aria-hidden />
+            <Check key={item.id} on={on} onToggle={() => slip.toggle(item.id)}>
               <Column flex={1} alignItems="flex-start">
-                <Body>{dates.day(item.takingsDay)}</Body>
-                <Body small tone="faded">
-                  {t('safe.from', { drawer: item.drawer, number: item.closeNumber })}
+                <Body textAlign="left">
+                  {item.cheque ? t('safe.cheque', item.cheque) : dates.day(item.takingsDay)}
+                </Body>
+                <Body small tone="faded" textAlign="left">
+                  {item.cheque
+                    ? dates.day(item.takingsDay)
+                    : t('safe.from', { drawer: item.drawer, number: item.closeNumber })}
                 </Body>
               </Column>
               <Money minor={item.leftMinor} strong={on} />
-            </Pick>
+            </Check>
           );
         })}
+        {later.map((item) => (
+          <SheetRow key={item.id}>
+            <Column flex={1}>
+              <Body tone="faded">{t('safe.cheque', { ...item.cheque })}</Body>
+              <Body small tone="faded">
+                {t('safe.later', { date: dates.day(item.cheque!.dated) })}
+              </Body>
+            </Column>
+            <Money minor={item.leftMinor} tone="faded" />
+          </SheetRow>
+        ))}
         <SheetRow>
           <Body strong>{t('safe.onSlip', { count: picked.length })}</Body>
           <Money minor={items} strong />
@@ -154,7 +143,7 @@ function SlipForm({ view }: { view: SafeView }) {
           kind="primary"
           big
           label={t('safe.send', { account: account?.name ?? '' })}
-          disabled={!ready || send.isPending || referenceError !== undefined}
+          disabled={!complete || send.isPending || referenceError !== undefined}
           onPress={() => {
             if (!typed.ok || !account) return;
             send.mutate({

@@ -6,6 +6,7 @@ import { Body } from '~/ui/Text';
 const PAGES = [
   { to: '/books/items', name: 'shopItems' },
   { to: '/books/taxes', name: 'shopTaxes' },
+  { to: '/books/tenders', name: 'shopTenders' },
   { to: '/books/customers', name: 'shopCustomers' },
 ] as const;
 

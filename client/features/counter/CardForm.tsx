@@ -1,5 +1,6 @@
 import { holdsCardNumber } from '@abacist/core/cards';
 import { parseAmount, toDecimal } from '@abacist/core/money';
+import type { AskedReferences } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -13,11 +14,13 @@ export type TakenCard = { amountMinor: number; lastFour: string; reference: stri
 /** A card's amount, last four digits and authorisation reference, checked while they are typed. */
 export function CardForm({
   name,
+  asks,
   leftMinor,
   busy,
   onTake,
 }: {
   name: string;
+  asks: AskedReferences;
   leftMinor: number;
   busy: boolean;
   onTake: (card: TakenCard) => void;
@@ -41,10 +44,13 @@ export function CardForm({
         : amount.value <= 0
           ? t('refusal.tender_notPositive')
           : undefined,
-    lastFour: /^\d{4}$/.test(lastFour) ? undefined : t('refusal.tender_lastFour'),
+    lastFour:
+      /^\d{4}$/.test(lastFour) || (!asks.lastFour && lastFour === '')
+        ? undefined
+        : t('refusal.tender_lastFour'),
     reference: holdsCardNumber(reference)
       ? t('refusal.text_cardNumber')
-      : reference.trim()
+      : reference.trim() || !asks.reference
         ? undefined
         : t('refusal.tender_reference'),
   };

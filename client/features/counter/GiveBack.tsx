@@ -197,6 +197,8 @@ function toRows(
     return found ? toDecimal(found.amountMinor, currency) : '';
   };
   return settings.tenders.flatMap(({ id, kind, name }): Row[] => {
+    // A cheque that came in is not ours to give back, and an allowance was no money.
+    if (kind === 'cheque' || kind === 'other') return [];
     const row = (saleTenderId: number | null): Row => ({
       kind,
       tenderId: id,

@@ -3,9 +3,6 @@ import { cashOffers, parseAmount } from '@abacist/core/money';
 import type { OfferedRefund } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import Banknote from 'lucide-react-native/icons/banknote';
-import CreditCard from 'lucide-react-native/icons/credit-card';
-import TicketIcon from 'lucide-react-native/icons/ticket';
 import X from 'lucide-react-native/icons/x';
 import { Redirect, router } from 'expo-router';
 import { useEffect, useState } from 'react';
@@ -20,7 +17,10 @@ import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote, Loading } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
+import { tenderIcon } from '~/ui/tenderIcons';
 import { Body } from '~/ui/Text';
+import { ChequeForm } from './ChequeForm';
+import { OtherForm } from './OtherForm';
 import { CardForm } from './CardForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
@@ -130,8 +130,6 @@ function Even({ sale }: { sale: Sale }) {
   );
 }
 
-const ICONS = { cash: Banknote, card: CreditCard, storeCredit: TicketIcon };
-
 function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const t = useWords();
   const { currency } = useShop();
@@ -164,7 +162,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
             key={one.id}
             kind={one.id === chosen ? 'chosen' : 'quiet'}
             pressed={one.id === chosen}
-            icon={ICONS[one.kind]}
+            icon={tenderIcon(one)}
             label={one.name}
             onPress={() => setChosen(one.id)}
           />
@@ -187,9 +185,29 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
         <CardForm
           key={`${tender.id} ${leftMinor}`}
           name={tender.name}
+          asks={tender.asks}
           leftMinor={leftMinor}
           busy={sale.isPending}
           onTake={(card) => take({ kind: 'card', tenderId: tender.id, ...card })}
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'cheque' ? (
+        <ChequeForm
+          key={`${tender.id} ${leftMinor}`}
+          name={tender.name}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(taken) => take({ kind: 'cheque', tenderId: tender.id, ...taken })}
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'other' ? (
+        <OtherForm
+          key={`${tender.id} ${leftMinor}`}
+          name={tender.name}
+          asksReference={tender.asks.reference}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(taken) => take({ kind: 'other', tenderId: tender.id, ...taken })}
         />
       ) : null}
       {totalMinor > 0 && tender?.kind === 'storeCredit' ? (
@@ -214,7 +232,8 @@ function Taken({ settings }: { settings: CounterSettings }) {
         <SheetRow key={i} role="listitem" paddingRight="$1">
           <Body flex={1}>
             {settings.tenders.find(({ id }) => id === taken.tenderId)?.name}
-            {taken.kind === 'card' ? ` ···· ${taken.lastFour}` : ''}
+            {taken.kind === 'card' && taken.lastFour ? ` ···· ${taken.lastFour}` : ''}
+            {taken.kind === 'cheque' ? ` ${taken.cheque.number}` : ''}
           </Body>
           <Money
             minor={taken.kind === 'cash' ? taken.tenderedMinor : taken.amountMinor}

@@ -205,26 +205,29 @@ function TenderRow({
   const theme = useTheme();
   const media = useMedia();
   const bead = sheet.beads.find(({ key }) => key === tender.key);
-  const isCredit = tender.key === 'storeCredit';
-  const label = tender.key === 'cash' || isCredit ? t(`tender.${tender.key}`) : tender.label;
+  const isCard = tender.key.startsWith('card:');
+  const shape = isCard ? 'card' : tender.key === 'cheque' ? 'cheque' : 'cash';
+  const noBead = tender.key === 'storeCredit' || tender.key === 'other';
+  const label = isCard ? tender.label : t(`tender.${tender.key}`);
   const row = (
     <SheetRow
       width="100%"
       gap="$2"
-      {...(!isCredit && { hoverStyle: { backgroundColor: '$paper' } })}
+      {...(!noBead && { hoverStyle: { backgroundColor: '$paper' } })}
     >
       <Line gap="$2" flex={1.5} minWidth={0}>
-        {isCredit ? null : (
-          <BeadIcon
-            shape={tender.key === 'cash' ? 'cash' : 'card'}
-            tone={bead ? beadTone(bead) : 'home'}
-          />
-        )}
+        {noBead ? null : <BeadIcon shape={shape} tone={bead ? beadTone(bead) : 'home'} />}
         <Column flex={1} minWidth={0}>
           <Body>{label}</Body>
           <Body small tone="faded">
-            {isCredit
-              ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
+            {noBead
+              ? t(
+                  tender.key === 'other'
+                    ? 'days.noMoney'
+                    : tender.expectedMinor < 0
+                      ? 'days.owed'
+                      : 'days.takenEarlier',
+                )
               : t(`stage.${bead?.stage ?? 'home'}`)}
           </Body>
         </Column>
@@ -233,7 +236,7 @@ function TenderRow({
       <OrDash minor={tender.countedMinor} />
       <OrDash minor={tender.differenceMinor} signed />
       {media.wide ? (
-        isCredit ? (
+        noBead ? (
           <Column width={20} />
         ) : (
           <ChevronRight size={20} color={theme.faded.val} aria-hidden />
@@ -241,7 +244,7 @@ function TenderRow({
       ) : null}
     </SheetRow>
   );
-  if (isCredit) return row;
+  if (noBead) return row;
   return (
     <Link
       href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}

@@ -13,7 +13,8 @@ export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
     const amount = money(Number(params['amountMinor'] ?? 0));
     const key = code.replace('.', '.');
     if (code !== 'rod.home') {
-      const label = params['label'] === 'cash' ? t('tender.cash') : params['label'];
+      const name = params['label'];
+      const label = name === 'cash' || name === 'cheque' ? t(`tender.${name}`) : name;
       return t(key, { amount, label });
     }
     const count = daysBetween(date, String(params['homeOn']));
@@ -31,7 +32,7 @@ export function useBeadWords(): (bead: Bead) => string {
   const money = useMoney();
   return (bead) =>
     t(bead.looseMinor !== 0 ? 'days.beadLoose' : 'days.bead', {
-      label: bead.shape === 'cash' ? t('tender.cash') : bead.label,
+      label: bead.shape === 'card' ? bead.label : t(`tender.${bead.shape}`),
       amount: money(bead.takenMinor),
       stage: t(`stage.${bead.stage}`),
     });

@@ -7,6 +7,7 @@ import { Hints } from '~/features/days';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { ErrorNote, Loading } from '~/ui/Notes';
@@ -56,7 +57,12 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
       .filter(([, pieces]) => pieces !== '')
       .map(([value, pieces]) => [value, Number(pieces)]),
   );
-  const counted = countTotal(count);
+  const chequeIds = draft.cheques ?? [];
+  const there = begun.cheques.filter(({ id }) => chequeIds.includes(id));
+  const counted = there.reduce<number>(
+    (total, { amountMinor }) => total + amountMinor,
+    countTotal(count),
+  );
   const difference = expectedMinor === null ? null : counted - expectedMinor;
   return (
     <Screen
@@ -71,7 +77,13 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
             big
             disabled={close.isPending}
             label={t('count.close', { amount: money(counted) })}
-            onPress={() => close.mutate({ count, note: draft.note.trim() })}
+            onPress={() =>
+              close.mutate({
+                count,
+                chequeIds: there.map(({ id }) => id),
+                note: draft.note.trim(),
+              })
+            }
           />
         </>
       }
@@ -126,6 +138,7 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
             <Hints differenceMinor={difference} />
           )}
         </Sheet>
+        {begun.cheques.length ? <Cheques begun={begun} found={chequeIds} /> : null}
         <Column paddingHorizontal="$4" gap="$3">
           <Field
             label={t('count.note')}
@@ -138,5 +151,32 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
         </Column>
       </Column>
     </Screen>
+  );
+}
+
+/** The cheques that the drawer should hold: each is ticked when it is found. */
+function Cheques({ begun, found }: { begun: CountBegun; found: readonly number[] }) {
+  const t = useWords();
+  const { toggleCheque } = useCounts();
+  return (
+    <Column gap="$2">
+      <Heading size="section" paddingHorizontal="$4">
+        {t('count.cheques')}
+      </Heading>
+      <Sheet>
+        {begun.cheques.map(({ id, number, drawnBy, amountMinor }) => (
+          <Check
+            key={id}
+            on={found.includes(id)}
+            onToggle={() => toggleCheque(begun.sessionId, id)}
+          >
+            <Body flex={1} textAlign="left">
+              {t('count.cheque', { number, drawnBy })}
+            </Body>
+            <Money minor={amountMinor} strong={found.includes(id)} />
+          </Check>
+        ))}
+      </Sheet>
+    </Column>
   );
 }

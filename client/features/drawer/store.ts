@@ -1,10 +1,11 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
-type Draft = { pieces: Record<string, string>; note: string };
+type Draft = { pieces: Record<string, string>; note: string; cheques?: number[] };
 type CountStore = {
   drafts: Record<string, Draft>;
   setPieces: (session: number, denomination: number, pieces: string) => void;
+  toggleCheque: (session: number, cheque: number) => void;
   setNote: (session: number, note: string) => void;
   clear: (session: number) => void;
 };
@@ -26,6 +27,16 @@ export const useCounts = create<CountStore>()(
             ...draft,
             pieces: { ...draft.pieces, [denomination]: pieces },
           })),
+        toggleCheque: (session, cheque) =>
+          change(session, (draft) => {
+            const { cheques = [] } = draft;
+            return {
+              ...draft,
+              cheques: cheques.includes(cheque)
+                ? cheques.filter((one) => one !== cheque)
+                : [...cheques, cheque],
+            };
+          }),
         setNote: (session, note) => change(session, (draft) => ({ ...draft, note })),
         clear: (session) =>
           set(({ drafts }) => {

@@ -155,14 +155,21 @@ function Returned({ returned }: { returned: NonNullable<SaleDetail['returned']> 
 function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
   const t = useWords();
   const back = payment.amountMinor < 0;
+  const dates = useDates();
   const label =
-    payment.kind === 'card' && !back
-      ? t('sales.card', { name: payment.name, lastFour: payment.lastFour })
-      : payment.kind === 'cash' && !back
-        ? t('sales.cashTendered', { name: payment.name })
-        : back
-          ? t('sales.refundedBy', { name: payment.name })
-          : payment.name;
+    payment.cheque && !back
+      ? t('sales.cheque', {
+          name: payment.name,
+          ...payment.cheque,
+          dated: dates.short(payment.cheque.dated),
+        })
+      : payment.kind === 'card' && !back && payment.lastFour
+        ? t('sales.card', { name: payment.name, lastFour: payment.lastFour })
+        : payment.kind === 'cash' && !back
+          ? t('sales.cashTendered', { name: payment.name })
+          : back
+            ? t('sales.refundedBy', { name: payment.name })
+            : payment.name;
   return (
     <Column>
       <Figures

@@ -19,6 +19,9 @@ import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 
+/** Whether a bead's key is that of what lies in the drawer, and not of a card scheme. */
+const isPot = (key: string): key is 'cash' | 'cheque' => key === 'cash' || key === 'cheque';
+
 /** The trail of a day's bead: from its sales down to the statement line. */
 export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {
   const t = useWords();
@@ -29,7 +32,7 @@ export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) 
     queryFn: () =>
       request<BeadTrail>('GET', `/trail/beads/${date}/${encodeURIComponent(bead)}`),
   });
-  const label = bead === 'cash' ? t('tender.cash') : bead.slice(5);
+  const label = isPot(bead) ? t(`tender.${bead}`) : bead.slice(5);
   const waiting = trail.data?.steps.some(({ kind }) => kind === 'waiting');
   return (
     <Screen
@@ -48,7 +51,7 @@ export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) 
       <Query of={trail}>
         {(data) => (
           <Column gap="$4" paddingBottom="$5">
-            <Steps steps={data.steps} shape={bead === 'cash' ? 'cash' : 'card'} />
+            <Steps steps={data.steps} shape={isPot(bead) ? bead : 'card'} />
             <Sales trail={data} />
           </Column>
         )}
@@ -213,9 +216,9 @@ function Days({ days }: { days: LineTrail['days'] }) {
             to={`/trail/${day.date}/${encodeURIComponent(day.key)}`}
           >
             <Line gap="$3" flex={1}>
-              <BeadIcon shape={day.key === 'cash' ? 'cash' : 'card'} tone="home" />
+              <BeadIcon shape={isPot(day.key) ? day.key : 'card'} tone="home" />
               <Body>
-                {`${dates.day(day.date)}, ${day.key === 'cash' ? t('tender.cash') : day.label}`}
+                {`${dates.day(day.date)}, ${isPot(day.key) ? t(`tender.${day.key}`) : day.label}`}
               </Body>
             </Line>
             <Money minor={day.amountMinor} />

@@ -11,6 +11,8 @@ export const bank = {
     emptyText: 'Cash that is counted at the close of a day waits here for the bank.',
     waits: 'Waits for the bank',
     pickAll: 'Pick all',
+    cheque: 'Cheque {{number}}, {{drawnBy}}',
+    later: 'Dated {{date}}: it goes to the bank from that day on',
     from: '{{drawer}} drawer, count {{number}}',
     onSlip_one: '{{count}} item on the slip',
     onSlip_other: '{{count}} items on the slip',

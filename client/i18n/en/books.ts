@@ -7,6 +7,8 @@ export const books = {
     shopTaxesText: 'Authorities, rates by date, tax codes, an example taken apart',
     shopCustomers: 'Customers',
     shopCustomersText: 'Names for papers, exemptions, how prices are written',
+    shopTenders: 'Tenders',
+    shopTendersText: 'What the shop takes: order, keys, icons, references asked',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 
     balance: 'Trial balance',

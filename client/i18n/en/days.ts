@@ -2,7 +2,7 @@ export const days = {
   rod: {
     open: 'Open. Count the drawer to close it',
     notCounted: 'Not counted yet: count the drawer',
-    inSafe: '{{amount}} cash in the safe',
+    inSafe: '{{amount}} in the safe',
     slipSent: 'Slip with {{amount}} sent, not at the bank yet',
     cardsUnsettled: 'Cards of {{amount}} not settled yet',
     cardsSent: 'Cards of {{amount}} settled, not at the bank yet',
@@ -33,6 +33,7 @@ export const days = {
     tax: 'Tax',
     returned: 'came back',
     takenEarlier: 'Taken earlier',
+    noMoney: 'No money',
     owed: 'Owed to customers',
     on: 'On',
     documents: 'Documents',
@@ -58,6 +59,8 @@ export const days = {
   count: {
     title: 'Count',
     of: '{{drawer}} drawer',
+    cheques: 'Cheques found in the drawer',
+    cheque: '{{number}}, {{drawnBy}}',
     expected: 'Expected {{amount}}',
     pieces: 'Pieces of {{value}}',
     note: 'Note',

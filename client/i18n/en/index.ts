@@ -4,6 +4,7 @@ import { counter } from './counter';
 import { days } from './days';
 import { items } from './items';
 import { parties } from './parties';
+import { tenders } from './tenders';
 import { refusal } from './refusals';
 import { shell } from './shell';
 
@@ -16,5 +17,6 @@ export const en = {
   ...books,
   ...items,
   ...parties,
+  ...tenders,
   refusal,
 };

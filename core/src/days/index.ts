@@ -4,13 +4,13 @@ import { minor, sum, type Minor } from '../money';
 export const STAGES = ['taken', 'counted', 'sent', 'home'] as const;
 export type Stage = (typeof STAGES)[number];
 
-export type BeadShape = 'cash' | 'card';
+export type BeadShape = 'cash' | 'cheque' | 'card';
 
 /** A part of a day's pot at one stage. Minor units. */
 export type BeadPart = { stage: Stage; amountMinor: number };
 
 export type Bead = {
-  /** `cash`, or `card:` and the scheme. */
+  /** `cash`, `cheque`, or `card:` and the scheme. */
   key: string;
   shape: BeadShape;
   label: string;
@@ -82,7 +82,11 @@ export function rodState(facts: RodFacts): RodState {
     return waiting('rod.open');
   }
   const at = (shape: BeadShape, stage: Stage) =>
-    sum(beads.filter((bead) => bead.shape === shape).map((bead) => bead.byStage[stage]));
+    sum(
+      beads
+        .filter((bead) => (bead.shape === 'card') === (shape === 'card'))
+        .map((bead) => bead.byStage[stage]),
+    );
   const inSafe = at('cash', 'counted');
   if (inSafe !== 0) return waiting('rod.inSafe', { amountMinor: inSafe });
   const slip = at('cash', 'sent');

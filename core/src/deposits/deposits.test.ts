@@ -2,9 +2,11 @@ import { assertBalanced } from '../ledger';
 import { decideSlip } from '.';
 
 const SAFE = [
-  { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00 },
-  { id: 2, takingsDay: '2026-03-02', leftMinor: 140_00 },
-  { id: 3, takingsDay: '2026-03-03', leftMinor: -12_00 },
+  { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, chequeDated: null },
+  { id: 2, takingsDay: '2026-03-02', leftMinor: 140_00, chequeDated: null },
+  { id: 3, takingsDay: '2026-03-03', leftMinor: -12_00, chequeDated: null },
+  { id: 4, takingsDay: '2026-03-03', leftMinor: 299_75, chequeDated: '2026-03-04' },
+  { id: 5, takingsDay: '2026-03-03', leftMinor: 50_00, chequeDated: '2026-03-05' },
 ];
 const slip = (bankTotalMinor: number, ...items: [number, number][]) =>
   decideSlip(
@@ -15,6 +17,7 @@ const slip = (bankTotalMinor: number, ...items: [number, number][]) =>
       items: items.map(([safeItemId, amountMinor]) => ({ safeItemId, amountMinor })),
     },
     SAFE,
+    '2026-03-04',
   );
 
 // 500.00 in the safe, then a day of 200.00 taken and 60.00 refunded: 640.00 (common practice).
@@ -23,6 +26,15 @@ test('several days go on one slip when the bank agrees', () => {
   if (!decided.ok) throw new Error('refused');
   expect(decided.value.totalMinor).toBe(640_00);
   assertBalanced(decided.value.lines);
+});
+
+// One cheque for two accounts: 84.10 + 215.65 is one deposit item of 299.75 (common practice).
+test('a cheque goes whole, from the day it bears', () => {
+  expect(slip(299_75, [4, 299_75])).toMatchObject({ ok: true });
+  expect(slip(84_10, [4, 84_10])).toMatchObject({ refusals: [{ code: 'slip.chequeWhole' }] });
+  expect(slip(50_00, [5, 50_00])).toMatchObject({
+    refusals: [{ code: 'slip.chequeLater', params: { dated: '2026-03-05' } }],
+  });
 });
 
 test('a day below zero lowers the slip', () => {

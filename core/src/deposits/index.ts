@@ -3,7 +3,13 @@ import { post, type JournalLine } from '../ledger';
 import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 
-export type SafeItem = { id: number; takingsDay: string; leftMinor: number };
+export type SafeItem = {
+  id: number;
+  takingsDay: string;
+  leftMinor: number;
+  /** The date on a cheque, null for cash: the bank takes a cheque from that day on, whole. */
+  chequeDated: string | null;
+};
 
 export type SlipCommand = {
   bankAccountId: number;
@@ -16,14 +22,17 @@ export type SlipCommand = {
 
 /**
  * Decides to send a deposit slip. It goes only when the items add up to the total of the bank's
- * slip; each item takes no more than the safe still holds of it (a negative item goes whole).
- * Refusals: `slip.empty`, `slip.itemGone`, `slip.itemTwice`, `slip.itemTooMuch` (leftMinor),
+ * slip; each item takes no more than the safe still holds of it (a negative item and a cheque
+ * go whole).
+ * Refusals: `slip.empty`, `slip.itemGone`, `slip.itemTwice`, `slip.itemTooMuch` (leftMinor), `slip.chequeWhole`,
+ * `slip.chequeLater` (dated),
  * `slip.totalDiffers` (differenceMinor = bank's total − items), `slip.notPositive`,
  * `text.cardNumber`.
  */
 export function decideSlip(
   command: SlipCommand,
   safe: readonly SafeItem[],
+  today: string,
 ): Outcome<{ totalMinor: Minor; lines: JournalLine[] }> {
   if (command.items.length === 0) return refuse('slip.empty', 'items');
   if (holdsCardNumber(command.bankReference))
@@ -35,6 +44,12 @@ export function decideSlip(
     if (!item || item.leftMinor === 0) return refuse('slip.itemGone', at);
     if (seen.has(safeItemId)) return refuse('slip.itemTwice', at);
     seen.add(safeItemId);
+    if (item.chequeDated !== null) {
+      if (amountMinor !== item.leftMinor) return refuse('slip.chequeWhole', at);
+      if (item.chequeDated > today) {
+        return refuse('slip.chequeLater', at, { dated: item.chequeDated });
+      }
+    }
     const whole = amountMinor === item.leftMinor;
     if (!whole && (amountMinor <= 0 || amountMinor > item.leftMinor)) {
       return refuse('slip.itemTooMuch', at, { leftMinor: item.leftMinor });

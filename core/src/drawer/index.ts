@@ -16,31 +16,42 @@ export type CloseState = {
   expectedMinor: number;
   /** What stays in the drawer as change for the next session. */
   floatMinor: number;
-  /** Cash movements of the session by takings day, oldest first, without the float. */
+  /** Cash and cheques moved in the session by takings day, oldest first, without the float. */
   movements: readonly { takingsDay: string; amountMinor: number }[];
+  /** Cheques taken in the session. */
+  cheques: readonly { id: number; takingsDay: string; amountMinor: number }[];
   /** The day that carries the difference when there was no movement. */
   today: string;
 };
 
+/** What waits in the safe: a day's cash, or one cheque. */
+export type NewSafeItem = { takingsDay: string; amountMinor: Minor; chequeId: number | null };
+
 export type DecidedClose = {
+  /** Cash and the cheques that were there. */
   countedMinor: Minor;
+  chequesExpectedMinor: Minor;
+  chequesCountedMinor: Minor;
   /** counted − expected: positive over, negative short. */
   differenceMinor: Minor;
   floatLeftMinor: Minor;
   toSafeMinor: Minor;
   /** What goes to the safe by the day that brought it; the last day bears the difference. */
-  safeItems: { takingsDay: string; amountMinor: Minor }[];
+  safeItems: NewSafeItem[];
   lines: JournalLine[];
 };
 
 /**
  * Decides the close of a drawer session: fixes the count, posts the difference to over and
- * short, moves the cash beyond the float to the safe, day by day. A day whose cash is below
- * zero makes a negative item, so that the safe still adds up.
- * Refusals: `count.denomination`, `count.pieces`.
+ * short, moves the cash beyond the float and each cheque to the safe, day by day. A day whose
+ * cash is below zero makes a negative item, so that the safe still adds up. A cheque that is not
+ * there is part of the difference.
+ * Refusals: `count.denomination`, `count.pieces`, `count.unknownCheque`.
+ * @param chequeIds the cheques that were found in the drawer
  */
 export function decideClose(
   count: DenominationCount,
+  chequeIds: readonly number[],
   known: readonly number[],
   state: CloseState,
 ): Outcome<DecidedClose> {
@@ -50,22 +61,25 @@ export function decideClose(
       return refuse('count.pieces', `count.${value}`);
     }
   }
-  const countedMinor = countTotal(count);
+  const unknown = chequeIds.find((id) => !state.cheques.some((cheque) => cheque.id === id));
+  if (unknown !== undefined) return refuse('count.unknownCheque', 'chequeIds');
+  const there = state.cheques.filter(({ id }) => chequeIds.includes(id));
+  const total = (list: readonly { amountMinor: number }[]) =>
+    sum(list.map(({ amountMinor }) => amountMinor));
+  const cashMinor = countTotal(count);
+  const chequesCountedMinor = total(there);
+  const countedMinor = sum([cashMinor, chequesCountedMinor]);
   const differenceMinor = minus(countedMinor, state.expectedMinor);
-  const floatLeftMinor = minor(Math.min(countedMinor, state.floatMinor));
+  const floatLeftMinor = minor(Math.min(cashMinor, state.floatMinor));
   const toSafeMinor = minus(countedMinor, floatLeftMinor);
-  const lastDay = state.movements.at(-1)?.takingsDay ?? state.today;
-  const earlier = state.movements.slice(0, -1);
   const safeItems = [
-    ...earlier.map(({ takingsDay, amountMinor }) => ({
+    ...cashItems(minus(cashMinor, floatLeftMinor), state),
+    ...there.map(({ id, takingsDay, amountMinor }) => ({
       takingsDay,
       amountMinor: minor(amountMinor),
+      chequeId: id,
     })),
-    {
-      takingsDay: lastDay,
-      amountMinor: minus(toSafeMinor, sum(earlier.map(({ amountMinor }) => amountMinor))),
-    },
-  ].filter(({ amountMinor }) => amountMinor !== 0);
+  ];
   const shared = { drawerId: state.drawerId };
   const lines = [
     ...post('drawer.difference', { over: differenceMinor }, shared),
@@ -73,12 +87,33 @@ export function decideClose(
   ];
   return accept({
     countedMinor,
+    chequesExpectedMinor: total(state.cheques),
+    chequesCountedMinor,
     differenceMinor,
     floatLeftMinor,
     toSafeMinor,
     safeItems,
     lines,
   });
+}
+
+/** The cash that goes to the safe, by the day that brought it; the last day bears the rest. */
+function cashItems(
+  toSafeMinor: number,
+  { movements, cheques, today }: CloseState,
+): NewSafeItem[] {
+  const lastDay = movements.at(-1)?.takingsDay ?? today;
+  const earlier = movements.slice(0, -1).map(({ takingsDay, amountMinor }) => ({
+    takingsDay,
+    amountMinor: minus(
+      amountMinor,
+      sum(cheques.map((one) => (one.takingsDay === takingsDay ? one.amountMinor : 0))),
+    ),
+  }));
+  const rest = minus(toSafeMinor, sum(earlier.map(({ amountMinor }) => amountMinor)));
+  return [...earlier, { takingsDay: lastDay, amountMinor: rest }]
+    .filter(({ amountMinor }) => amountMinor !== 0)
+    .map((item) => ({ ...item, chequeId: null }));
 }
 
 export type DifferenceHint =

@@ -65,6 +65,10 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'tender.onAccount': paidBy(['tender.onAccount', { amount: 106_25 }], 'chargeAccounts'),
   'tender.storeCredit': paidBy(['tender.storeCredit', { amount: 106_25 }], 'storeCredit'),
   'tender.voucher': paidBy(['tender.voucher', { amount: 106_25 }], 'vouchers'),
+  'tender.other': paidBy(
+    ['tender.other', { amount: { amountMinor: 106_25, account: 'discountsGiven' } }],
+    'discountsGiven',
+  ),
   'tender.accountCredit': paidBy(
     ['tender.accountCredit', { amount: 106_25 }],
     'chargeAccounts',

@@ -40,6 +40,8 @@ export const POSTING_TABLE = {
   'tender.onAccount': row(debit('chargeAccounts', 'amount')),
   'tender.storeCredit': row(debit('storeCredit', 'amount')),
   'tender.voucher': row(debit('vouchers', 'amount')),
+  /** An agreed allowance or the like: the account that the shop chose for it. */
+  'tender.other': row(debit('named', 'amount')),
   'tender.accountCredit': row(debit('chargeAccounts', 'amount')),
   'tip.card': row(debit('cardClearing', 'tip'), credit('tipsPayable', 'tip')),
   'cashBack.debit': row(debit('cardClearing', 'cash'), credit('drawer', 'cash')),

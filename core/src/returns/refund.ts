@@ -1,12 +1,13 @@
 import { holdsCardNumber } from '../cards';
 import { minor, minus, negate, roundCash, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
+import type { TenderKind } from '../tenders';
 
 /** A tender of the sale that goods come back of, and what went back to it so far. */
 export type PaidTender = {
   saleTenderId: number;
   tenderId: number;
-  kind: 'cash' | 'card' | 'storeCredit';
+  kind: TenderKind;
   amountMinor: number;
   keptMinor: number;
   /** Given back to this very tender: cards only, since cash and credit have no name. */

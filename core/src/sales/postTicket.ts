@@ -1,4 +1,4 @@
-import { mergeLines, post, type JournalLine } from '../ledger';
+import { mergeLines, post, type AccountRole, type JournalLine } from '../ledger';
 import type { GivenRefund } from '../returns';
 import type { TakenTender } from '../tenders';
 import type { PricedTicket } from './price';
@@ -6,7 +6,11 @@ import type { DecidedReturn } from './return';
 
 type Where = {
   drawerId: number;
-  tenders: readonly { id: number; processorId: number | null }[];
+  tenders: readonly {
+    id: number;
+    processorId: number | null;
+    account: AccountRole | null;
+  }[];
 };
 
 const taxes = (parts: readonly { authorityId: number; taxMinor: number }[]) =>
@@ -57,6 +61,13 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       return post('tender.card', { amount: amountMinor }, processorOf(tender, where));
     case 'storeCredit':
       return post('tender.storeCredit', { amount: amountMinor });
+    case 'cheque':
+      return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
+    case 'other': {
+      const account = where.tenders.find(({ id }) => id === tender.tenderId)?.account;
+      if (!account) throw new Error(`tender ${tender.tenderId} has no account`);
+      return post('tender.other', { amount: { amountMinor, account } });
+    }
   }
 }
 

@@ -1,5 +1,5 @@
 import { addDays } from '../dates';
-import type { JournalLine } from '../ledger';
+import type { AccountRole, JournalLine } from '../ledger';
 import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import {
@@ -12,7 +12,12 @@ import {
   type RefundState,
   type ReturnRules,
 } from '../returns';
-import { settleTicket, type OfferedTender, type TakenTender } from '../tenders';
+import {
+  settleTicket,
+  type AskedReferences,
+  type OfferedTender,
+  type TakenTender,
+} from '../tenders';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { postTicket } from './postTicket';
 import {
@@ -41,13 +46,23 @@ export type SaleTicket = {
   refunds?: readonly OfferedRefund[] | undefined;
 };
 
+/** A tender of the shop as a ticket needs it. */
+export type TenderState = {
+  id: number;
+  kind: TakenTender['kind'];
+  processorId: number | null;
+  /** Where an `other` tender is debited. */
+  account: AccountRole | null;
+  asks: AskedReferences;
+};
+
 export type SaleState = {
   today: string;
   catalogue: Catalogue;
   rules: PriceRules;
   cashStepMinor: number;
   drawerId: number;
-  tenders: readonly { id: number; kind: TakenTender['kind']; processorId: number | null }[];
+  tenders: readonly TenderState[];
   /** How far the seller may move prices; null: as he likes. */
   allowance: Allowance | null;
   /** Credit notes that the ticket names. */
@@ -132,7 +147,12 @@ function settle(
   const offered = sale.refunds ?? [];
   if (totalMinor >= 0) {
     if (offered.length) return refuse('refund.notDue', 'refunds');
-    const settled = settleTicket(totalMinor, sale.tenders, state.cashStepMinor);
+    const settled = settleTicket(
+      totalMinor,
+      sale.tenders,
+      state.cashStepMinor,
+      (tenderId) => state.tenders.find(({ id }) => id === tenderId)!.asks,
+    );
     return settled.ok ? accept({ tenders: settled.value, refunds: [] }) : settled;
   }
   if (sale.tenders.length) return refuse('tender.notDue', 'tenders');

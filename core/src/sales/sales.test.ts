@@ -9,8 +9,16 @@ import {
   type OriginalSale,
   type SaleState,
   type SaleTicket,
+  type TenderState,
 } from '.';
 
+const tender = (id: number, kind: TenderState['kind']): TenderState => ({
+  id,
+  kind,
+  processorId: null,
+  account: null,
+  asks: { lastFour: true, reference: true },
+});
 const STATE: SaleState = {
   catalogue: {
     departments: [
@@ -65,8 +73,14 @@ const STATE: SaleState = {
   reasons: [{ code: 'changedMind', restocking: false }],
   original: null,
   tenders: [
-    { id: 1, kind: 'cash', processorId: null },
-    { id: 2, kind: 'card', processorId: 9 },
+    tender(1, 'cash'),
+    { ...tender(2, 'card'), processorId: 9 },
+    tender(3, 'cheque'),
+    {
+      ...tender(4, 'other'),
+      account: 'discountsGiven',
+      asks: { lastFour: false, reference: false },
+    },
   ],
 };
 const cash = (tenderedMinor: number) =>
@@ -366,11 +380,8 @@ describe('a ticket that takes back', () => {
   });
 
   test('store credit is valid for the days that the shop set, counted from its issue', () => {
-    const tenders = [
-      ...STATE.tenders,
-      { id: 3, kind: 'storeCredit' as const, processorId: null },
-    ];
-    const refunds = [{ kind: 'storeCredit' as const, tenderId: 3, amountMinor: 106_25 }];
+    const tenders = [...STATE.tenders, tender(9, 'storeCredit')];
+    const refunds = [{ kind: 'storeCredit' as const, tenderId: 9, amountMinor: 106_25 }];
     // 60 days from 2 March: common practice.
     expect(decide({ refunds }, { tenders })).toMatchObject({
       value: { creditValidUntil: '2026-05-01', broken: [] },
@@ -439,5 +450,60 @@ describe('quantities and kinds of price', () => {
         lines: [{ unitPriceMinor: kind ? 21_24 : 19_99, listMinor: kind ? 21_24 : 19_99 }],
       });
     }
+  });
+});
+
+describe('cheques and other tenders', () => {
+  const lines = [{ departmentId: 2, amountMinor: 100_00 }];
+  const cheque = (more: object = {}) =>
+    ({
+      kind: 'cheque',
+      tenderId: 3,
+      amountMinor: 60_00,
+      cheque: { number: '104', drawnBy: 'Bo', dated: '2026-03-04', ...more },
+    }) as const;
+  const other = (reference = '') =>
+    ({ kind: 'other', tenderId: 4, amountMinor: 40_00, reference }) as const;
+
+  test('a cheque lies in the drawer, an allowance on its account; neither gives change', () => {
+    const decided = sell({ lines, tenders: [cheque(), other()] });
+    expect(decided).toMatchObject({
+      value: {
+        tenders: [{ cheque: { number: '104' }, keptMinor: 60_00 }, { reference: null }],
+      },
+    });
+    const posted = (decided as { value: DecidedSale }).value.lines;
+    expect(posted.map(({ account, amountMinor }) => [account, amountMinor])).toEqual([
+      ['sales', -100_00],
+      ['drawer', 60_00],
+      ['discountsGiven', 40_00],
+    ]);
+    expect(refusal({ lines, tenders: [cheque(), cheque()] })).toMatchObject({
+      code: 'tender.over',
+    });
+  });
+
+  test.each([
+    [{ number: '' }, 'cheque.number'],
+    [{ drawnBy: ' ' }, 'cheque.drawnBy'],
+    [{ dated: '2026-02-30' }, 'cheque.dated'],
+    [{ drawnBy: 'Bo 4111 1111 1111 1111' }, 'text.cardNumber'],
+  ])('a cheque with %o is refused', (more, code) => {
+    expect(refusal({ lines, tenders: [cheque(more), cash(40_00)] })).toMatchObject({ code });
+  });
+
+  test('a reference is asked for only where the shop asks', () => {
+    expect(
+      refusal({ lines, tenders: [other('4111 1111 1111 1111'), cash(60_00)] }),
+    ).toMatchObject({ code: 'text.cardNumber' });
+    const asking = {
+      ...STATE,
+      tenders: STATE.tenders.map((one) => ({
+        ...one,
+        asks: { lastFour: true, reference: true },
+      })),
+    };
+    const asked = decideSale({ lines, tenders: [other(), cash(60_00)] }, asking);
+    expect(asked).toMatchObject({ refusals: [{ code: 'tender.reference' }] });
   });
 });

@@ -1,8 +1,16 @@
 import { holdsCardNumber } from '../cards';
+import { isIsoDate } from '../dates';
 import { minor, minus, roundCash, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 
-export type TenderKind = 'cash' | 'card' | 'storeCredit';
+export const TENDER_KINDS = ['cash', 'card', 'cheque', 'storeCredit', 'other'] as const;
+export type TenderKind = (typeof TENDER_KINDS)[number];
+
+/** What a shop asks for with a card or another tender; both unless it says otherwise. */
+export type AskedReferences = { lastFour: boolean; reference: boolean };
+
+/** A cheque as it lies in the hand. */
+export type Cheque = { number: string; drawnBy: string; dated: string };
 
 /** A tender as the person offers it. Minor units. */
 export type OfferedTender =
@@ -14,7 +22,9 @@ export type OfferedTender =
       lastFour: string;
       reference: string;
     }
-  | { kind: 'storeCredit'; tenderId: number; creditNoteId: number; amountMinor: number };
+  | { kind: 'storeCredit'; tenderId: number; creditNoteId: number; amountMinor: number }
+  | { kind: 'cheque'; tenderId: number; amountMinor: number; cheque: Cheque }
+  | { kind: 'other'; tenderId: number; amountMinor: number; reference: string };
 
 /** A tender as it is taken: `amountMinor` of the ticket is settled, `keptMinor` stays with us. */
 export type TakenTender = {
@@ -30,25 +40,28 @@ export type TakenTender = {
   lastFour: string | null;
   reference: string | null;
   creditNoteId: number | null;
+  cheque: Cheque | null;
 };
 
 /**
- * Settles a ticket by its tenders. Cards and credits pay exactly; what they leave is paid in
- * cash, rounded to the smallest coin; change comes from cash only.
+ * Settles a ticket by its tenders. All but cash pay exactly; what they leave is paid in cash, rounded to the smallest coin; change comes from cash only.
  * Refusals: `tender.short` (leftMinor), `tender.over` (overMinor), `tender.oneCash`,
- * `tender.notPositive`, `tender.lastFour`, `tender.reference`, `text.cardNumber`.
+ * `tender.notPositive`, `tender.lastFour`, `tender.reference`, `cheque.number`,
+ * `cheque.drawnBy`, `cheque.dated`, `text.cardNumber`.
  * @param dueMinor the ticket's total, not negative
  * @param cashStepMinor the smallest coin
+ * @param asksOf what the shop asks for with a tender
  */
 export function settleTicket(
   dueMinor: number,
   offered: readonly OfferedTender[],
   cashStepMinor: number,
+  asksOf: (tenderId: number) => AskedReferences = () => ({ lastFour: true, reference: true }),
 ): Outcome<TakenTender[]> {
   const cash = offered.filter((tender) => tender.kind === 'cash');
   if (cash.length > 1) return refuse('tender.oneCash', 'tenders');
   for (const [i, tender] of offered.entries()) {
-    const refusal = checkTender(tender, `tenders.${i}`);
+    const refusal = checkTender(tender, asksOf(tender.tenderId), `tenders.${i}`);
     if (refusal) return refusal;
   }
   const exact = sum(
@@ -74,9 +87,13 @@ export function settleTicket(
           changeMinor: ZERO,
           keptMinor: amountMinor,
           roundingMinor: ZERO,
-          lastFour: tender.kind === 'card' ? tender.lastFour : null,
-          reference: tender.kind === 'card' ? tender.reference : null,
+          lastFour: tender.kind === 'card' ? tender.lastFour || null : null,
+          reference:
+            tender.kind === 'card' || tender.kind === 'other'
+              ? tender.reference || null
+              : null,
           creditNoteId: tender.kind === 'storeCredit' ? tender.creditNoteId : null,
+          cheque: tender.kind === 'cheque' ? tender.cheque : null,
         };
       }
       return {
@@ -90,19 +107,41 @@ export function settleTicket(
         lastFour: null,
         reference: null,
         creditNoteId: null,
+        cheque: null,
       };
     }),
   );
 }
 
-function checkTender(tender: OfferedTender, at: string): Outcome<never> | undefined {
+function checkTender(
+  tender: OfferedTender,
+  asks: AskedReferences,
+  at: string,
+): Outcome<never> | undefined {
   if (tender.kind === 'cash') {
     return tender.tenderedMinor < 0 ? refuse('tender.notPositive', at) : undefined;
   }
   if (tender.amountMinor <= 0) return refuse('tender.notPositive', `${at}.amountMinor`);
   if (tender.kind === 'storeCredit') return undefined;
-  if (!/^\d{4}$/.test(tender.lastFour)) return refuse('tender.lastFour', `${at}.lastFour`);
+  if (tender.kind === 'cheque') return checkCheque(tender.cheque, `${at}.cheque`);
+  if (tender.kind === 'card' && !(tender.lastFour === '' && !asks.lastFour)) {
+    if (!/^\d{4}$/.test(tender.lastFour)) return refuse('tender.lastFour', `${at}.lastFour`);
+  }
   if (holdsCardNumber(tender.reference)) return refuse('text.cardNumber', `${at}.reference`);
-  if (!tender.reference.trim()) return refuse('tender.reference', `${at}.reference`);
+  if (asks.reference && !tender.reference.trim()) {
+    return refuse('tender.reference', `${at}.reference`);
+  }
+  return undefined;
+}
+
+/** What is wrong with a cheque: its number, who drew it, its date; none may hold a card number. */
+export function checkCheque(cheque: Cheque, at: string): Outcome<never> | undefined {
+  if (!/^[A-Za-z0-9-]{1,20}$/.test(cheque.number))
+    return refuse('cheque.number', `${at}.number`);
+  if (!cheque.drawnBy.trim()) return refuse('cheque.drawnBy', `${at}.drawnBy`);
+  if (!isIsoDate(cheque.dated)) return refuse('cheque.dated', `${at}.dated`);
+  for (const text of [cheque.number, cheque.drawnBy]) {
+    if (holdsCardNumber(text)) return refuse('text.cardNumber', at);
+  }
   return undefined;
 }

@@ -132,13 +132,37 @@ export const CHECKS: Check[] = [
     sql: keptBalances('balance_day', 'date', 'e.date'),
   },
   perDocument(
-    'cash of a sale is in its drawer',
+    'cash and cheques of a sale are in its drawer',
     'sale',
     'drawer',
     `SELECT st.sale_id AS subject_id, SUM(st.kept_minor) AS expected
-     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind = 'cash'
+     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
      GROUP BY st.sale_id`,
   ),
+  {
+    name: 'a cheque taken is kept as the paper that it is, and no other is',
+    sql: `SELECT NULL AS entryId, CONCAT('sale tender ', x.id) AS about,
+            COALESCE(x.expected, 'no cheque') AS expected, COALESCE(x.found, 'no cheque') AS found
+          FROM (
+            SELECT st.id, st.amount_minor AS expected, q.amount_minor AS found
+            FROM sale_tender st
+            JOIN tender t ON t.id = st.tender_id AND t.kind = 'cheque'
+            LEFT JOIN cheque q ON q.sale_tender_id = st.id
+            UNION ALL
+            SELECT q.sale_tender_id, NULL, q.amount_minor
+            FROM cheque q
+            JOIN sale_tender st ON st.id = q.sale_tender_id
+            JOIN tender t ON t.id = st.tender_id AND t.kind <> 'cheque'
+          ) x
+          WHERE NOT x.expected <=> x.found`,
+  },
+  {
+    name: 'what a count put in the safe of a cheque is that cheque',
+    sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
+            q.amount_minor AS expected, i.amount_minor AS found
+          FROM safe_item i JOIN cheque q ON q.id = i.cheque_id
+          WHERE q.amount_minor <> i.amount_minor`,
+  },
   perDocument(
     'cards of a sale are in card clearing',
     'sale',
@@ -344,7 +368,7 @@ export const CHECKS: Check[] = [
      UNION ALL
      SELECT s.drawer_id, st.kept_minor
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind = 'cash' ${STANDING}
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque') ${STANDING}
      UNION ALL
      SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor
      FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,

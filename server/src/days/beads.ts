@@ -1,4 +1,10 @@
-import { makeBead, type Bead, type BeadPart, type Stage } from '@abacist/core/days';
+import {
+  makeBead,
+  type Bead,
+  type BeadPart,
+  type BeadShape,
+  type Stage,
+} from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
 
 export type Span = { from: string; to: string };
@@ -8,7 +14,7 @@ export type PotPart = {
   date: string;
   key: string;
   label: string;
-  shape: 'cash' | 'card';
+  shape: BeadShape;
   stage: Stage;
   amountMinor: number;
   /** What its settlements say less what the till has; 0 ties. */
@@ -16,37 +22,40 @@ export type PotPart = {
   homeOn: string | null;
 };
 
-type CashRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
-type CardRow = CashRow & { scheme: string; looseMinor: number };
+type PotRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
+type CashRow = PotRow & { pot: 'cash' | 'cheque' };
+type CardRow = PotRow & { scheme: string; looseMinor: number };
 
 /**
- * Cash of each day by how far it has come: taken and not counted, in the safe, on a slip, home.
+ * Cash and cheques of each day by how far it has come: taken and not counted, in the safe, on a slip, home.
  * What was counted follows the safe's items, so that the difference is with its day.
  */
 const CASH = `
   SELECT s.date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 'taken' AS stage,
-    NULL AS homeOn
+    NULL AS homeOn, t.kind AS pot
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
-  JOIN tender t ON t.id = st.tender_id AND t.kind = 'cash'
+  JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
   LEFT JOIN sale_void v ON v.sale_id = s.id
   LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
-  GROUP BY s.date
+  GROUP BY s.date, t.kind
   UNION ALL
-  SELECT i.takings_day, CAST(SUM(i.amount_minor - i.taken_minor) AS SIGNED), 'counted', NULL
+  SELECT i.takings_day, CAST(SUM(i.amount_minor - i.taken_minor) AS SIGNED), 'counted', NULL,
+    IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
   FROM safe_item i
   WHERE i.takings_day BETWEEN ? AND ?
-  GROUP BY i.takings_day
+  GROUP BY i.takings_day, pot
   UNION ALL
   SELECT i.takings_day, CAST(SUM(si.amount_minor) AS SIGNED),
     IF(sl.match_group_id IS NULL, 'sent', 'home') AS stage,
-    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id))
+    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id)),
+    IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
   FROM safe_item i
   JOIN slip_item si ON si.safe_item_id = i.id
   JOIN slip sl ON sl.id = si.slip_id
   WHERE i.takings_day BETWEEN ? AND ?
-  GROUP BY i.takings_day, stage`;
+  GROUP BY i.takings_day, stage, pot`;
 
 /**
  * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled
@@ -93,11 +102,11 @@ export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
     rows<CardRow>(db, CARDS, [from, to]),
   ]);
   return [
-    ...cash.map((part): PotPart => ({
+    ...cash.map(({ pot, ...part }): PotPart => ({
       ...part,
-      key: 'cash',
-      label: 'cash',
-      shape: 'cash',
+      key: pot,
+      label: pot,
+      shape: pot,
       looseMinor: 0,
     })),
     ...cards.map((part): PotPart => ({
@@ -133,8 +142,10 @@ export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
   return days;
 }
 
-/** Cash first, then cards by scheme. */
+const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card'];
+
+/** Cash first, then cheques, then cards by scheme. */
 function byShape(a: Bead, b: Bead): number {
-  if (a.shape !== b.shape) return a.shape === 'cash' ? -1 : 1;
+  if (a.shape !== b.shape) return ORDER.indexOf(a.shape) - ORDER.indexOf(b.shape);
   return a.label < b.label ? -1 : 1;
 }

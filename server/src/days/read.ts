@@ -178,7 +178,7 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
   const found = await rows<TenderRow>(
     db,
     `SELECT t.kind, t.scheme, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor,
-       SUM(CASE t.kind WHEN 'cash' THEN c.id IS NULL WHEN 'card' THEN b.closed_at IS NULL
+       SUM(CASE t.kind WHEN 'cash' THEN c.id IS NULL WHEN 'cheque' THEN c.id IS NULL WHEN 'card' THEN b.closed_at IS NULL
          ELSE 0 END) > 0 AS open
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
@@ -191,14 +191,21 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
      GROUP BY t.kind, t.scheme ORDER BY t.kind DESC, t.scheme`,
     [date],
   );
-  const closed = await row<{ total: string | null }>(
+  const closed = await row<{ total: string | null; cheques: string | null }>(
     db,
-    'SELECT SUM(difference_minor) AS total FROM drawer_close WHERE takings_day = ?',
+    `SELECT SUM(difference_minor) AS total,
+       SUM(cheques_counted_minor - cheques_expected_minor) AS cheques
+     FROM drawer_close WHERE takings_day = ?`,
     [date],
   );
+  const ofCheques = toMinor(closed?.cheques);
+  const differences: Partial<Record<TenderKind, number>> = {
+    cash: toMinor(closed?.total) - ofCheques,
+    cheque: ofCheques,
+  };
   return found
     .map(({ kind, scheme, keptMinor, open }) => {
-      const difference = kind === 'cash' ? toMinor(closed?.total) : 0;
+      const difference = differences[kind] ?? 0;
       return {
         key: kind === 'card' ? `card:${scheme}` : kind,
         label: scheme ?? kind,

@@ -10,7 +10,7 @@ export function depositRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/safe',
-    query(deps, 'bookkeeper', noInput, ({ db }) => safeView(db)),
+    query(deps, 'bookkeeper', noInput, ({ db, today }) => safeView(db, today)),
   );
   router.post('/slips', command(deps, 'bookkeeper', slipSchema, sendSlip, matchAfter(deps)));
   return router;

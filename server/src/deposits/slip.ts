@@ -27,15 +27,17 @@ export async function sendSlip(
     amount: number;
     taken: number;
     leftMinor: number;
+    chequeDated: string | null;
   }>(
     tx,
-    `SELECT id, takings_day AS takingsDay, amount_minor AS amount, taken_minor AS taken,
-       CAST(amount_minor - taken_minor AS SIGNED) AS leftMinor
-     FROM safe_item WHERE id IN (${placeholders(ids.length)})
-     ORDER BY id FOR UPDATE`,
+    `SELECT i.id, i.takings_day AS takingsDay, i.amount_minor AS amount,
+       i.taken_minor AS taken, CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor,
+       (SELECT q.dated FROM cheque q WHERE q.id = i.cheque_id) AS chequeDated
+     FROM safe_item i WHERE i.id IN (${placeholders(ids.length)})
+     ORDER BY i.id FOR UPDATE`,
     ids,
   );
-  const { totalMinor, lines } = unwrap(decideSlip(command, safe));
+  const { totalMinor, lines } = unwrap(decideSlip(command, safe, today));
   for (const { safeItemId, amountMinor } of command.items) {
     const before = safe.find(({ id }) => id === safeItemId)!;
     const { affectedRows } = await run(
@@ -67,19 +69,24 @@ export async function sendSlip(
   return { answer: { slipId, number, totalMinor }, documentNumber: number };
 }
 
+type SafeItem = SafeView['items'][number];
+type ChequeRow = { chequeNumber: string | null; drawnBy: string; dated: string };
+
 /** What waits in the safe, oldest day first, and the slips that left it. */
-export async function safeView(db: Db): Promise<SafeView> {
+export async function safeView(db: Db, today: string): Promise<SafeView> {
   const [bankAccounts, items, slips] = await Promise.all([
     rows<SafeView['bankAccounts'][number]>(
       db,
       'SELECT id, name, account_number AS accountNumber FROM bank_account ORDER BY id',
     ),
-    rows<SafeView['items'][number]>(
+    rows<Omit<SafeItem, 'cheque' | 'later'> & ChequeRow>(
       db,
       `SELECT i.id, i.takings_day AS takingsDay, dr.name AS drawer,
          CONCAT(d.series, '-', d.number) AS closeNumber,
-         CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor
+         CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor,
+         q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
        FROM safe_item i
+       LEFT JOIN cheque q ON q.id = i.cheque_id
        JOIN drawer_close c ON c.id = i.drawer_close_id
        JOIN drawer_session ds ON ds.id = c.drawer_session_id
        JOIN drawer dr ON dr.id = ds.drawer_id
@@ -89,7 +96,15 @@ export async function safeView(db: Db): Promise<SafeView> {
     ),
     listSlips(db),
   ]);
-  return { bankAccounts, items, slips };
+  return {
+    bankAccounts,
+    items: items.map(({ chequeNumber, drawnBy, dated, ...item }) => ({
+      ...item,
+      cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+      later: chequeNumber !== null && dated > today,
+    })),
+    slips,
+  };
 }
 
 async function listSlips(db: Db): Promise<SlipSummary[]> {

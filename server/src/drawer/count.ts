@@ -56,6 +56,7 @@ export async function beginCount(
       floatMinor: session.float_minor,
       expectedMinor: shop.blindCount ? null : expected,
       denominations: [...denominations(shop.currency)],
+      cheques: await chequesOf(tx, session.id),
     },
   };
 }
@@ -101,7 +102,23 @@ async function floatAtStart(db: Db, sessionId: number, drawerId: number): Promis
   return toMinor(opening?.total);
 }
 
-/** Cash movements of a session by takings day, without its closes. */
+type SessionCheque = CountBegun['cheques'][number] & { takingsDay: string };
+
+/** Cheques that a session took and that still stand. */
+function chequesOf(db: Db, sessionId: number): Promise<SessionCheque[]> {
+  return rows<SessionCheque>(
+    db,
+    `SELECT q.id, q.number, q.drawn_by AS drawnBy, q.dated, q.amount_minor AS amountMinor,
+       q.taken_on AS takingsDay
+     FROM cheque q
+     LEFT JOIN sale_tender st ON st.id = q.sale_tender_id
+     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+     WHERE q.drawer_session_id = ? AND v.id IS NULL ORDER BY q.id`,
+    [sessionId],
+  );
+}
+
+/** Cash and cheque movements of a session by takings day, without its closes. */
 async function movements(db: Db, sessionId: number) {
   return rows<{ takingsDay: string; amountMinor: number }>(
     db,
@@ -134,11 +151,12 @@ export async function closeDrawer(
   const expectedMinor = await expectedInDrawer(tx, sessionId, session.drawer_id);
   const moved = await movements(tx, sessionId);
   const close = unwrap(
-    decideClose(command.count, denominations(shop.currency), {
+    decideClose(command.count, command.chequeIds ?? [], denominations(shop.currency), {
       drawerId: session.drawer_id,
       expectedMinor,
       floatMinor: session.float_minor,
       movements: moved,
+      cheques: await chequesOf(tx, sessionId),
       today,
     }),
   );
@@ -147,8 +165,9 @@ export async function closeDrawer(
     tx,
     `INSERT INTO drawer_close
        (drawer_session_id, date, takings_day, expected_minor, counted_minor, difference_minor,
-        float_left_minor, to_safe_minor, note, user_id, closed_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        float_left_minor, to_safe_minor, note, user_id, closed_at, cheques_expected_minor,
+        cheques_counted_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       sessionId,
       today,
@@ -161,6 +180,8 @@ export async function closeDrawer(
       command.note,
       actor.id,
       now,
+      close.chequesExpectedMinor,
+      close.chequesCountedMinor,
     ],
   );
   await insertMany(
@@ -174,8 +195,8 @@ export async function closeDrawer(
   await insertMany(
     tx,
     'safe_item',
-    ['drawer_close_id', 'takings_day', 'amount_minor'],
-    close.safeItems.map((item) => [closeId, item.takingsDay, item.amountMinor]),
+    ['drawer_close_id', 'takings_day', 'amount_minor', 'cheque_id'],
+    close.safeItems.map((item) => [closeId, item.takingsDay, item.amountMinor, item.chequeId]),
   );
   await closeBatches(context);
   const { number } = await postDocument(context, {

@@ -3,6 +3,7 @@ import type { Role } from '@abacist/core/people';
 import { rows, type Db } from '../db/pool';
 import { firstItems, itemsById, oftenSold } from '../items/read';
 import { taxCodesOn } from './catalogue';
+import { listTenders } from '../tenders/read';
 import { loadCounterRules, returnReasons } from './rules';
 
 /** What the counter needs to ring: today's tax codes, departments, items, tenders, drawers. */
@@ -25,10 +26,7 @@ export async function counterSettings(
         db,
         'SELECT id, code, name FROM tax_authority ORDER BY id',
       ),
-      rows<CounterSettings['tenders'][number]>(
-        db,
-        `SELECT id, code, name, kind, scheme, shortcut FROM tender WHERE active ORDER BY position`,
-      ),
+      listTenders(db),
       taxCodesOn(db, today),
       returnReasons(db),
       loadCounterRules(db),
@@ -46,7 +44,20 @@ export async function counterSettings(
     items,
     offers,
     authorities,
-    tenders,
+    tenders: tenders
+      .filter(({ active }) => active)
+      .map(
+        ({ id, code, name, kind, scheme, shortcut, icon, asksLastFour, asksReference }) => ({
+          id,
+          code,
+          name,
+          kind,
+          scheme,
+          shortcut,
+          icon,
+          asks: { lastFour: asksLastFour, reference: asksReference },
+        }),
+      ),
     taxCodes,
     reasons,
     salespeople,

@@ -26,15 +26,7 @@ export async function readSale(
        GROUP BY a.id, a.name ORDER BY a.id`,
       [id, id],
     ),
-    rows<SaleDetail['payments'][number]>(
-      db,
-      `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
-         st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
-         st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference
-       FROM sale_tender st JOIN tender t ON t.id = st.tender_id
-       WHERE st.sale_id = ? ORDER BY st.position`,
-      [id],
-    ),
+    paymentsOf(db, id),
     returnedOf(db, id),
     creditNotes(db, today, 'n.sale_id = ?', [id]),
     rows<SaleDetail['returns'][number]>(
@@ -59,6 +51,28 @@ export async function readSale(
     credit: credit[0] ?? null,
     returns,
   };
+}
+
+type Payment = SaleDetail['payments'][number];
+
+async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
+  type Kept = { chequeNumber: string | null; drawnBy: string; dated: string };
+  const found = await rows<Omit<Payment, 'cheque'> & Kept>(
+    db,
+    `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
+       st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
+       st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
+       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
+     FROM sale_tender st
+     JOIN tender t ON t.id = st.tender_id
+     LEFT JOIN cheque q ON q.sale_tender_id = st.id
+     WHERE st.sale_id = ? ORDER BY st.position`,
+    [id],
+  );
+  return found.map(({ chequeNumber, drawnBy, dated, ...payment }) => ({
+    ...payment,
+    cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+  }));
 }
 
 type Head = Pick<

@@ -60,7 +60,7 @@ export async function sell(
   if (sale.returned && command.returned) {
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
-  await storeTenders(context, saleId, sale, tenders);
+  await storeTenders(context, saleId, drawerSessionId, sale, tenders);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -101,12 +101,17 @@ async function tendersOf(
 ): Promise<TenderRow[]> {
   const ids = [...new Set([...tenders, ...refunds].map(({ tenderId }) => tenderId))];
   if (ids.length === 0) return [];
-  return rows<TenderRow>(
+  const found = await rows<TenderRow & { lastFour: number; reference: number }>(
     tx,
-    `SELECT t.id, t.kind, t.processor_id AS processorId, p.cut_off AS cutOff
+    `SELECT t.id, t.kind, t.processor_id AS processorId, p.cut_off AS cutOff,
+       t.account_role AS account, t.asks_last_four AS lastFour, t.asks_reference AS reference
      FROM tender t
      LEFT JOIN processor p ON p.id = t.processor_id
      WHERE t.active AND t.id IN (${placeholders(ids.length)})`,
     ids,
   );
+  return found.map(({ lastFour, reference, ...tender }) => ({
+    ...tender,
+    asks: { lastFour: lastFour === 1, reference: reference === 1 },
+  }));
 }

@@ -1,16 +1,11 @@
-import type { DecidedSale } from '@abacist/core/sales';
-import type { TenderKind } from '@abacist/core/tenders';
+import type { DecidedSale, TenderState } from '@abacist/core/sales';
+import type { Cheque } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { run } from '../db/pool';
 import { joinBatch } from './batch';
 import { takeCredit } from './credit';
 
-export type TenderRow = {
-  id: number;
-  kind: TenderKind;
-  processorId: number | null;
-  cutOff: string | null;
-};
+export type TenderRow = TenderState & { cutOff: string | null };
 
 type Stored = {
   tenderId: number;
@@ -23,6 +18,7 @@ type Stored = {
   reference: string | null;
   creditNoteId: number | null;
   ofSaleTenderId: number | null;
+  cheque: Cheque | null;
 };
 
 /** A ticket's tenders and refunds as rows; what is given back has negative amounts. */
@@ -36,15 +32,20 @@ function toStore({ tenders, refunds }: DecidedSale): Stored[] {
       changeMinor: refund.kind === 'cash' ? -refund.keptMinor : 0,
       lastFour: null,
       creditNoteId: null,
+      cheque: null,
       ofSaleTenderId: refund.saleTenderId,
     })),
   ];
 }
 
-/** Stores how a ticket was settled; cards join their batch, credit notes are drawn on. */
+/**
+ * Stores how a ticket was settled; cards join their batch, credit notes are drawn on, each
+ * cheque is kept as the piece of paper that it is.
+ */
 export async function storeTenders(
   context: CommandContext,
   saleId: number,
+  drawerSessionId: number,
   sale: DecidedSale,
   known: readonly TenderRow[],
 ): Promise<void> {
@@ -74,6 +75,16 @@ export async function storeTenders(
         tender.ofSaleTenderId,
       ],
     );
+    if (tender.cheque) {
+      const { number, drawnBy, dated } = tender.cheque;
+      await run(
+        tx,
+        `INSERT INTO cheque
+           (sale_tender_id, drawer_session_id, taken_on, amount_minor, number, drawn_by, dated)
+         VALUES (?, ?, ?, ?, ?, ?, ?)`,
+        [insertId, drawerSessionId, context.today, tender.amountMinor, number, drawnBy, dated],
+      );
+    }
     const { processorId, cutOff } = known.find(({ id }) => id === tender.tenderId)!;
     if (processorId !== null && cutOff !== null) {
       await joinBatch(context, insertId, processorId, cutOff);

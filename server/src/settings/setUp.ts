@@ -1,5 +1,7 @@
 import type { Role } from '@abacist/core/people';
 import { post } from '@abacist/core/ledger';
+import type { OtherAccount } from '@abacist/contracts';
+import type { TenderKind } from '@abacist/core/tenders';
 import { hash } from '@node-rs/argon2';
 import type { Pool } from 'mysql2/promise';
 import { insertMany, row, rows, run } from '../db/pool';
@@ -47,7 +49,9 @@ export type ShopSetUp = {
   tenders: {
     code: string;
     name: string;
-    kind: 'cash' | 'card' | 'storeCredit';
+    kind: TenderKind;
+    isDebit?: boolean;
+    account?: OtherAccount;
     processor?: string;
     scheme?: string;
     shortcut: string;
@@ -214,8 +218,9 @@ async function setUpMoney(tx: Tx, setUp: ShopSetUp): Promise<void> {
   for (const [i, tender] of setUp.tenders.entries()) {
     await run(
       tx,
-      `INSERT INTO tender (code, name, kind, processor_id, scheme, position, shortcut)
-       VALUES (?, ?, ?, ?, ?, ?, ?)`,
+      `INSERT INTO tender (code, name, kind, processor_id, scheme, position, shortcut, is_debit,
+         account_role, opens_drawer)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         tender.code,
         tender.name,
@@ -224,6 +229,9 @@ async function setUpMoney(tx: Tx, setUp: ShopSetUp): Promise<void> {
         tender.scheme ?? null,
         i + 1,
         tender.shortcut,
+        tender.isDebit ?? false,
+        tender.account ?? null,
+        tender.kind === 'cash' || tender.kind === 'cheque',
       ],
     );
   }

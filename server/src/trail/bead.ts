@@ -19,7 +19,9 @@ type Note = TrailStep['note'];
 /** The way of a day's pot: sales, count or batch, slip or settlement, statement line. */
 export async function beadTrail(db: Db, date: string, key: string): Promise<BeadTrail> {
   const scheme = key.startsWith('card:') ? key.slice(5) : null;
-  const sales = await salesOf(db, date, scheme);
+  if (scheme === null && key !== 'cash' && key !== 'cheque') throw notFound('trail.unknown');
+  const pot = key as 'cash' | 'cheque';
+  const sales = await salesOf(db, date, scheme, pot);
   if (sales.length === 0) throw notFound('trail.unknown');
   const takenMinor = sales.reduce((total, { keptMinor }) => total + keptMinor, 0);
   const taken: TrailStep = {
@@ -32,12 +34,18 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
     note: { code: 'trail.sales', params: { count: sales.length } },
     entry: null,
   };
-  const rest = scheme === null ? await cashSteps(db, date) : await cardSteps(db, date, scheme);
+  const rest =
+    scheme === null ? await drawerSteps(db, date, pot) : await cardSteps(db, date, scheme);
   const steps = [taken, ...rest, ...waiting(taken, rest, scheme === null)];
-  return { date, key, label: scheme ?? 'cash', takenMinor, steps, sales };
+  return { date, key, label: scheme ?? pot, takenMinor, steps, sales };
 }
 
-async function salesOf(db: Db, date: string, scheme: string | null): Promise<SaleRow[]> {
+async function salesOf(
+  db: Db,
+  date: string,
+  scheme: string | null,
+  pot: string,
+): Promise<SaleRow[]> {
   const found = await rows<SaleRow>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.sold_at AS soldAt,
@@ -47,28 +55,38 @@ async function salesOf(db: Db, date: string, scheme: string | null): Promise<Sal
      JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE s.date = ? AND v.id IS NULL AND ${scheme === null ? `t.kind = 'cash'` : 't.scheme = ?'}
+     WHERE s.date = ? AND v.id IS NULL AND ${scheme === null ? 't.kind = ?' : 't.scheme = ?'}
      GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor
      ORDER BY s.id`,
-    scheme === null ? [date] : [date, scheme],
+    [date, scheme ?? pot],
   );
   return found.map((sale) => ({ ...sale, soldAt: toInstant(sale.soldAt) }));
 }
 
-async function cashSteps(db: Db, date: string): Promise<TrailStep[]> {
+/** The way of what lies in the drawer: its counts, its slips, their lines. */
+async function drawerSteps(
+  db: Db,
+  date: string,
+  pot: 'cash' | 'cheque',
+): Promise<TrailStep[]> {
+  const ofPot = `(i.cheque_id IS NULL) = ${pot === 'cash' ? 'TRUE' : 'FALSE'}`;
   const closes = await rows<StepRow & { difference: number; drawer: string }>(
     db,
     `SELECT c.id, CONCAT(d.series, '-', d.number) AS number, c.date, dr.name AS drawer,
        CAST(SUM(i.amount_minor) AS SIGNED) AS amountMinor, c.to_safe_minor AS totalMinor,
-       IF(c.takings_day = ?, c.difference_minor, 0) AS difference, NULL AS days
+       IF(c.takings_day = ?, ${
+         pot === 'cash'
+           ? 'c.difference_minor - (c.cheques_counted_minor - c.cheques_expected_minor)'
+           : 'c.cheques_counted_minor - c.cheques_expected_minor'
+       }, 0) AS difference, NULL AS days
      FROM safe_item i
      JOIN drawer_close c ON c.id = i.drawer_close_id
      JOIN drawer_session ds ON ds.id = c.drawer_session_id
      JOIN drawer dr ON dr.id = ds.drawer_id
      JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
-     WHERE i.takings_day = ?
+     WHERE i.takings_day = ? AND ${ofPot}
      GROUP BY c.id, d.series, d.number, c.date, dr.name, c.to_safe_minor, c.takings_day,
-       c.difference_minor
+       c.difference_minor, c.cheques_counted_minor, c.cheques_expected_minor
      ORDER BY c.id`,
     [date, date],
   );
@@ -83,7 +101,7 @@ async function cashSteps(db: Db, date: string): Promise<TrailStep[]> {
      JOIN safe_item i ON i.id = si.safe_item_id
      JOIN slip sl ON sl.id = si.slip_id
      JOIN document d ON d.kind = 'slip' AND d.subject_id = sl.id
-     WHERE i.takings_day = ?
+     WHERE i.takings_day = ? AND ${ofPot}
      GROUP BY sl.id, d.series, d.number, sl.date, sl.total_minor
      ORDER BY sl.id`,
     [date, date],

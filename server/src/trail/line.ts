@@ -83,10 +83,12 @@ async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> 
   if (kind === 'slip') {
     return rows<LineTrail['days'][number]>(
       db,
-      `SELECT i.takings_day AS date, 'cash' AS \`key\`, 'cash' AS label,
+      `SELECT i.takings_day AS date, IF(i.cheque_id IS NULL, 'cash', 'cheque') AS \`key\`,
+         IF(i.cheque_id IS NULL, 'cash', 'cheque') AS label,
          CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor
        FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
-       WHERE si.slip_id = ? GROUP BY i.takings_day ORDER BY i.takings_day`,
+       WHERE si.slip_id = ?
+       GROUP BY i.takings_day, i.cheque_id IS NULL ORDER BY i.takings_day, i.cheque_id IS NULL`,
       [id],
     );
   }

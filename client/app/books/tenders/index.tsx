@@ -1,0 +1,3 @@
+import { TendersScreen } from '~/features/tenders';
+
+export default TendersScreen;

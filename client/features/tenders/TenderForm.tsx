@@ -1,0 +1,235 @@
+import {
+  OTHER_ACCOUNTS,
+  TENDER_ICONS,
+  type ChangeTender,
+  type NewTender,
+  type TenderList,
+  type TenderSetUp,
+} from '@abacist/contracts';
+import type { TenderKind } from '@abacist/core/tenders';
+import { useState } from 'react';
+import { useCommand } from '~/api/command';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { Choice } from '~/ui/Choice';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { ErrorNote } from '~/ui/Notes';
+import { Select } from '~/ui/Select';
+import { tenderIcon } from '~/ui/tenderIcons';
+
+const KINDS = ['cash', 'card', 'debit', 'cheque', 'storeCredit', 'other'] as const;
+
+const NEW: NewTender = {
+  code: '',
+  name: '',
+  kind: 'card',
+  isDebit: false,
+  processorId: null,
+  scheme: null,
+  account: 'discountsGiven',
+  shortcut: '',
+  icon: '',
+  asksLastFour: true,
+  asksReference: true,
+  opensDrawer: false,
+  active: true,
+};
+
+/** One tender of the shop. What was taken by it is read through its kind, so that stays. */
+export function TenderDialog({
+  tender,
+  processors,
+  onClose,
+}: {
+  tender: TenderSetUp | null;
+  processors: TenderList['processors'];
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const [draft, setDraft] = useState<NewTender>(
+    tender ?? { ...NEW, processorId: processors[0]?.id ?? null },
+  );
+  const change = (part: Partial<NewTender>) => setDraft((before) => ({ ...before, ...part }));
+  const add = useCommand<NewTender, TenderList>('/tenders', onClose);
+  const save = useCommand<ChangeTender, TenderList>(`/tenders/${tender?.id}`, onClose);
+  const isCard = draft.kind === 'card';
+  const ready =
+    draft.name.trim() && (tender || (draft.code.trim() && (!isCard || draft.scheme?.trim())));
+  const { name, shortcut, icon, asksLastFour, asksReference, opensDrawer, active } = draft;
+  const submit = () => {
+    if (!ready || add.isPending || save.isPending) return;
+    if (tender) {
+      save.mutate({
+        name: name.trim(),
+        shortcut,
+        icon,
+        asksLastFour,
+        asksReference,
+        opensDrawer,
+        active,
+      });
+      return;
+    }
+    add.mutate({
+      ...draft,
+      name: name.trim(),
+      code: draft.code.trim(),
+      processorId: isCard ? draft.processorId : null,
+      scheme: isCard ? (draft.scheme?.trim() ?? null) : null,
+      account: draft.kind === 'other' ? draft.account : null,
+    });
+  };
+  const yesNo = (place: 'asksLastFour' | 'asksReference' | 'opensDrawer' | 'active') => (
+    <Line justifyContent="space-between" gap="$3">
+      <Choice
+        label={t(`tenders.${place}`)}
+        value={draft[place] ? 'yes' : 'no'}
+        options={[
+          { value: 'yes', label: t(`tenders.${place}_yes`) },
+          { value: 'no', label: t(`tenders.${place}_no`) },
+        ]}
+        onChange={(value) => change({ [place]: value === 'yes' })}
+      />
+    </Line>
+  );
+  return (
+    <Dialog open title={tender?.name ?? t('tenders.new')} onClose={onClose}>
+      <Field
+        label={t('tenders.name')}
+        value={name}
+        onChange={(text) => change({ name: text })}
+        maxLength={80}
+      />
+      {tender ? null : <NewParts draft={draft} processors={processors} onChange={change} />}
+      <Line gap="$3" alignItems="flex-start">
+        <Column flex={1}>
+          <Field
+            label={t('tenders.shortcut')}
+            hint={t('tenders.shortcutHint')}
+            value={shortcut}
+            onChange={(text) =>
+              change({
+                shortcut: text
+                  .toLowerCase()
+                  .replace(/[^a-z0-9]/g, '')
+                  .slice(-1),
+              })
+            }
+            maxLength={2}
+          />
+        </Column>
+        <Column flex={1}>
+          <Icons draft={draft} onChange={change} />
+        </Column>
+      </Line>
+      {isCard ? yesNo('asksLastFour') : null}
+      {isCard || draft.kind === 'other' ? yesNo('asksReference') : null}
+      {yesNo('opensDrawer')}
+      {yesNo('active')}
+      <ErrorNote error={add.error ?? save.error} />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button
+          grow
+          kind="primary"
+          label={t('tenders.save')}
+          disabled={!ready}
+          onPress={submit}
+        />
+      </Line>
+    </Dialog>
+  );
+}
+
+/** What is said once, when a tender is made. */
+function NewParts({
+  draft,
+  processors,
+  onChange,
+}: {
+  draft: NewTender;
+  processors: TenderList['processors'];
+  onChange: (part: Partial<NewTender>) => void;
+}) {
+  const t = useWords();
+  return (
+    <>
+      <Line gap="$3" alignItems="flex-start">
+        <Column flex={1}>
+          <Select
+            label={t('tenders.kind')}
+            value={draft.isDebit ? 'debit' : draft.kind}
+            options={KINDS.map((value) => ({ value, label: t(`tenders.kind_${value}`) }))}
+            onChange={(value) => {
+              const kind = (value === 'debit' ? 'card' : value) as TenderKind;
+              onChange({ kind, isDebit: value === 'debit', opensDrawer: kind === 'cash' });
+            }}
+          />
+        </Column>
+        <Column flex={1}>
+          <Field
+            label={t('tenders.code')}
+            value={draft.code}
+            onChange={(text) => onChange({ code: text.replace(/\s/g, '') })}
+            maxLength={20}
+          />
+        </Column>
+      </Line>
+      {draft.kind === 'card' ? (
+        <Line gap="$3" alignItems="flex-start">
+          <Column flex={1}>
+            <Select
+              label={t('tenders.processor')}
+              value={String(draft.processorId ?? '')}
+              options={processors.map(({ id, name }) => ({ value: String(id), label: name }))}
+              onChange={(value) => onChange({ processorId: Number(value) })}
+            />
+          </Column>
+          <Column flex={1}>
+            <Field
+              label={t('tenders.scheme')}
+              value={draft.scheme ?? ''}
+              onChange={(text) => onChange({ scheme: text })}
+              maxLength={40}
+            />
+          </Column>
+        </Line>
+      ) : null}
+      {draft.kind === 'other' ? (
+        <Select
+          label={t('tenders.account')}
+          value={draft.account ?? ''}
+          options={OTHER_ACCOUNTS.map((value) => ({ value, label: t(`account.${value}`) }))}
+          onChange={(value) => onChange({ account: value as NewTender['account'] })}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function Icons({
+  draft,
+  onChange,
+}: {
+  draft: NewTender;
+  onChange: (part: Partial<NewTender>) => void;
+}) {
+  const t = useWords();
+  return (
+    <Line role="group" flexWrap="wrap" gap="$1" aria-label={t('tenders.icon')}>
+      {TENDER_ICONS.filter(Boolean).map((icon) => (
+        <Button
+          key={icon}
+          kind={icon === draft.icon ? 'chosen' : 'quiet'}
+          pressed={icon === draft.icon}
+          icon={tenderIcon({ icon, kind: draft.kind })}
+          iconOnly
+          label={t(`tenders.icon_${icon.replace('-', '')}`)}
+          onPress={() => onChange({ icon: icon === draft.icon ? '' : icon })}
+        />
+      ))}
+    </Line>
+  );
+}

@@ -1,0 +1,42 @@
+import { styled, useTheme, View } from '@tamagui/core';
+import Square from 'lucide-react-native/icons/square';
+import SquareCheck from 'lucide-react-native/icons/square-check';
+import type { ReactNode } from 'react';
+
+const Frame = styled(View, {
+  name: 'Check',
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: '$3',
+  minHeight: 56,
+  width: '100%',
+  paddingHorizontal: '$4',
+  paddingVertical: '$2',
+  borderWidth: 0,
+  borderBottomWidth: 1,
+  borderColor: '$rule',
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$paper' },
+});
+
+/** A row that is ticked or not. */
+export function Check({
+  on,
+  onToggle,
+  children,
+}: {
+  on: boolean;
+  onToggle: () => void;
+  children: ReactNode;
+}) {
+  const theme = useTheme();
+  const Box = on ? SquareCheck : Square;
+  return (
+    <Frame role="checkbox" aria-checked={on} onPress={onToggle}>
+      <Box size={24} color={on ? theme.ink.val : theme.edge.val} aria-hidden />
+      {children}
+    </Frame>
+  );
+}

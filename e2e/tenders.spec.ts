@@ -1,0 +1,86 @@
+import type { Page } from '@playwright/test';
+import { expect, signIn, test } from './shop';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+
+async function ring(page: Page, amount: string): Promise<void> {
+  await page.goto('/counter');
+  await page.getByTestId('entry').fill(amount);
+  await button(page, 'Charts and books').click();
+  await button(page, 'Pay').click();
+}
+
+test('a cheque from the counter to the slip; one dated later waits; an allowance is no money', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await ring(page, '60.00');
+  await button(page, 'Cheque').click();
+  await page.getByLabel('Number of the cheque').fill('104');
+  await button(page, /^Take Cheque/).click();
+  await expect(page.getByText('Write whose cheque it is.')).toBeVisible();
+  await page.getByLabel('Drawn by').fill('Bo 4111 1111 1111 1111');
+  await button(page, /^Take Cheque/).click();
+  await expect(page.getByRole('alert')).toContainText('full card number');
+  await page.getByLabel('Drawn by').fill('Bo of the Gannet');
+  await page.getByLabel('Amount of the cheque').fill('50.00');
+  await button(page, /^Take Cheque/).click();
+  await button(page, 'Agreed allowance').click();
+  await page.getByLabel('Reference or reason').fill('Scratched cover');
+  await button(page, /^Take Agreed allowance/).click();
+  await expect(page.getByText(/Cheque 104 of Bo of the Gannet/)).toBeVisible();
+
+  await ring(page, '20.00');
+  await button(page, 'Cheque').click();
+  await page.getByLabel('Number of the cheque').fill('7');
+  await page.getByLabel('Drawn by').fill('Ida Marlow');
+  await page.getByLabel('Date on it').fill('2026-03-09');
+  await expect(page.getByText('taken to the bank from that day on')).toBeVisible();
+  await button(page, /^Take Cheque/).click();
+  await expect(button(page, 'Next sale')).toBeVisible();
+
+  await page.goto('/days/2026-03-02');
+  await button(page, /^Count/).click();
+  await page.getByRole('checkbox', { name: /^104/ }).click();
+  await page.getByRole('checkbox', { name: /^7,/ }).click();
+  await page.getByLabel('Pieces of 100.00').fill('1');
+  await page.getByLabel('Pieces of 50.00').fill('1');
+  await expect(page.getByText('Agrees')).toBeVisible();
+  await button(page, /^Close/).click();
+  await expect(page.getByText('Cheques').first()).toBeVisible();
+
+  await page.goto('/bank/safe');
+  await expect(page.getByText(/Dated Mon 9 Mar: it goes to the bank/)).toBeVisible();
+  await button(page, 'Pick all').click();
+  await page.getByLabel('Total on the bank’s slip').fill('50.00');
+  await button(page, /^Send to/).click();
+  await expect(page.getByText(/Slip D-1 is sent/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('the shop orders its tenders and gives one its own key', async ({ page }) => {
+  await signIn(page, 'osric');
+  await page.goto('/books/tenders');
+  await button(page, 'New tender').click();
+  const dialog = page.getByRole('dialog', { name: 'New tender' });
+  await dialog.getByLabel('Name at the counter').fill('Town voucher');
+  await dialog.getByLabel('Kind').selectOption('other');
+  await dialog.getByLabel('Code').fill('town');
+  await dialog.getByLabel('Key').fill('c');
+  await dialog.getByRole('button', { name: 'Save the tender' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('This key chooses Cash already');
+  await dialog.getByLabel('Key').fill('w');
+  await dialog.getByRole('button', { name: 'Gift' }).click();
+  await dialog.getByRole('button', { name: 'Save the tender' }).click();
+  const rows = page.getByRole('list').getByRole('listitem');
+  await expect(rows.last()).toContainText('Town voucher');
+  await button(page, 'Move Town voucher up').click();
+  await expect(rows.last()).toContainText('Store credit');
+  await ring(page, '20.00');
+  await page.keyboard.press('w');
+  await expect(page.getByLabel('Amount by Town voucher')).toHaveValue('20.00');
+});
