@@ -20,7 +20,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Select } from '~/ui/Select';
 import { Body, Heading } from '~/ui/Text';
-import { useTaxes } from './index';
+import { useTaxes } from './useTaxes';
 
 /** A tax code: the authorities that make it, in order, and an amount taken apart by it. */
 export function TaxCodeScreen({ id }: { id: number | null }) {

@@ -1,10 +1,8 @@
 import type { NewRate, TaxAuthority, TaxSetUp } from '@abacist/contracts';
 import { rateOn } from '@abacist/core/tax';
-import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -16,16 +14,9 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { AuthorityDialog, RateDialog } from './Authority';
+import { useTaxes } from './useTaxes';
 
 export { TaxCodeScreen } from './TaxCode';
-
-/** Authorities and codes with their rates. */
-export function useTaxes() {
-  return useQuery({
-    queryKey: ['taxes'],
-    queryFn: () => request<TaxSetUp>('GET', '/taxes'),
-  });
-}
 
 /** Whom tax is owed to, at which rate from when, and the codes that they make together. */
 export function TaxesScreen() {
