@@ -8,9 +8,13 @@ const button = (page: Page, name: string | RegExp) =>
 
 async function ring(page: Page, ...parts: string[]): Promise<void> {
   await page.goto('/counter');
-  for (const part of parts) {
+  const rung = page
+    .getByRole('list', { name: 'Ticket' })
+    .getByRole('button', { name: 'Remove' });
+  for (const [i, part] of parts.entries()) {
     await page.getByTestId('entry').fill(part);
     await page.keyboard.press('Enter');
+    await expect(rung).toHaveCount(i + 1);
   }
 }
 

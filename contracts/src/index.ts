@@ -11,6 +11,7 @@ export * from './ledger';
 export * from './trail';
 export * from './looseEnds';
 export * from './items';
+export * from './orders';
 export * from './tax';
 export * from './tenders';
 export * from './customers';

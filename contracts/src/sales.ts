@@ -11,8 +11,10 @@ import { amountMinor, id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
 
 /** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
-export type SaleCommand = SaleTicket & {
-  drawerId: number;
+export type SaleCommand = SaleTicket & TicketParties & { drawerId: number };
+
+/** Who buys and who sells, and how prices are written. */
+export type TicketParties = {
   /** One of the list, or a name typed once; a walk-in without a name has none. */
   customer?: { id: number } | { name: string };
   /** Whether its prices hold their tax; as its customer's papers write them if not said. */
@@ -34,6 +36,7 @@ const line = Joi.object({
   quantity,
   unitPriceMinor: amountMinor(0),
   discount,
+  order: Joi.object({ orderId: id.required(), position: id.required() }),
 })
   .xor('departmentId', 'itemId')
   .and('departmentId', 'amountMinor')
@@ -68,6 +71,8 @@ const tender = byKind({
     kind: kind('storeCredit'),
     creditNoteId: id.required(),
   }),
+  voucher: Joi.object({ ...money, kind: kind('voucher'), voucherId: id.required() }),
+  prepayment: Joi.object({ ...money, kind: kind('prepayment'), orderId: id.required() }),
   cheque: Joi.object({
     ...money,
     kind: kind('cheque'),
@@ -111,16 +116,39 @@ const returned = Joi.object({
   .and('saleId', 'lines')
   .and('priceSource', 'goods');
 
-export const saleSchema = Joi.object<SaleCommand>({
-  drawerId: id.required(),
-  lines: Joi.array().items(line).max(500).required(),
-  discount,
-  returned,
-  tenders: Joi.array().items(tender).max(20).required(),
-  refunds: Joi.array().items(refund).max(20),
+const parties = {
   customer: Joi.object({ id, name: safeText(120).min(1) }).xor('id', 'name'),
   pricesIncludeTax: Joi.boolean(),
   salespersonId: id,
+};
+/** What a quotation or an order keeps of a ticket. */
+export const ticketParts = {
+  ...parties,
+  lines: Joi.array().items(line).min(1).max(500).required(),
+  discount,
+};
+
+const ofOrder = (name: string) =>
+  Joi.object({
+    kind: kind(name),
+    orderId: id.required(),
+    amountMinor: amountMinor(1).required(),
+  });
+const extra = byKind({
+  voucher: Joi.object({ kind: kind('voucher'), amountMinor: amountMinor(1).required() }),
+  prepayment: ofOrder('prepayment'),
+  prepaymentBack: ofOrder('prepaymentBack'),
+});
+
+export const saleSchema = Joi.object<SaleCommand>({
+  ...parties,
+  drawerId: id.required(),
+  lines: Joi.array().items(line).max(500).required(),
+  discount,
+  extras: Joi.array().items(extra).max(20),
+  returned,
+  tenders: Joi.array().items(tender).max(20).required(),
+  refunds: Joi.array().items(refund).max(20),
 });
 
 /** What the counter needs to ring: a snapshot of the shop's settings for today. */
@@ -161,6 +189,8 @@ export type SaleAnswer = {
   changeMinor: number;
   /** The credit note that this ticket issued. */
   credit: { number: string; amountMinor: number; validUntil: string } | null;
+  /** Gift vouchers that it sold. */
+  vouchers: { code: string; amountMinor: number; validUntil: string | null }[];
 };
 
 export type SaleSummary = {
@@ -217,6 +247,15 @@ export type SaleDetail = SaleSummary & {
     lastFour: string | null;
     reference: string | null;
     cheque: Cheque | null;
+  }[];
+  /** What stands on it and is no goods; below zero where the customer got it. */
+  extras: {
+    kind: 'voucher' | 'prepayment' | 'prepaymentBack';
+    amountMinor: number;
+    orderId: number | null;
+    orderNumber: string | null;
+    voucherCode: string | null;
+    validUntil: string | null;
   }[];
   returned: {
     ofSaleId: number | null;

@@ -17,6 +17,7 @@ import { createLog } from './log';
 import { looseEndRoutes } from './looseEnds/routes';
 import { matchingRoutes } from './matching/routes';
 import { createLimiter } from './people/limiter';
+import { orderRoutes } from './orders/routes';
 import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
@@ -111,6 +112,7 @@ export function createApp(options: AppOptions): {
     itemRoutes,
     taxRoutes,
     tenderRoutes,
+    orderRoutes,
     customerRoutes,
     ledgerRoutes,
     trailRoutes,

@@ -179,3 +179,41 @@ export async function walkReturns(shop: TestShop): Promise<void> {
   const approval = { reason: 'Never called for' };
   await tamsin.send(`/credits/${noteId}/expire`, {}, { approval });
 }
+
+/** An order paid ahead in part and sold with it; a voucher sold and taken in part. */
+export async function walkOrders(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const fenella = await shop.as('fenella');
+  const ring = async (command: object) => {
+    const all = { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command };
+    return (await fenella.send('/sales', all)).body;
+  };
+  const line = { itemId: id.items['CH7'], quantity: '1' };
+  const kept = await fenella.send('/orders', { kind: 'order', lines: [line] });
+  const orderId = kept.body.id as number;
+  await ring({
+    extras: [{ kind: 'prepayment', orderId, amountMinor: 12_00 }],
+    tenders: [cash(id, 12_00)],
+  });
+  const ahead = {
+    kind: 'prepayment',
+    tenderId: id.tenders['prepayment'],
+    orderId,
+    amountMinor: 12_00,
+  };
+  await ring({
+    lines: [{ ...line, order: { orderId, position: 1 } }],
+    tenders: [ahead, cash(id, 20_00)],
+  });
+  await ring({
+    extras: [{ kind: 'voucher', amountMinor: 25_00 }],
+    tenders: [cash(id, 25_00)],
+  });
+  const voucher = await shop.one('SELECT id FROM voucher');
+  const byVoucher = {
+    kind: 'voucher',
+    tenderId: id.tenders['voucher'],
+    voucherId: voucher.id,
+  };
+  await ring({ lines: [book(id)], tenders: [{ ...byVoucher, amountMinor: 12_00 }] });
+}

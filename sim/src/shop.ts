@@ -202,6 +202,8 @@ export const SALTMARROW: ShopSetUp = {
       account: 'discountsGiven',
       shortcut: 'g',
     },
+    { code: 'prepayment', name: 'Prepayment', kind: 'prepayment', shortcut: 'p' },
+    { code: 'voucher', name: 'Gift voucher', kind: 'voucher', shortcut: 'u' },
     { code: 'credit', name: 'Store credit', kind: 'storeCredit', shortcut: 's' },
   ],
 };

@@ -3,3 +3,4 @@ export * from './price';
 export * from './return';
 export * from './sale';
 export * from './void';
+export * from './extra';

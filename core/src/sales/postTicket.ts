@@ -1,6 +1,8 @@
 import { mergeLines, post, type AccountRole, type JournalLine } from '../ledger';
 import type { GivenRefund } from '../returns';
 import type { TakenTender } from '../tenders';
+import type { PrepaymentParts } from '../orders';
+import type { DecidedExtra } from './extra';
 import type { PricedTicket } from './price';
 import type { DecidedReturn } from './return';
 
@@ -13,15 +15,21 @@ type Where = {
   }[];
 };
 
+type Parts = {
+  sold: PricedTicket | null;
+  returned: DecidedReturn | null;
+  extras: readonly DecidedExtra[];
+  prepaymentsUsed: readonly { parts: PrepaymentParts }[];
+  tenders: readonly TakenTender[];
+  refunds: readonly GivenRefund[];
+};
+
 const taxes = (parts: readonly { authorityId: number; taxMinor: number }[]) =>
   parts.map(({ authorityId, taxMinor }) => ({ authorityId, amountMinor: taxMinor }));
 
 /** The journal lines of a ticket: its sold and returned lines and how they were settled. */
 export function postTicket(
-  sold: PricedTicket | null,
-  returned: DecidedReturn | null,
-  tenders: readonly TakenTender[],
-  refunds: readonly GivenRefund[],
+  { sold, returned, extras, prepaymentsUsed, tenders, refunds }: Parts,
   where: Where,
 ): JournalLine[] {
   return mergeLines([
@@ -32,9 +40,27 @@ export function postTicket(
       }),
     ),
     ...(returned ? postReturn(returned) : []),
+    ...extras.flatMap(postExtra),
+    ...prepaymentsUsed.flatMap(({ parts }) => post('prepayment.used', amounts(parts))),
     ...tenders.flatMap((tender) => postTender(tender, where)),
     ...refunds.flatMap((refund) => postRefund(refund, where)),
   ]);
+}
+
+const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
+  net: netMinor,
+  tax: taxes(parts),
+});
+
+function postExtra({ kind, amountMinor, parts }: DecidedExtra): JournalLine[] {
+  switch (kind) {
+    case 'voucher':
+      return post('voucher.sold', { amount: amountMinor });
+    case 'prepayment':
+      return post('prepayment.taken', amounts(parts));
+    case 'prepaymentBack':
+      return post('prepayment.paidBack', amounts(parts));
+  }
 }
 
 function postReturn({ lines, fee }: DecidedReturn): JournalLine[] {
@@ -61,6 +87,11 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       return post('tender.card', { amount: amountMinor }, processorOf(tender, where));
     case 'storeCredit':
       return post('tender.storeCredit', { amount: amountMinor });
+    case 'voucher':
+      return post('tender.voucher', { amount: amountMinor });
+    case 'prepayment':
+      // Its parts are posted by what they were posted as when it was taken.
+      return [];
     case 'cheque':
       return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
     case 'other': {

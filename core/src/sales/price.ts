@@ -15,7 +15,11 @@ import { discountOf, spreadDiscount, type Discount } from './discount';
  * A line as the counter rings it: an amount of a department, or a quantity of an item, at the
  * list price or at one of its own.
  */
-export type TicketLine = { discount?: Discount | undefined } & (
+export type TicketLine = {
+  discount?: Discount | undefined;
+  /** Which line of which order it sells. */
+  order?: { orderId: number; position: number } | undefined;
+} & (
   | { departmentId: number; amountMinor: number }
   | { itemId: number; quantity: string; unitPriceMinor?: number | undefined }
 );

@@ -18,6 +18,9 @@ import {
   type OfferedTender,
   type TakenTender,
 } from '../tenders';
+import { spendPrepayment, type Order, type PrepaymentParts } from '../orders';
+import { decideExtras, extrasTotal, type DecidedExtra, type ExtraLine } from './extra';
+import { checkOrderLines, isAsAgreed } from './orderLines';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { postTicket } from './postTicket';
 import {
@@ -39,6 +42,8 @@ import {
 export type SaleTicket = {
   lines: readonly TicketLine[];
   discount?: Discount | undefined;
+  /** Vouchers sold, prepayments taken or paid back. */
+  extras?: readonly ExtraLine[] | undefined;
   returned?: TicketReturn | undefined;
   /** Where there is something to pay. */
   tenders: readonly OfferedTender[];
@@ -67,6 +72,12 @@ export type SaleState = {
   allowance: Allowance | null;
   /** Credit notes that the ticket names. */
   credits: readonly { id: number; leftMinor: number; validUntil: string }[];
+  /** Gift vouchers that the ticket names; validUntil null: without an end. */
+  vouchers: readonly { id: number; leftMinor: number; validUntil: string | null }[];
+  /** Orders that its lines, prepayments or tenders name. */
+  orders: readonly Order[];
+  /** What brought the prepayments that are paid back. */
+  prepaidBy: RefundState | null;
   returnRules: ReturnRules;
   reasons: readonly ReturnReason[];
   /** The sale that goods come back of, where the ticket names one. */
@@ -77,6 +88,11 @@ export type DecidedSale = {
   /** What is sold; null on a ticket that only takes back. */
   ticket: PricedTicket | null;
   returned: DecidedReturn | null;
+  extras: DecidedExtra[];
+  /** What the extras come to; net and tax are those of goods alone. */
+  extraMinor: Minor;
+  /** Parts of prepayments that pay for it, by the tender's place. */
+  prepaymentsUsed: { tender: number; orderId: number; parts: PrepaymentParts }[];
   netMinor: Minor;
   taxMinor: Minor;
   /** To pay when positive, to give back when negative. */
@@ -97,14 +113,25 @@ export type DecidedSale = {
  * stored as it is; later steps never compute it again.
  * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
  * `tender.unknown`, `tender.notDue`, `refund.notDue`, `credit.unknown`, `credit.expired`,
- * `credit.over`.
+ * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
+ * `voucher.unknown`, `voucher.expired`, `voucher.over`.
  */
 export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedSale> {
-  const nothingSold = sale.lines.length === 0 && sale.returned !== undefined;
+  const wanted = sale.extras ?? [];
+  const nothingSold =
+    sale.lines.length === 0 && (sale.returned !== undefined || wanted.length > 0);
   const priced = nothingSold
     ? accept(null)
     : priceTicket(sale.lines, state.catalogue, state.rules, sale.discount);
   if (!priced.ok) return priced;
+  const wrong = checkOrderLines(sale.lines, priced.value?.lines ?? [], state.orders);
+  if (wrong) return wrong;
+  const extras = decideExtras(wanted, state.orders);
+  if (!extras.ok) return extras;
+  const paysBack = wanted.some(({ kind }) => kind === 'prepaymentBack');
+  if (paysBack && (wanted.length > 1 || sale.lines.length > 0 || sale.returned)) {
+    return refuse('prepayment.alone', 'extras');
+  }
   const returned = sale.returned ? decideReturn(sale.returned, state) : accept(null);
   if (!returned.ok) return returned;
   const refusal = checkTenders(sale, state);
@@ -114,15 +141,21 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const back = returned.value;
   const netMinor = minus(sold?.netMinor ?? 0, back?.netMinor ?? 0);
   const taxMinor = minus(sold?.taxMinor ?? 0, back?.taxMinor ?? 0);
-  const totalMinor = sum([netMinor, taxMinor]);
-  const along = alongWith(sold, back, state.original);
+  const extraMinor = extrasTotal(extras.value);
+  const totalMinor = sum([netMinor, taxMinor, extraMinor]);
+  const along = alongWith(sold, back, state.original, extraMinor);
   const settled = settle(sale, state, totalMinor, along);
   if (!settled.ok) return settled;
   const { tenders, refunds } = settled.value;
+  const used = usePrepayments(tenders, state.orders);
+  if (!used.ok) return used;
   const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
   return accept({
     ticket: sold,
     returned: back,
+    extras: extras.value,
+    extraMinor,
+    prepaymentsUsed: used.value,
     netMinor,
     taxMinor,
     totalMinor,
@@ -130,9 +163,24 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     tenders,
     refunds,
     creditValidUntil: issuesCredit ? addDays(state.today, state.returnRules.creditDays) : null,
-    lines: postTicket(sold, back, tenders, refunds, state),
+    lines: postTicket(
+      {
+        sold,
+        returned: back,
+        extras: extras.value,
+        prepaymentsUsed: used.value,
+        tenders,
+        refunds,
+      },
+      state,
+    ),
     broken: [
-      ...brokenPriceRules(sold?.lines ?? [], state.allowance),
+      ...brokenPriceRules(
+        (sold?.lines ?? []).filter(
+          (line, i) => !isAsAgreed(sale.lines[i]!, line, state.orders),
+        ),
+        state.allowance,
+      ),
       ...returnRulesBroken(sale, back, state),
     ],
   });
@@ -156,7 +204,7 @@ function settle(
     return settled.ok ? accept({ tenders: settled.value, refunds: [] }) : settled;
   }
   if (sale.tenders.length) return refuse('tender.notDue', 'tenders');
-  const refunds: RefundState | null = state.original?.refunds ?? null;
+  const refunds: RefundState | null = state.original?.refunds ?? state.prepaidBy;
   const given = settleRefund(-totalMinor, along, offered, refunds, state.cashStepMinor);
   return given.ok ? accept({ tenders: [], refunds: given.value }) : given;
 }
@@ -169,8 +217,10 @@ export function alongWith(
   sold: PricedTicket | null,
   back: DecidedReturn | null,
   original: OriginalSale | null,
+  extraMinor = 0,
 ): AlongWith & { usedMinor: Minor } {
-  const usedMinor = sum([Math.min(sold?.totalMinor ?? 0, back?.totalMinor ?? 0)]);
+  const soldMinor = sum([sold?.totalMinor ?? 0, Math.max(0, extraMinor)]);
+  const usedMinor = sum([Math.min(soldMinor, back?.totalMinor ?? 0)]);
   if (!original || !back) return { usedMinor, laterMinor: 0 };
   const value = (lines: readonly { netMinor: number; parts: { taxMinor: number }[] }[]) =>
     sum(lines.flatMap(({ netMinor, parts }) => [netMinor, ...parts.map((p) => p.taxMinor)]));
@@ -191,6 +241,10 @@ function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | unde
     if (known(tender.tenderId) !== tender.kind) {
       return refuse('tender.unknown', `${at}.tenderId`);
     }
+    if (tender.kind === 'voucher') {
+      const refusal = checkVoucher(tender, sale, state, at);
+      if (refusal) return refusal;
+    }
     if (tender.kind !== 'storeCredit') continue;
     const credit = state.credits.find(({ id }) => id === tender.creditNoteId);
     if (!credit) return refuse('credit.unknown', `${at}.creditNoteId`);
@@ -202,6 +256,48 @@ function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | unde
     }
   }
   return undefined;
+}
+
+function checkVoucher(
+  { voucherId }: { voucherId: number },
+  sale: SaleTicket,
+  state: SaleState,
+  at: string,
+): Outcome<never> | undefined {
+  const voucher = state.vouchers.find(({ id }) => id === voucherId);
+  if (!voucher) return refuse('voucher.unknown', `${at}.voucherId`);
+  const { validUntil, leftMinor } = voucher;
+  if (validUntil !== null && validUntil < state.today) {
+    return refuse('voucher.expired', at, { date: validUntil });
+  }
+  const asked = sum(
+    sale.tenders.map((tender) =>
+      tender.kind === 'voucher' && tender.voucherId === voucherId ? tender.amountMinor : 0,
+    ),
+  );
+  return asked > leftMinor
+    ? refuse('voucher.over', `${at}.amountMinor`, { leftMinor })
+    : undefined;
+}
+
+/** What each tender by prepayment takes of its order; a second one goes on after the first. */
+function usePrepayments(
+  tenders: readonly TakenTender[],
+  orders: readonly Order[],
+): Outcome<DecidedSale['prepaymentsUsed']> {
+  const used: DecidedSale['prepaymentsUsed'] = [];
+  const spent = new Map<number, number>();
+  for (const [i, { kind, orderId, amountMinor }] of tenders.entries()) {
+    if (kind !== 'prepayment' || orderId === null) continue;
+    const order = orders.find(({ id }) => id === orderId);
+    if (!order) return refuse('order.unknown', `tenders.${i}`);
+    const spentMinor = order.spentMinor + (spent.get(orderId) ?? 0);
+    const parts = spendPrepayment({ ...order, spentMinor }, amountMinor, `tenders.${i}`);
+    if (!parts.ok) return parts;
+    spent.set(orderId, (spent.get(orderId) ?? 0) + amountMinor);
+    used.push({ tender: i, orderId, parts: parts.value });
+  }
+  return accept(used);
 }
 
 function returnRulesBroken(

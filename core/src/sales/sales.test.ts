@@ -62,6 +62,9 @@ const STATE: SaleState = {
   drawerId: 1,
   allowance: null,
   credits: [],
+  vouchers: [],
+  orders: [],
+  prepaidBy: null,
   returnRules: {
     returnDays: 30,
     restockingPercent: '20',
@@ -220,6 +223,7 @@ describe('voiding', () => {
     batchClosed: false,
     hasReturns: false,
     creditUsed: false,
+    extraUsed: false,
     lines: [],
   };
   test('needs a manager', () => {

@@ -12,13 +12,16 @@ export type VoidState = {
   hasReturns: boolean;
   /** A credit note that this ticket issued was used. */
   creditUsed: boolean;
+  /** A voucher that it sold, or a prepayment that it took, was used. */
+  extraUsed: boolean;
   lines: readonly JournalLine[];
 };
 
 /**
  * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
  * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
- * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`.
+ * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`,
+ * `void.extraUsed`.
  */
 export function decideVoid(
   state: VoidState,
@@ -30,6 +33,7 @@ export function decideVoid(
   if (state.drawerCounted) return refuse('void.drawerCounted');
   if (state.batchClosed) return refuse('void.batchClosed');
   if (state.hasReturns) return refuse('void.hasReturns');
+  if (state.extraUsed) return refuse('void.extraUsed');
   if (state.creditUsed) return refuse('void.creditUsed');
   return accept({
     lines: reverseLines(state.lines),

@@ -3,7 +3,15 @@ import { isIsoDate } from '../dates';
 import { minor, minus, roundCash, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 
-export const TENDER_KINDS = ['cash', 'card', 'cheque', 'storeCredit', 'other'] as const;
+export const TENDER_KINDS = [
+  'cash',
+  'card',
+  'cheque',
+  'storeCredit',
+  'voucher',
+  'prepayment',
+  'other',
+] as const;
 export type TenderKind = (typeof TENDER_KINDS)[number];
 
 /** What a shop asks for with a card or another tender; both unless it says otherwise. */
@@ -23,6 +31,8 @@ export type OfferedTender =
       reference: string;
     }
   | { kind: 'storeCredit'; tenderId: number; creditNoteId: number; amountMinor: number }
+  | { kind: 'voucher'; tenderId: number; voucherId: number; amountMinor: number }
+  | { kind: 'prepayment'; tenderId: number; orderId: number; amountMinor: number }
   | { kind: 'cheque'; tenderId: number; amountMinor: number; cheque: Cheque }
   | { kind: 'other'; tenderId: number; amountMinor: number; reference: string };
 
@@ -40,6 +50,8 @@ export type TakenTender = {
   lastFour: string | null;
   reference: string | null;
   creditNoteId: number | null;
+  voucherId: number | null;
+  orderId: number | null;
   cheque: Cheque | null;
 };
 
@@ -93,6 +105,8 @@ export function settleTicket(
               ? tender.reference || null
               : null,
           creditNoteId: tender.kind === 'storeCredit' ? tender.creditNoteId : null,
+          voucherId: tender.kind === 'voucher' ? tender.voucherId : null,
+          orderId: tender.kind === 'prepayment' ? tender.orderId : null,
           cheque: tender.kind === 'cheque' ? tender.cheque : null,
         };
       }
@@ -107,6 +121,8 @@ export function settleTicket(
         lastFour: null,
         reference: null,
         creditNoteId: null,
+        voucherId: null,
+        orderId: null,
         cheque: null,
       };
     }),
@@ -122,13 +138,14 @@ function checkTender(
     return tender.tenderedMinor < 0 ? refuse('tender.notPositive', at) : undefined;
   }
   if (tender.amountMinor <= 0) return refuse('tender.notPositive', `${at}.amountMinor`);
-  if (tender.kind === 'storeCredit') return undefined;
+  if (['storeCredit', 'voucher', 'prepayment'].includes(tender.kind)) return undefined;
   if (tender.kind === 'cheque') return checkCheque(tender.cheque, `${at}.cheque`);
   if (tender.kind === 'card' && !(tender.lastFour === '' && !asks.lastFour)) {
     if (!/^\d{4}$/.test(tender.lastFour)) return refuse('tender.lastFour', `${at}.lastFour`);
   }
-  if (holdsCardNumber(tender.reference)) return refuse('text.cardNumber', `${at}.reference`);
-  if (asks.reference && !tender.reference.trim()) {
+  const { reference } = tender as { reference: string };
+  if (holdsCardNumber(reference)) return refuse('text.cardNumber', `${at}.reference`);
+  if (asks.reference && !reference.trim()) {
     return refuse('tender.reference', `${at}.reference`);
   }
   return undefined;

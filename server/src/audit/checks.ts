@@ -103,6 +103,7 @@ export const CHECKS: Check[] = [
           LEFT JOIN credit_note n ON d.kind = 'creditNote' AND n.id = d.subject_id
           LEFT JOIN document t ON t.kind = 'sale' AND t.subject_id = n.sale_id
           WHERE d.entry_id IS NULL AND t.entry_id IS NULL
+            AND d.kind NOT IN ('quotation', 'order')
             AND NOT (c.id IS NOT NULL AND c.to_safe_minor = 0 AND c.difference_minor = 0)`,
   },
   {
@@ -183,6 +184,8 @@ export const CHECKS: Check[] = [
        UNION ALL
        SELECT sale_id, authority_id, IF(position = 0, -tax_minor, tax_minor)
        FROM return_line_tax
+       UNION ALL
+       SELECT sale_id, authority_id, -tax_minor FROM prepayment_tax
      ) x GROUP BY subject_id, part`,
     'authority_id',
   ),
@@ -415,9 +418,83 @@ export const CHECKS: Check[] = [
      FROM sale s JOIN sale_line_tax x ON x.sale_id = s.id ${STANDING}
      UNION ALL
      SELECT x.authority_id, IF(x.position = 0, -x.tax_minor, x.tax_minor)
-     FROM sale s JOIN return_line_tax x ON x.sale_id = s.id ${STANDING}`,
+     FROM sale s JOIN return_line_tax x ON x.sale_id = s.id ${STANDING}
+     UNION ALL
+     SELECT x.authority_id, -x.tax_minor
+     FROM sale s JOIN prepayment_tax x ON x.sale_id = s.id ${STANDING}`,
     'authority_id',
   ),
+  control(
+    'vouchers owed are what is left of them',
+    'vouchers',
+    `SELECT 0 AS part, -(w.amount_minor - w.used_minor) AS expected
+     FROM voucher w JOIN sale s ON s.id = w.sale_id ${STANDING}`,
+  ),
+  control(
+    'prepayments owed are those taken less those used, paid back and kept',
+    'prepayments',
+    `SELECT 0 AS part, -x.net_minor AS expected
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind <> 'voucher' ${STANDING}
+     UNION ALL
+     SELECT 0, st.net_minor
+     FROM sale s JOIN sale_tender st ON st.sale_id = s.id AND st.order_id IS NOT NULL ${STANDING}
+     UNION ALL
+     SELECT 0, kept_net_minor FROM order_cancel`,
+  ),
+  {
+    name: 'what an order was paid ahead, and spent of that, is what its tickets say',
+    sql: `SELECT NULL AS entryId, CONCAT('order ', o.id) AS about,
+            CONCAT(COALESCE(SUM(x.prepaid), 0), ', ', COALESCE(SUM(x.spent), 0)) AS expected,
+            CONCAT(o.prepaid_minor, ', ', o.spent_minor) AS found
+          FROM customer_order o
+          LEFT JOIN (
+            SELECT x.order_id, IF(x.kind = 'prepayment', x.amount_minor, 0) AS prepaid,
+              IF(x.kind = 'prepaymentBack', -x.amount_minor, 0) AS spent
+            FROM sale s JOIN sale_extra x ON x.sale_id = s.id ${STANDING}
+            UNION ALL
+            SELECT st.order_id, 0, st.amount_minor
+            FROM sale s JOIN sale_tender st ON st.sale_id = s.id ${STANDING}
+            UNION ALL
+            SELECT order_id, 0, kept_minor FROM order_cancel
+          ) x ON x.order_id = o.id
+          GROUP BY o.id, o.prepaid_minor, o.spent_minor
+          HAVING COALESCE(SUM(x.prepaid), 0) <> o.prepaid_minor
+            OR COALESCE(SUM(x.spent), 0) <> o.spent_minor`,
+  },
+  {
+    name: 'what is sold of an order is what its tickets sold',
+    sql: `SELECT NULL AS entryId, CONCAT('order ', l.order_id, ' line ', l.position) AS about,
+            COALESCE(SUM(x.quantity), 0) AS expected, l.sold_quantity AS found
+          FROM customer_order_line l
+          LEFT JOIN (
+            SELECT k.order_id, k.order_position, k.quantity
+            FROM sale s JOIN sale_line k ON k.sale_id = s.id ${STANDING}
+          ) x ON x.order_id = l.order_id AND x.order_position = l.position
+          GROUP BY l.order_id, l.position, l.sold_quantity
+          HAVING COALESCE(SUM(x.quantity), 0) <> l.sold_quantity`,
+  },
+  {
+    name: 'what was used of a voucher is what tickets took of it',
+    sql: `SELECT NULL AS entryId, CONCAT('voucher ', w.id) AS about,
+            COALESCE(SUM(x.amount), 0) AS expected, w.used_minor AS found
+          FROM voucher w
+          LEFT JOIN (
+            SELECT st.voucher_id, st.amount_minor AS amount
+            FROM sale s JOIN sale_tender st ON st.sale_id = s.id ${STANDING}
+          ) x ON x.voucher_id = w.id
+          GROUP BY w.id, w.used_minor
+          HAVING COALESCE(SUM(x.amount), 0) <> w.used_minor`,
+  },
+  {
+    name: 'what stands on a ticket beside goods adds up',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('sale ', s.id) AS about,
+            s.extra_minor AS expected, COALESCE(SUM(x.amount_minor), 0) AS found
+          FROM sale s
+          JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+          LEFT JOIN sale_extra x ON x.sale_id = s.id
+          GROUP BY s.id, s.extra_minor, d.entry_id
+          HAVING COALESCE(SUM(x.amount_minor), 0) <> s.extra_minor`,
+  },
   control(
     'store credit owed is what is left of the credit notes',
     'storeCredit',

@@ -18,6 +18,9 @@ export const SERIES = {
   bankOpening: 'B',
   creditNote: 'N',
   creditExpired: 'X',
+  quotation: 'Q',
+  order: 'A',
+  orderCancel: 'K',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

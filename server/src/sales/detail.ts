@@ -12,7 +12,7 @@ export async function readSale(
 ): Promise<SaleDetail | undefined> {
   const summary = await row<SaleSummary>(db, `${SUMMARY} WHERE s.id = ?`, [id]);
   if (!summary) return undefined;
-  const [head, lines, taxes, payments, returned, credit, returns] = await Promise.all([
+  const [head, lines, taxes, payments, extras, returned, credit, returns] = await Promise.all([
     headOf(db, id),
     linesOf(db, id),
     rows<SaleDetail['taxes'][number]>(
@@ -27,6 +27,7 @@ export async function readSale(
       [id, id],
     ),
     paymentsOf(db, id),
+    extrasOf(db, id),
     returnedOf(db, id),
     creditNotes(db, today, 'n.sale_id = ?', [id]),
     rows<SaleDetail['returns'][number]>(
@@ -47,10 +48,26 @@ export async function readSale(
     lines,
     taxes,
     payments,
+    extras,
     returned,
     credit: credit[0] ?? null,
     returns,
   };
+}
+
+/** What stands on a ticket and is no goods. */
+function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
+  return rows<SaleDetail['extras'][number]>(
+    db,
+    `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
+       CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
+       w.valid_until AS validUntil
+     FROM sale_extra x
+     LEFT JOIN document d ON d.kind = 'order' AND d.subject_id = x.order_id
+     LEFT JOIN voucher w ON w.id = x.voucher_id
+     WHERE x.sale_id = ? ORDER BY x.position`,
+    [id],
+  );
 }
 
 type Payment = SaleDetail['payments'][number];

@@ -1,3 +1,4 @@
+import type { PrepaymentTax } from '@abacist/core/orders';
 import type { Role } from '@abacist/core/people';
 import type { ReturnRules } from '@abacist/core/returns';
 import type { Allowance, ReturnReason } from '@abacist/core/sales';
@@ -6,12 +7,18 @@ import { row, rows, type Db } from '../db/pool';
 type RuleRow = Omit<ReturnRules, 'restockingTaxed' | 'originalTendersFirst'> & {
   restockingTaxed: number;
   originalTendersFirst: number;
+  prepaymentTax: PrepaymentTax;
+  quotationDays: number;
+  voucherDays: number | null;
   creditWarnDays: number;
   clerkPercent: string;
   bookkeeperPercent: string;
 };
 
 export type CounterRules = ReturnRules & {
+  prepaymentTax: PrepaymentTax;
+  quotationDays: number;
+  voucherDays: number | null;
   /** Days before its last one on which a credit note is a loose end. */
   creditWarnDays: number;
   allowanceOf: (role: Role) => Allowance | null;
@@ -24,7 +31,8 @@ export async function loadCounterRules(db: Db): Promise<CounterRules> {
     `SELECT return_days AS returnDays, restocking_percent AS restockingPercent,
        restocking_taxed AS restockingTaxed, credit_days AS creditDays,
        credit_warn_days AS creditWarnDays, approval_above_minor AS approvalAboveMinor,
-       original_tenders_first AS originalTendersFirst,
+       original_tenders_first AS originalTendersFirst, prepayment_tax AS prepaymentTax,
+       quotation_days AS quotationDays, voucher_days AS voucherDays,
        clerk_allowance_percent AS clerkPercent,
        bookkeeper_allowance_percent AS bookkeeperPercent
      FROM counter_rule`,

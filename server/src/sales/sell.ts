@@ -11,10 +11,13 @@ import { creditsOf, issueCredit } from './credit';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { loadCounterRules, returnReasons } from './rules';
+import { lockOrders, paidForOrder } from '../orders/load';
 import { openSession } from './session';
 import { storeReturn } from './storeReturn';
+import { sellOfOrders, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
 import { storeTenders, type TenderRow } from './storeTenders';
+import { vouchersOf } from './vouchers';
 
 /**
  * Rings a ticket, a sale or a return or both: decides it by core, stores what was decided, posts
@@ -31,7 +34,9 @@ export async function sell(
     'itemId' in line ? [line.itemId] : [],
   );
   const tenders = await tendersOf(context, command);
-  const { allowanceOf, ...returnRules } = await loadCounterRules(tx);
+  const { allowanceOf, voucherDays, ...returnRules } = await loadCounterRules(tx);
+  const orders = await lockOrders(tx, orderIdsOf(command));
+  const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
   const catalogue = await catalogueFor(tx, [...new Set(itemIds)], today);
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
@@ -49,6 +54,9 @@ export async function sell(
       tenders,
       allowance: allowanceOf(actor.role),
       credits: await creditsOf(context, command),
+      vouchers: await vouchersOf(context, command),
+      orders,
+      prepaidBy: back && 'orderId' in back ? await paidForOrder(tx, back.orderId) : null,
       returnRules,
       reasons: command.returned ? await returnReasons(tx) : [],
       original,
@@ -56,11 +64,13 @@ export async function sell(
   );
   const approvalId = await context.approve(sale.broken);
   const drawerSessionId = await openSession(context, command.drawerId);
-  const saleId = await storeSale(context, command.drawerId, drawerSessionId, sale, parties);
+  const saleId = await storeSale(context, command, drawerSessionId, sale, parties);
+  await sellOfOrders(context, command, sale);
   if (sale.returned && command.returned) {
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
+  const vouchers = await storeExtras(context, saleId, sale, voucherDays);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -74,9 +84,18 @@ export async function sell(
   });
   const { totalMinor } = sale;
   return {
-    answer: { saleId, number, totalMinor, changeMinor: changeOf(sale), credit },
+    answer: { saleId, number, totalMinor, changeMinor: changeOf(sale), credit, vouchers },
     documentNumber: number,
   };
+}
+
+/** The orders that a ticket sells of, takes or pays back prepayments for, or is paid from. */
+function orderIdsOf({ lines, extras = [], tenders }: SaleCommand): number[] {
+  return [
+    ...lines.flatMap(({ order }) => (order ? [order.orderId] : [])),
+    ...extras.flatMap((extra) => ('orderId' in extra ? [extra.orderId] : [])),
+    ...tenders.flatMap((tender) => (tender.kind === 'prepayment' ? [tender.orderId] : [])),
+  ];
 }
 
 const changeOf = ({ tenders }: DecidedSale) =>

@@ -1,3 +1,4 @@
+import type { SaleCommand } from '@abacist/contracts';
 import type { DecidedSale, PricedTicket } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, run } from '../db/pool';
@@ -6,7 +7,7 @@ import type { Parties } from './parties';
 /** Stores a ticket and what it sold; the totals are what is to pay, or below zero to give. */
 export async function storeSale(
   { tx, shop, today, actor, now }: CommandContext,
-  drawerId: number,
+  { drawerId, lines }: SaleCommand,
   drawerSessionId: number,
   sale: DecidedSale,
   { customerId, customerName, salespersonId, pricesIncludeTax, buyer }: Parties,
@@ -15,9 +16,9 @@ export async function storeSale(
     tx,
     `INSERT INTO sale
        (shop_id, date, drawer_id, drawer_session_id, prices_include_tax, discount_minor,
-        net_minor, tax_minor, total_minor, used_minor, user_id, sold_at, customer_id,
+        net_minor, tax_minor, extra_minor, total_minor, used_minor, user_id, sold_at, customer_id,
         customer_name, exempt_certificate, salesperson_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       shop.id,
       today,
@@ -27,6 +28,7 @@ export async function storeSale(
       sale.ticket?.discountMinor ?? 0,
       sale.netMinor,
       sale.taxMinor,
+      sale.extraMinor,
       sale.totalMinor,
       sale.usedMinor,
       actor.id,
@@ -37,7 +39,7 @@ export async function storeSale(
       salespersonId,
     ],
   );
-  if (sale.ticket) await storeLines(tx, saleId, sale.ticket);
+  if (sale.ticket) await storeLines(tx, saleId, sale.ticket, lines);
   return saleId;
 }
 
@@ -45,6 +47,7 @@ async function storeLines(
   tx: CommandContext['tx'],
   saleId: number,
   { lines }: PricedTicket,
+  rung: SaleCommand['lines'],
 ): Promise<void> {
   await insertMany(
     tx,
@@ -62,6 +65,8 @@ async function storeLines(
       'list_minor',
       'net_minor',
       'tax_minor',
+      'order_id',
+      'order_position',
     ],
     lines.map((line, i) => [
       saleId,
@@ -76,6 +81,8 @@ async function storeLines(
       line.listMinor,
       line.netMinor,
       line.taxMinor,
+      rung[i]!.order?.orderId ?? null,
+      rung[i]!.order?.position ?? null,
     ]),
   );
   await insertMany(

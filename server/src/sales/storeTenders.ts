@@ -4,6 +4,7 @@ import type { CommandContext } from '../context';
 import { run } from '../db/pool';
 import { joinBatch } from './batch';
 import { takeCredit } from './credit';
+import { takeVoucher } from './vouchers';
 
 export type TenderRow = TenderState & { cutOff: string | null };
 
@@ -19,12 +20,20 @@ type Stored = {
   creditNoteId: number | null;
   ofSaleTenderId: number | null;
   cheque: Cheque | null;
+  voucherId: number | null;
+  orderId: number | null;
+  /** The part of a prepayment that was no tax. */
+  netMinor: number | null;
 };
 
 /** A ticket's tenders and refunds as rows; what is given back has negative amounts. */
-function toStore({ tenders, refunds }: DecidedSale): Stored[] {
+function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
   return [
-    ...tenders.map((tender) => ({ ...tender, ofSaleTenderId: null })),
+    ...tenders.map((tender, i) => ({
+      ...tender,
+      ofSaleTenderId: null,
+      netMinor: prepaymentsUsed.find((used) => used.tender === i)?.parts.netMinor ?? null,
+    })),
     ...refunds.map((refund) => ({
       ...refund,
       // Cash given back is change for nothing tendered; a card is charged below zero.
@@ -33,6 +42,9 @@ function toStore({ tenders, refunds }: DecidedSale): Stored[] {
       lastFour: null,
       creditNoteId: null,
       cheque: null,
+      voucherId: null,
+      orderId: null,
+      netMinor: null,
       ofSaleTenderId: refund.saleTenderId,
     })),
   ];
@@ -54,12 +66,16 @@ export async function storeTenders(
     if (tender.creditNoteId !== null) {
       await takeCredit(context, tender.creditNoteId, tender.amountMinor);
     }
+    if (tender.voucherId !== null) {
+      await takeVoucher(context, tender.voucherId, tender.amountMinor);
+    }
     const { insertId } = await run(
       tx,
       `INSERT INTO sale_tender
          (sale_id, position, tender_id, amount_minor, tendered_minor, change_minor, kept_minor,
-          rounding_minor, last_four, reference, credit_note_id, of_sale_tender_id)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          rounding_minor, last_four, reference, credit_note_id, of_sale_tender_id, voucher_id,
+          order_id, net_minor)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         saleId,
         i + 1,
@@ -73,6 +89,9 @@ export async function storeTenders(
         tender.reference,
         tender.creditNoteId,
         tender.ofSaleTenderId,
+        tender.voucherId,
+        tender.orderId,
+        tender.netMinor,
       ],
     );
     if (tender.cheque) {

@@ -5,6 +5,8 @@ import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { takeCredit } from './credit';
+import { extraUsed, undoOrders } from './storeExtras';
+import { takeVoucher } from './vouchers';
 
 type SaleState = {
   date: string;
@@ -61,6 +63,7 @@ export async function voidSale(
   );
   const approvalId = await context.approve(decided.broken);
   await giveCreditsBack(context, saleId);
+  await undoOrders(context, saleId);
   const { insertId } = await run(
     tx,
     'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
@@ -80,7 +83,8 @@ export async function voidSale(
 }
 
 /** What else rests on a ticket: goods of it that came back, a credit note of it that was used. */
-async function entangled({ tx }: CommandContext, saleId: number) {
+async function entangled(context: CommandContext, saleId: number) {
+  const { tx } = context;
   const back = await row(
     tx,
     `SELECT r.sale_id FROM sale_return r
@@ -93,10 +97,14 @@ async function entangled({ tx }: CommandContext, saleId: number) {
     'SELECT id FROM credit_note WHERE sale_id = ? AND used_minor > 0 FOR UPDATE',
     [saleId],
   );
-  return { hasReturns: back !== undefined, creditUsed: used !== undefined };
+  return {
+    hasReturns: back !== undefined,
+    creditUsed: used !== undefined,
+    extraUsed: await extraUsed(context, saleId),
+  };
 }
 
-/** Credit notes that paid for a ticket have their money again. */
+/** Credit notes and vouchers that paid for a ticket have their money again. */
 async function giveCreditsBack(context: CommandContext, saleId: number): Promise<void> {
   const taken = await rows<{ id: number; amountMinor: number }>(
     context.tx,
@@ -105,4 +113,11 @@ async function giveCreditsBack(context: CommandContext, saleId: number): Promise
     [saleId],
   );
   for (const { id, amountMinor } of taken) await takeCredit(context, id, -amountMinor);
+  const vouchers = await rows<{ id: number; amountMinor: number }>(
+    context.tx,
+    `SELECT voucher_id AS id, amount_minor AS amountMinor
+     FROM sale_tender WHERE sale_id = ? AND voucher_id IS NOT NULL ORDER BY position`,
+    [saleId],
+  );
+  for (const { id, amountMinor } of vouchers) await takeVoucher(context, id, -amountMinor);
 }

@@ -88,7 +88,7 @@ async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> 
          CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor
        FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
        WHERE si.slip_id = ?
-       GROUP BY i.takings_day, i.cheque_id IS NULL ORDER BY i.takings_day, i.cheque_id IS NULL`,
+       GROUP BY i.takings_day, \`key\`, label ORDER BY i.takings_day, \`key\``,
       [id],
     );
   }

@@ -1,0 +1,3 @@
+export * from './order';
+export * from './prepayment';
+export * from './status';

@@ -1,0 +1,15 @@
+import type { PrepaidOrder } from './prepayment';
+
+/** A line of an order and how much of it is not sold yet. */
+export type OrderLine = {
+  position: number;
+  itemId: number | null;
+  departmentId: number;
+  quantity: string;
+  leftQuantity: string;
+  unitPriceMinor: number;
+  /** quantity × price less what was taken off. */
+  agreedMinor: number;
+};
+
+export type Order = PrepaidOrder & { lines: readonly OrderLine[] };

@@ -1,0 +1,84 @@
+import {
+  cancelOrderSchema,
+  id,
+  keepTicketSchema,
+  parkTicketSchema,
+  safeText,
+  voucherCode,
+  type OrderFilter,
+} from '@abacist/contracts';
+import { ORDER_STATUSES } from '@abacist/core/orders';
+import { Router } from 'express';
+import Joi from 'joi';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { notFound } from '../http/errors';
+import { noInput, query } from '../http/query';
+import { findVoucher } from '../sales/vouchers';
+import { cancelOrder } from './cancel';
+import { keepTicket, orderQuotation } from './keep';
+import { listParked, parkTicket, takeUp } from './parked';
+import { listOrders, readOrder } from './read';
+
+export function orderRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/orders',
+    query(
+      deps,
+      'clerk',
+      Joi.object<OrderFilter>({
+        status: Joi.valid(...ORDER_STATUSES),
+        text: safeText(80).allow(''),
+        before: id,
+      }),
+      ({ db, today }, filter) => listOrders(db, today, filter),
+    ),
+  );
+  router.get(
+    '/orders/:id',
+    query(deps, 'clerk', Joi.object<{ id: number }>({ id: id.required() }), async (q, at) => {
+      const order = await readOrder(q.db, at.id, q.today);
+      if (!order) throw notFound('order.unknown');
+      return order;
+    }),
+  );
+  router.post('/orders', command(deps, 'clerk', keepTicketSchema, keepTicket));
+  router.post(
+    '/orders/:id/order',
+    command(deps, 'clerk', noInput, (context, _body, params) =>
+      orderQuotation(context, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/orders/:id/cancel',
+    command(deps, 'clerk', cancelOrderSchema, (context, body, params) =>
+      cancelOrder(context, body, Number(params['id'])),
+    ),
+  );
+  router.get(
+    '/parked',
+    query(deps, 'clerk', noInput, ({ db }) => listParked(db)),
+  );
+  router.post('/parked', command(deps, 'clerk', parkTicketSchema, parkTicket));
+  router.post(
+    '/parked/:id/take-up',
+    command(deps, 'clerk', noInput, (context, _body, params) =>
+      takeUp(context, Number(params['id'])),
+    ),
+  );
+  router.get(
+    '/vouchers',
+    query(
+      deps,
+      'clerk',
+      Joi.object<{ code: string }>({ code: voucherCode }),
+      async ({ db }, { code }) => {
+        const voucher = await findVoucher(db, code);
+        if (!voucher) throw notFound('voucher.unknown');
+        return voucher;
+      },
+    ),
+  );
+  return router;
+}
