@@ -40,6 +40,8 @@ export async function sendCommand<A>(path: string, command: unknown, key: string
 export function useCommand<C, A>(
   path: string | ((command: C) => string),
   done?: (answer: A) => void,
+  /** What is sent of what the hook is called with; all of it if not said. */
+  bodyOf: (command: C) => unknown = (command) => command,
 ) {
   const client = useQueryClient();
   const key = useRef<string | null>(null);
@@ -47,7 +49,7 @@ export function useCommand<C, A>(
     mutationFn: async (command) => {
       key.current ??= newKey();
       const to = typeof path === 'string' ? path : path(command);
-      const answer = await sendCommand<A>(to, command, key.current);
+      const answer = await sendCommand<A>(to, bodyOf(command), key.current);
       key.current = null;
       return answer;
     },

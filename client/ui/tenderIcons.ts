@@ -24,6 +24,8 @@ const BY_KIND: Record<TenderKind, LucideIcon> = {
   card: CreditCard,
   cheque: ScrollText,
   storeCredit: Ticket,
+  voucher: Gift,
+  prepayment: Anchor,
   other: Handshake,
 };
 

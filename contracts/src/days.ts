@@ -20,6 +20,8 @@ export type DaySheet = Rod & {
   /** netMinor is what was sold, returnedMinor what came back; tax is the difference. */
   departments: { name: string; netMinor: number; returnedMinor: number; taxMinor: number }[];
   taxes: { authority: string; taxMinor: number; netMinor: number }[];
+  /** Vouchers sold, prepayments taken (and paid back, below zero): in the total, no income. */
+  extras: { kind: 'voucher' | 'prepayment' | 'prepaymentBack'; amountMinor: number }[];
   restockingMinor: number;
   roundingMinor: number;
   drawers: {

@@ -1,4 +1,5 @@
 import type { OrderStatus } from '@abacist/core/orders';
+import type { RefundState } from '@abacist/core/returns';
 import type { SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
 import { amountMinor, id, isoDate, safeText } from './common';
@@ -65,6 +66,8 @@ export type OrderDetail = OrderSummary & {
     discountMinor: number;
   }[];
   taxes: { authority: string; taxMinor: number }[];
+  /** What brought its prepayments: where they may go back to. */
+  paidBy: RefundState;
   /** Tickets that took prepayments for it, sold of it or paid back. */
   tickets: { saleId: number; number: string; date: string; totalMinor: number }[];
 };

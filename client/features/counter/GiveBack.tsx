@@ -17,7 +17,8 @@ import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote, RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
-import { useFigures } from './useCounter';
+import { useTicket } from './store';
+import { extrasMinor, useFigures } from './useCounter';
 
 type Row = {
   kind: OfferedRefund['kind'];
@@ -47,15 +48,17 @@ export function GiveBack({
   const money = useMoney();
   const { currency, cashStepMinor } = useShop();
   const { totalMinor, original, back, sold } = useFigures(settings);
+  const { order, extras } = useTicket();
+  const state = original?.refunds ?? order?.paidBy ?? null;
   const dueMinor = -totalMinor;
   const [tried, setTried] = useState(false);
   const [rows, setRows] = useState(() =>
     toRows(
       settings,
-      original
-        ? proposeRefund(dueMinor, original.refunds)
+      state
+        ? proposeRefund(dueMinor, state)
         : [{ kind: 'storeCredit', saleTenderId: null, amountMinor: dueMinor as never }],
-      original?.refunds.paid ?? [],
+      state?.paid ?? [],
       currency,
     ),
   );
@@ -79,9 +82,9 @@ export function GiveBack({
   });
   const given = settleRefund(
     dueMinor,
-    alongWith(sold, back, original),
+    alongWith(sold, back, original, extrasMinor(extras)),
     refunds,
-    original?.refunds ?? null,
+    state,
     cashStepMinor,
   );
   const cashGiven = given.ok ? given.value.find(({ kind }) => kind === 'cash') : undefined;
@@ -124,7 +127,7 @@ export function GiveBack({
         <Button
           kind="primary"
           big
-          disabled={missed.length > 0 || sale.isPending || !back}
+          disabled={missed.length > 0 || sale.isPending || (!back && !order)}
           label={t('refund.give', { amount: money(dueMinor) })}
           onPress={give}
         />
@@ -198,7 +201,7 @@ function toRows(
   };
   return settings.tenders.flatMap(({ id, kind, name }): Row[] => {
     // A cheque that came in is not ours to give back, and an allowance was no money.
-    if (kind === 'cheque' || kind === 'other') return [];
+    if (kind !== 'cash' && kind !== 'card' && kind !== 'storeCredit') return [];
     const row = (saleTenderId: number | null): Row => ({
       kind,
       tenderId: id,

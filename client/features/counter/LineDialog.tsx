@@ -74,7 +74,7 @@ export function LineDialog({
             discount,
           }
         : { departmentId: line.departmentId, amountMinor: read.value, discount };
-    changeLine(index, changed);
+    changeLine(index, { ...changed, ...(line.order && { order: line.order }) });
     onClose();
   };
   return (

@@ -15,7 +15,7 @@ import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
 import { DiscountDialog } from './LineDialog';
 import { canScan, ScanDialog } from './Scan';
-import { useTicket } from './store';
+import { ticketIsEmpty, useTicket } from './store';
 import { useFigures } from './useCounter';
 import { useItemSearch } from './useItemSearch';
 
@@ -83,8 +83,7 @@ export function Pad({ settings }: { settings: CounterSettings }) {
     if (!empty) router.push('/counter/pay');
   };
   const payNow = () => {
-    const { lines: rung, returned: back } = useTicket.getState();
-    if (rung.length || back) router.push('/counter/pay');
+    if (!ticketIsEmpty(useTicket.getState())) router.push('/counter/pay');
   };
   const takeQuantity = () => {
     if (/^\d{1,6}(\.\d{1,3})?$/.test(text) && Number(text) > 0) {

@@ -24,7 +24,8 @@ import { OtherForm } from './OtherForm';
 import { CardForm } from './CardForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
-import { useTicket } from './store';
+import { named, useTicket } from './store';
+import { TakeAmount, VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
 import { useCounterSettings, useFigures } from './useCounter';
 
@@ -38,7 +39,8 @@ export function PayScreen() {
 function Settle({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const { empty, totalMinor, original, back } = useFigures(settings);
-  const { returned } = useTicket();
+  const { returned, extras } = useTicket();
+  const paysBack = extras.some(({ kind }) => kind === 'prepaymentBack');
   const sale = useSale(settings);
   if (empty && !sale.isPending && !sale.isSuccess && !sale.error) {
     return <Redirect href="/counter" />;
@@ -49,7 +51,7 @@ function Settle({ settings }: { settings: CounterSettings }) {
     <Screen title={t(gives ? 'refund.title' : 'counter.paying')} back="/counter">
       {reading && !sale.isSuccess ? <Loading /> : <ToPay settings={settings} />}
       {reading ? null : gives ? (
-        back ? (
+        back || paysBack ? (
           <GiveBack
             settings={settings}
             sale={{
@@ -83,6 +85,7 @@ function useSale(settings: CounterSettings) {
           lines: ticket.lines,
           discount: ticket.discount,
           returned: ticket.returned,
+          extras: ticket.extras.length ? ticket.extras : undefined,
           customer: named(ticket.customer),
           pricesIncludeTax: ticket.pricesIncludeTax,
           salespersonId: ticket.salespersonId,
@@ -104,11 +107,6 @@ function useSale(settings: CounterSettings) {
       if (error instanceof ApiError && error.body.error === 'alreadyPosted') ticket.clear();
     },
   });
-}
-/** The customer as the command names him. */
-function named(customer: ReturnType<typeof useTicket.getState>['customer']) {
-  if (!customer) return undefined;
-  return 'id' in customer ? { id: customer.id } : customer;
 }
 type Sale = ReturnType<typeof useSale>;
 
@@ -135,9 +133,16 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const { currency } = useShop();
   const ticket = useTicket();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
-  const [chosen, setChosen] = useState(settings.tenders[0]?.id);
-  const tender = settings.tenders.find(({ id }) => id === chosen);
-  useShortcuts(settings, setChosen);
+  // A prepayment pays only for its own order.
+  const prepaidLeft = (ticket.order?.leftMinor ?? 0) - prepaidTaken(ticket.tenders);
+  const tenders = settings.tenders.filter(
+    ({ kind }) => kind !== 'prepayment' || prepaidLeft > 0,
+  );
+  const ahead = tenders.find(({ kind }) => kind === 'prepayment');
+  const [picked, setChosen] = useState<number | undefined>();
+  const chosen = picked ?? ahead?.id ?? tenders[0]?.id;
+  const tender = tenders.find(({ id }) => id === chosen);
+  useShortcuts(tenders, setChosen);
   const take = (offered: OfferedTender) => {
     if (sale.isPending) return;
     const whole =
@@ -145,7 +150,10 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
         ? offered.tenderedMinor >= cashMinor
         : offered.amountMinor >= leftMinor;
     if (whole) sale.mutate({ tenders: [...ticket.tenders, offered] });
-    else if (offered.kind !== 'cash') ticket.addTender(offered);
+    else if (offered.kind !== 'cash') {
+      ticket.addTender(offered);
+      setChosen(undefined);
+    }
   };
   return (
     <Column gap="$4" paddingBottom="$5">
@@ -157,7 +165,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
         role="group"
         aria-label={t('counter.tenders')}
       >
-        {settings.tenders.map((one) => (
+        {tenders.map((one) => (
           <Button
             key={one.id}
             kind={one.id === chosen ? 'chosen' : 'quiet'}
@@ -191,6 +199,33 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
           onTake={(card) => take({ kind: 'card', tenderId: tender.id, ...card })}
         />
       ) : null}
+      {totalMinor > 0 && tender?.kind === 'prepayment' && ticket.order ? (
+        <Column gap="$3" paddingHorizontal="$4">
+          <TakeAmount
+            key={`${prepaidLeft} ${leftMinor}`}
+            label={t('credits.take')}
+            mostMinor={Math.min(prepaidLeft, leftMinor)}
+            ofMinor={prepaidLeft}
+            busy={sale.isPending}
+            onTake={(amountMinor) =>
+              take({
+                kind: 'prepayment',
+                tenderId: tender.id,
+                orderId: ticket.order!.id,
+                amountMinor,
+              })
+            }
+          />
+        </Column>
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'voucher' ? (
+        <VoucherForm
+          key={leftMinor}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(taken) => take({ kind: 'voucher', tenderId: tender.id, ...taken })}
+        />
+      ) : null}
       {totalMinor > 0 && tender?.kind === 'cheque' ? (
         <ChequeForm
           key={`${tender.id} ${leftMinor}`}
@@ -221,6 +256,13 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
     </Column>
   );
 }
+
+/** What of the order's prepayments is offered already. */
+const prepaidTaken = (tenders: readonly OfferedTender[]): number =>
+  tenders.reduce(
+    (total, tender) => total + (tender.kind === 'prepayment' ? tender.amountMinor : 0),
+    0,
+  );
 
 /** The tenders taken so far, each removable. */
 function Taken({ settings }: { settings: CounterSettings }) {
@@ -253,17 +295,20 @@ function Taken({ settings }: { settings: CounterSettings }) {
 }
 
 /** Each tender's own key chooses it, unless a field has the focus. */
-function useShortcuts(settings: CounterSettings, choose: (id: number) => void): void {
+function useShortcuts(
+  tenders: CounterSettings['tenders'],
+  choose: (id: number) => void,
+): void {
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement;
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      const tender = settings.tenders.find(({ shortcut }) => shortcut === event.key);
+      const tender = tenders.find(({ shortcut }) => shortcut === event.key);
       if (tender) choose(tender.id);
     };
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
-  }, [settings, choose]);
+  }, [tenders, choose]);
 }
 
 function Cash({

@@ -46,6 +46,7 @@ export function TicketLines({ settings }: { settings: CounterSettings }) {
             index={i}
           />
         ))}
+        <ExtraRows />
         {back ? <ReturnedRows figures={figures} /> : null}
         {sold?.taxes.length ? <TaxRow settings={settings} figures={figures} /> : null}
         {figures.refusals.length ? (
@@ -111,6 +112,31 @@ function SoldRow({
       />
     </SheetRow>
   );
+}
+
+/** A voucher sold, a prepayment taken or paid back. */
+function ExtraRows() {
+  const t = useWords();
+  const { extras, removeExtra, order } = useTicket();
+  return extras.map((extra, i) => {
+    const label = t(`orders.extra_${extra.kind}`, { number: order?.number ?? '' });
+    return (
+      <SheetRow key={i} role="listitem" paddingRight="$1">
+        <Body flex={1}>{label}</Body>
+        <Money
+          minor={extra.kind === 'prepaymentBack' ? -extra.amountMinor : extra.amountMinor}
+          strong
+        />
+        <Button
+          kind="plain"
+          icon={X}
+          iconOnly
+          label={t('counter.removeLine', { name: label })}
+          onPress={() => removeExtra(i)}
+        />
+      </SheetRow>
+    );
+  });
 }
 
 function ReturnedRows({ figures: { back, original } }: { figures: Figures }) {

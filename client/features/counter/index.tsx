@@ -1,7 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { useMedia } from '@tamagui/core';
 import Undo2 from 'lucide-react-native/icons/undo-2';
-import ReceiptText from 'lucide-react-native/icons/receipt-text';
+import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import { router } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { useSignedIn } from '~/api/session';
@@ -13,12 +13,14 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Heading } from '~/ui/Text';
 import { DeviceDialog } from './Device';
+import { MoreDialog } from './More';
 import { Pad } from './Pad';
 import { useTicket } from './store';
 import { TicketLines, ToPay } from './Ticket';
 import { useCounterSettings } from './useCounter';
 
-export { useTicket } from './store';
+export { loadOrder, ticketIsEmpty, useTicket } from './store';
+export { ParkedScreen } from './Parked';
 export { toCatalogue, useCounterSettings } from './useCounter';
 export { PayScreen } from './Pay';
 export { ReturnScreen } from './returns/ReturnScreen';
@@ -31,6 +33,7 @@ export function CounterScreen() {
   const { person } = useSignedIn();
   const { drawerId } = useTicket();
   const [choosing, setChoosing] = useState(false);
+  const [more, setMore] = useState(false);
   const drawers = settings.data?.drawers ?? [];
   const drawer = drawers.find(({ id }) => id === drawerId) ?? drawers[0];
   return (
@@ -53,19 +56,20 @@ export function CounterScreen() {
             label={t('returns.open')}
             onPress={() => router.push('/counter/return')}
           />
-          {media.desk ? null : (
-            <Button
-              icon={ReceiptText}
-              iconOnly
-              label={t('sales.today')}
-              onPress={() => router.push('/sales')}
-            />
-          )}
+          <Button
+            icon={Ellipsis}
+            {...(!media.desk && { iconOnly: true })}
+            label={t('more.title')}
+            onPress={() => setMore(true)}
+          />
         </Line>
       }
     >
       {choosing && settings.data ? (
         <DeviceDialog settings={settings.data} onClose={() => setChoosing(false)} />
+      ) : null}
+      {more && settings.data ? (
+        <MoreDialog settings={settings.data} onClose={() => setMore(false)} />
       ) : null}
       <Query of={settings}>
         {(data) => (media.desk ? <Wide settings={data} /> : <Narrow settings={data} />)}

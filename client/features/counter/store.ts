@@ -1,9 +1,16 @@
-import type { CounterItem, CustomerFound } from '@abacist/contracts';
-import type { Discount, TicketLine, TicketReturn } from '@abacist/core/sales';
+import type {
+  CounterItem,
+  CustomerDetail,
+  CustomerFound,
+  OrderDetail,
+} from '@abacist/contracts';
+import type { Discount, ExtraLine, TicketLine, TicketReturn } from '@abacist/core/sales';
+import type { RefundState } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { newKey } from '~/api/command';
+import { request } from '~/api/http';
 
 type Ticket = {
   /** The idempotency key of this ticket, made when the person began it. */
@@ -21,7 +28,20 @@ type Ticket = {
   /** Whether prices hold their tax, where the person decided it for this ticket. */
   pricesIncludeTax: boolean | undefined;
   salespersonId: number | undefined;
+  /** Vouchers sold, a prepayment taken or paid back. */
+  extras: ExtraLine[];
+  /** The order that it sells of or takes money for, and what of its prepayments is left. */
+  order: {
+    id: number;
+    number: string;
+    leftMinor: number;
+    /** What brought its prepayments, where they are paid back. */
+    paidBy?: RefundState;
+  } | null;
 };
+
+/** What of a ticket is put aside: all but its key, its drawer and the money offered. */
+export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders'>>;
 type Parties = Pick<Ticket, 'customer' | 'pricesIncludeTax' | 'salespersonId'>;
 
 /** The customer as one of the list, or null. */
@@ -34,6 +54,10 @@ type TicketStore = Ticket & {
   changeLine: (index: number, line: TicketLine) => void;
   removeLine: (index: number) => void;
   setParties: (parties: Partial<Parties>) => void;
+  addExtra: (extra: ExtraLine) => void;
+  removeExtra: (index: number) => void;
+  /** A ticket that stood somewhere else: a parked one, an order, a prepayment. */
+  begin: (ticket: Parkable) => void;
   setDiscount: (discount: Discount | undefined) => void;
   setReturned: (returned: TicketReturn | undefined) => void;
   addTender: (tender: OfferedTender) => void;
@@ -52,6 +76,8 @@ const NOTHING = {
   customer: null,
   pricesIncludeTax: undefined,
   salespersonId: undefined,
+  extras: [],
+  order: null,
 };
 
 /** The ticket under way. It survives a reload and a lost connection. */
@@ -75,6 +101,10 @@ export const useTicket = create<TicketStore>()(
       removeLine: (index) =>
         set(({ lines }) => ({ lines: lines.filter((_, i) => i !== index), tenders: [] })),
       setParties: (parties) => set({ ...parties, tenders: [] }),
+      addExtra: (extra) => set(({ extras }) => ({ extras: [...extras, extra], tenders: [] })),
+      removeExtra: (index) =>
+        set(({ extras }) => ({ extras: extras.filter((_, i) => i !== index), tenders: [] })),
+      begin: (ticket) => set({ key: newKey(), ...NOTHING, ...ticket }),
       setDiscount: (discount) => set({ discount, tenders: [] }),
       setReturned: (returned) => set({ returned, tenders: [] }),
       addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),
@@ -85,3 +115,73 @@ export const useTicket = create<TicketStore>()(
     { name: 'abacist.ticket' },
   ),
 );
+
+/** Whether nothing stands on the ticket. */
+export const ticketIsEmpty = ({
+  lines,
+  returned,
+  extras,
+}: Pick<Ticket, 'lines' | 'returned' | 'extras'>): boolean =>
+  lines.length === 0 && !returned && extras.length === 0;
+
+/** The part of the ticket that can be put aside. */
+export function parkable(ticket: Ticket): Parkable {
+  const { lines, known, discount, returned, customer, pricesIncludeTax } = ticket;
+  const { salespersonId, extras, order } = ticket;
+  return {
+    lines,
+    known,
+    discount,
+    returned,
+    customer,
+    pricesIncludeTax,
+    salespersonId,
+    extras,
+    order,
+  };
+}
+
+/** The customer as a command names him. */
+export function named(
+  customer: Ticket['customer'],
+): { id: number } | { name: string } | undefined {
+  if (!customer) return undefined;
+  return 'id' in customer ? { id: customer.id } : customer;
+}
+
+/** Puts what is left of an order on the ticket, at the prices that were agreed. */
+export async function loadOrder(order: OrderDetail): Promise<void> {
+  const { customerId, customerName } = order;
+  const customer =
+    customerId === null
+      ? customerName
+        ? { name: customerName }
+        : null
+      : await request<CustomerDetail>('GET', `/customers/${customerId}`);
+  const lines = order.lines.flatMap((line): TicketLine[] => {
+    if (line.leftQuantity === '0') return [];
+    const off = Math.floor(
+      (line.discountMinor * Number(line.leftQuantity)) / Number(line.quantity),
+    );
+    const shared = {
+      ...(off > 0 && { discount: { amountMinor: off } }),
+      order: { orderId: order.id, position: line.position },
+    };
+    return line.itemId === null
+      ? [{ departmentId: line.departmentId, amountMinor: line.unitPriceMinor, ...shared }]
+      : [
+          {
+            itemId: line.itemId,
+            quantity: line.leftQuantity,
+            unitPriceMinor: line.unitPriceMinor,
+            ...shared,
+          },
+        ];
+  });
+  useTicket.getState().begin({
+    lines,
+    customer,
+    pricesIncludeTax: order.pricesIncludeTax,
+    order: { id: order.id, number: order.number, leftMinor: order.prepaidLeftMinor },
+  });
+}

@@ -13,13 +13,14 @@ import {
   priceTicket,
   type Catalogue,
   type DecidedReturn,
+  type ExtraLine,
   type PricedTicket,
   type PriceRules,
 } from '@abacist/core/sales';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { listed, useTicket } from './store';
+import { listed, ticketIsEmpty, useTicket } from './store';
 
 /** The shop's settings for ringing, as of today. */
 export function useCounterSettings() {
@@ -108,10 +109,18 @@ export type Figures = {
   refusals: Refusal[];
 };
 
+/** What stands on a ticket beside goods: positive where the customer pays. */
+export const extrasMinor = (extras: readonly ExtraLine[]): number =>
+  sum(
+    extras.map(({ kind, amountMinor }) =>
+      kind === 'prepaymentBack' ? -amountMinor : amountMinor,
+    ),
+  );
+
 /** The ticket in figures, by the same rules as on the server. */
 export function useFigures(settings: CounterSettings): Figures {
   const shop = useShop();
-  const { lines, discount, returned, tenders } = useTicket();
+  const { lines, discount, returned, tenders, extras } = useTicket();
   const saleId = returned && 'saleId' in returned ? returned.saleId : undefined;
   const original = useReturnable(saleId).data ?? null;
   const catalogue = toCatalogue(settings, useTicketItems(settings));
@@ -124,7 +133,9 @@ export function useFigures(settings: CounterSettings): Figures {
       ? decideReturn(returned, { catalogue, rules, returnRules, reasons, original })
       : undefined;
   const totalMinor =
-    (sold?.ok ? sold.value.totalMinor : 0) - (back?.ok ? back.value.totalMinor : 0);
+    (sold?.ok ? sold.value.totalMinor : 0) -
+    (back?.ok ? back.value.totalMinor : 0) +
+    extrasMinor(extras);
   const paid = sum(tenders.map((tender) => (tender.kind === 'cash' ? 0 : tender.amountMinor)));
   const leftMinor = totalMinor - paid;
   return {
@@ -134,7 +145,7 @@ export function useFigures(settings: CounterSettings): Figures {
     totalMinor,
     leftMinor,
     cashMinor: roundCash(leftMinor, shop.cashStepMinor),
-    empty: lines.length === 0 && !returned,
+    empty: ticketIsEmpty({ lines, returned, extras }),
     refusals: [sold, back].flatMap((one) => (one && !one.ok ? one.refusals : [])),
   };
 }

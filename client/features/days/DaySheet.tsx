@@ -111,6 +111,16 @@ export function DayScreen({ date }: { date: string }) {
                 <Totals minor={data.taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)} />
               </Section>
             </Line>
+            {data.extras.length ? (
+              <Section title={t('days.extras')}>
+                {data.extras.map(({ kind, amountMinor }) => (
+                  <SheetRow key={kind}>
+                    <Body flex={1}>{t(`days.extra_${kind}`)}</Body>
+                    <Money minor={amountMinor} />
+                  </SheetRow>
+                ))}
+              </Section>
+            ) : null}
             <Column gap="$2">
               <Heading size="section" paddingHorizontal="$4">
                 {t('days.documents')}
@@ -207,7 +217,7 @@ function TenderRow({
   const bead = sheet.beads.find(({ key }) => key === tender.key);
   const isCard = tender.key.startsWith('card:');
   const shape = isCard ? 'card' : tender.key === 'cheque' ? 'cheque' : 'cash';
-  const noBead = tender.key === 'storeCredit' || tender.key === 'other';
+  const noBead = !isCard && tender.key !== 'cash' && tender.key !== 'cheque';
   const label = isCard ? tender.label : t(`tender.${tender.key}`);
   const row = (
     <SheetRow

@@ -17,6 +17,9 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
         {sale.lines.map((line) => (
           <LineRow key={line.position} line={line} />
         ))}
+        {sale.extras.map((extra, i) => (
+          <ExtraRow key={i} extra={extra} />
+        ))}
         {sale.returned ? <Returned returned={sale.returned} /> : null}
         <Figures label={t('sales.net')} minor={sale.netMinor} faded />
         {sale.taxes.map(({ authority, taxMinor }) => (
@@ -111,6 +114,28 @@ function LineRow({ line }: { line: SaleDetail['lines'][number] }) {
         ) : null}
       </Column>
       <Money minor={line.amountMinor - line.discountMinor} />
+    </SheetRow>
+  );
+}
+
+function ExtraRow({ extra }: { extra: SaleDetail['extras'][number] }) {
+  const t = useWords();
+  const dates = useDates();
+  const { kind, amountMinor, orderNumber, voucherCode, validUntil } = extra;
+  return (
+    <SheetRow>
+      <Column flex={1}>
+        <Body>{t(`orders.extra_${kind}`, { number: orderNumber ?? '' })}</Body>
+        {voucherCode ? (
+          <Body small tone="faded">
+            {t(validUntil ? 'orders.codeUntil' : 'orders.code', {
+              code: voucherCode.replace(/(\d{4})(?=\d)/g, '$1 '),
+              date: validUntil ? dates.long(validUntil) : '',
+            })}
+          </Body>
+        ) : null}
+      </Column>
+      <Money minor={amountMinor} />
     </SheetRow>
   );
 }

@@ -22,7 +22,12 @@ type Place = {
   also: string[];
 };
 const PLACES: Place[] = [
-  { name: 'counter', icon: Calculator, needs: 'clerk', also: ['/sales', '/customers'] },
+  {
+    name: 'counter',
+    icon: Calculator,
+    needs: 'clerk',
+    also: ['/sales', '/customers', '/orders'],
+  },
   { name: 'days', icon: CalendarDays, needs: 'clerk', also: ['/trail'] },
   { name: 'bank', icon: Landmark, needs: 'bookkeeper', also: ['/lines'] },
   { name: 'books', icon: BookOpen, needs: 'bookkeeper', also: [] },

@@ -4,6 +4,8 @@ export const counter = {
     cheque: 'Cheques',
     storeCredit: 'Store credit',
     other: 'Other tenders',
+    voucher: 'Gift vouchers',
+    prepayment: 'Prepayments',
   },
   stage: { taken: 'Taken', counted: 'Counted', sent: 'Sent', home: 'Home' },
   counter: {

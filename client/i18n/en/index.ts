@@ -3,6 +3,7 @@ import { books } from './books';
 import { counter } from './counter';
 import { days } from './days';
 import { items } from './items';
+import { orders } from './orders';
 import { parties } from './parties';
 import { tenders } from './tenders';
 import { refusal } from './refusals';
@@ -16,6 +17,7 @@ export const en = {
   ...bank,
   ...books,
   ...items,
+  ...orders,
   ...parties,
   ...tenders,
   refusal,

@@ -12,6 +12,8 @@ export const tenders = {
     kind_debit: 'Debit card',
     kind_cheque: 'Cheque',
     kind_storeCredit: 'Store credit',
+    kind_voucher: 'Gift voucher',
+    kind_prepayment: 'Prepayment',
     kind_other: 'Other',
     processor: 'Processor',
     scheme: 'Scheme, as settlements name it',

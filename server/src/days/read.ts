@@ -140,27 +140,37 @@ async function feesOf(db: Db, date: string): Promise<{ restockingMinor: number }
 
 /** A day's sheet: its rod, and its takings by tender, department and tax authority. */
 export async function daySheet(db: Db, today: string, date: string): Promise<DaySheet> {
-  const [rods, tenders, departments, taxes, fees, rounding, drawers] = await Promise.all([
-    rodsBetween(db, today, date, date),
-    tenderRows(db, date),
-    rows<DaySheet['departments'][number]>(db, DEPARTMENTS, [date, date]),
-    rows<DaySheet['taxes'][number]>(db, TAXES, [date, date]),
-    feesOf(db, date),
-    row<{ total: string | null }>(
-      db,
-      `SELECT SUM(st.rounding_minor) AS total
+  const [rods, tenders, departments, taxes, extras, fees, rounding, drawers] =
+    await Promise.all([
+      rodsBetween(db, today, date, date),
+      tenderRows(db, date),
+      rows<DaySheet['departments'][number]>(db, DEPARTMENTS, [date, date]),
+      rows<DaySheet['taxes'][number]>(db, TAXES, [date, date]),
+      rows<DaySheet['extras'][number]>(
+        db,
+        `SELECT x.kind, CAST(SUM(x.amount_minor) AS SIGNED) AS amountMinor
+       FROM sale s JOIN sale_extra x ON x.sale_id = s.id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date = ? AND v.id IS NULL GROUP BY x.kind ORDER BY x.kind`,
+        [date],
+      ),
+      feesOf(db, date),
+      row<{ total: string | null }>(
+        db,
+        `SELECT SUM(st.rounding_minor) AS total
        FROM sale s JOIN sale_tender st ON st.sale_id = s.id
        LEFT JOIN sale_void v ON v.sale_id = s.id
        WHERE s.date = ? AND v.id IS NULL`,
-      [date],
-    ),
-    drawersOf(db, date),
-  ]);
+        [date],
+      ),
+      drawersOf(db, date),
+    ]);
   return {
     ...(rods[0] ?? emptyRod(date, today)),
     tenders,
     departments,
     taxes,
+    extras,
     ...fees,
     roundingMinor: toMinor(rounding?.total),
     drawers,

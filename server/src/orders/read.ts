@@ -1,6 +1,7 @@
 import type { OrderDetail, OrderFilter, OrderSummary } from '@abacist/contracts';
 import { orderStatus } from '@abacist/core/orders';
 import { row, rows, type Db, type Value } from '../db/pool';
+import { paidForOrder } from './load';
 import { plainQuantity } from '../sales/original';
 
 const PAGE = 60;
@@ -101,7 +102,7 @@ export async function readOrder(
   if (!summary) return undefined;
   type Head = Omit<
     OrderDetail,
-    keyof OrderSummary | 'lines' | 'taxes' | 'tickets' | 'quotation' | 'order'
+    keyof OrderSummary | 'paidBy' | 'lines' | 'taxes' | 'tickets' | 'quotation' | 'order'
   >;
   const link = (where: string) =>
     row<Link>(
@@ -168,6 +169,7 @@ export async function readOrder(
     })),
     taxes,
     tickets,
+    paidBy: await paidForOrder(db, id),
     quotation: quotation ?? null,
     order: order ?? null,
   };

@@ -1,0 +1,3 @@
+import { ParkedScreen } from '~/features/counter';
+
+export default ParkedScreen;

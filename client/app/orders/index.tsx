@@ -1,0 +1,3 @@
+import { OrdersScreen } from '~/features/orders';
+
+export default OrdersScreen;

@@ -1,0 +1,201 @@
+import type { CounterSettings, KeepTicket, ParkTicket } from '@abacist/contracts';
+import { isIsoDate } from '@abacist/core/dates';
+import { parseAmount } from '@abacist/core/money';
+import { router } from 'expo-router';
+import { useState, type ReactNode } from 'react';
+import { useCommand } from '~/api/command';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { ErrorNote } from '~/ui/Notes';
+import { named, parkable, ticketIsEmpty, useTicket } from './store';
+import { useFigures } from './useCounter';
+
+type Step = 'park' | 'quotation' | 'order' | 'voucher';
+
+/** What else can be done with the ticket, and where its relatives are. */
+export function MoreDialog({
+  settings,
+  onClose,
+}: {
+  settings: CounterSettings;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const ticket = useTicket();
+  const [step, setStep] = useState<Step | null>(null);
+  const goods = ticket.lines.length > 0 && !ticket.returned && ticket.extras.length === 0;
+  const go = (to: string) => {
+    onClose();
+    router.push(to as never);
+  };
+  if (step === 'park') return <ParkDialog settings={settings} onClose={onClose} />;
+  if (step === 'voucher') return <VoucherDialog onClose={onClose} />;
+  if (step) return <KeepDialog kind={step} onClose={onClose} />;
+  const act = (label: string, onPress: () => void, disabled = false): ReactNode => (
+    <Button label={label} disabled={disabled} onPress={onPress} />
+  );
+  return (
+    <Dialog open title={t('more.title')} onClose={onClose}>
+      <Column gap="$2">
+        {act(t('more.park'), () => setStep('park'), ticketIsEmpty(ticket))}
+        {act(t('more.parked'), () => go('/counter/parked'))}
+        {act(t('more.quotation'), () => setStep('quotation'), !goods)}
+        {act(t('more.order'), () => setStep('order'), !goods)}
+        {act(t('orders.title'), () => go('/orders'))}
+        {act(t('more.voucher'), () => setStep('voucher'))}
+        {act(t('sales.today'), () => go('/sales'))}
+        {act(t('credits.title'), () => go('/counter/credits'))}
+      </Column>
+      <Button label={t('common.cancel')} onPress={onClose} />
+    </Dialog>
+  );
+}
+
+/** Puts the ticket aside under a word by which it is found again. */
+function ParkDialog({
+  settings,
+  onClose,
+}: {
+  settings: CounterSettings;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const ticket = useTicket();
+  const { totalMinor } = useFigures(settings);
+  const [label, setLabel] = useState(ticket.customer?.name ?? '');
+  const park = useCommand<ParkTicket, object>('/parked', () => {
+    ticket.clear();
+    onClose();
+  });
+  const send = () => {
+    if (!label.trim() || park.isPending) return;
+    park.mutate({ label: label.trim(), ticket: parkable(ticket), totalMinor });
+  };
+  return (
+    <Dialog open title={t('more.park')} onClose={onClose}>
+      <Field
+        label={t('more.label')}
+        hint={t('more.labelHint')}
+        value={label}
+        onChange={setLabel}
+        maxLength={80}
+        autoFocus
+        onSubmit={send}
+      />
+      <ErrorNote error={park.error} />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button
+          grow
+          kind="primary"
+          disabled={!label.trim() || park.isPending}
+          label={t('more.parkIt')}
+          onPress={send}
+        />
+      </Line>
+    </Dialog>
+  );
+}
+
+/** Keeps the ticket as a quotation with its last day, or as an order. */
+function KeepDialog({ kind, onClose }: { kind: 'quotation' | 'order'; onClose: () => void }) {
+  const t = useWords();
+  const ticket = useTicket();
+  const [until, setUntil] = useState('');
+  const keep = useCommand<KeepTicket, { id: number }>('/orders', ({ id }) => {
+    ticket.clear();
+    onClose();
+    router.push(`/orders/${id}` as never);
+  });
+  const untilError =
+    until.trim() && !isIsoDate(until.trim()) ? t('refusal.date_notADate') : undefined;
+  const customer = named(ticket.customer);
+  const send = () => {
+    if (untilError || keep.isPending) return;
+    keep.mutate({
+      kind,
+      lines: ticket.lines,
+      ...(ticket.discount && { discount: ticket.discount }),
+      ...(customer && { customer }),
+      ...(ticket.pricesIncludeTax !== undefined && {
+        pricesIncludeTax: ticket.pricesIncludeTax,
+      }),
+      ...(ticket.salespersonId !== undefined && { salespersonId: ticket.salespersonId }),
+      ...(until.trim() && { validUntil: until.trim() }),
+    });
+  };
+  return (
+    <Dialog open title={t(`more.${kind}`)} onClose={onClose}>
+      {kind === 'quotation' ? (
+        <Field
+          label={t('more.until')}
+          hint={t('more.untilHint')}
+          placeholder="2026-12-31"
+          value={until}
+          onChange={setUntil}
+          maxLength={10}
+          autoFocus
+          error={untilError}
+          onSubmit={send}
+        />
+      ) : null}
+      <ErrorNote error={keep.error} />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button
+          grow
+          kind="primary"
+          disabled={keep.isPending}
+          label={t(`more.keep_${kind}`)}
+          onPress={send}
+        />
+      </Line>
+    </Dialog>
+  );
+}
+
+/** Sells a gift voucher: an amount, no tax. */
+function VoucherDialog({ onClose }: { onClose: () => void }) {
+  const t = useWords();
+  const word = useRefusalText();
+  const { currency } = useShop();
+  const { addExtra } = useTicket();
+  const [text, setText] = useState('');
+  const amount = parseAmount(text, currency);
+  const ready = amount.ok && amount.value > 0;
+  const put = () => {
+    if (!ready) return;
+    addExtra({ kind: 'voucher', amountMinor: amount.value });
+    onClose();
+  };
+  return (
+    <Dialog open title={t('more.voucher')} onClose={onClose}>
+      <Field
+        label={t('more.voucherAmount')}
+        hint={t('more.voucherHint')}
+        value={text}
+        onChange={setText}
+        numeric
+        big
+        autoFocus
+        error={text && !amount.ok ? word(amount.refusals[0]!) : undefined}
+        onSubmit={put}
+      />
+      <Line gap="$2">
+        <Button grow label={t('common.cancel')} onPress={onClose} />
+        <Button
+          grow
+          kind="primary"
+          disabled={!ready}
+          label={t('more.putVoucher')}
+          onPress={put}
+        />
+      </Line>
+    </Dialog>
+  );
+}
