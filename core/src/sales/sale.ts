@@ -147,7 +147,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const settled = settle(sale, state, totalMinor, along);
   if (!settled.ok) return settled;
   const { tenders, refunds } = settled.value;
-  const used = usePrepayments(tenders, state.orders);
+  const used = spendPrepayments(tenders, state.orders);
   if (!used.ok) return used;
   const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
   return accept({
@@ -281,7 +281,7 @@ function checkVoucher(
 }
 
 /** What each tender by prepayment takes of its order; a second one goes on after the first. */
-function usePrepayments(
+function spendPrepayments(
   tenders: readonly TakenTender[],
   orders: readonly Order[],
 ): Outcome<DecidedSale['prepaymentsUsed']> {
