@@ -4,8 +4,11 @@ import { createApp } from '@abacist/server/src/app';
 import { createLog } from '@abacist/server/src/log';
 import { audit } from '@abacist/server/src/audit/audit';
 import { createPool } from '@abacist/server/src/db/pool';
+import { connectOutside } from '@abacist/server/src/outside/outside';
 import { sealAll, startSealer } from '@abacist/server/src/ledger/sealer';
 import { statementCamt053, statementCsv, type BankLine } from '@abacist/sim/bank';
+import { startOutside } from '@abacist/sim/outside';
+import type { TerminalMood } from '@abacist/sim/terminal';
 import { prepare } from '@abacist/sim/prepare';
 import { settlementCsv, type ProcessorBatch } from '@abacist/sim/processor';
 import mysql from 'mysql2/promise';
@@ -17,6 +20,8 @@ import mysql from 'mysql2/promise';
 type Ask =
   | { id: number; do: 'setNow'; instant: string }
   | { id: number; do: 'audit' }
+  | { id: number; do: 'outside' }
+  | { id: number; do: 'terminal'; mood: TerminalMood }
   | {
       id: number;
       do: 'settlement';
@@ -45,8 +50,10 @@ const { appUrl } = await prepare(`${root}${name}`, 'test', { empty: SHOP_EMPTY =
 const pool = createPool(appUrl);
 const log = createLog('error');
 const clock = () => now;
+const outside = await startOutside();
 const { app, close } = createApp({
   pool,
+  outside: connectOutside(outside.mailUrl, outside.printerUrl, outside.terminalUrl),
   database: name,
   sessionSecret: 'test',
   clock,
@@ -64,6 +71,15 @@ async function answer(ask: Ask): Promise<unknown> {
     case 'setNow':
       now = new Date(ask.instant);
       return null;
+    case 'outside':
+      return {
+        mails: outside.mails,
+        slips: outside.slips,
+        charges: outside.terminal.charges,
+      };
+    case 'terminal':
+      outside.terminal.setMood(ask.mood);
+      return null;
     case 'audit':
       await sealAll(pool, now);
       return (await audit(pool)).breaches;
@@ -80,6 +96,7 @@ async function answer(ask: Ask): Promise<unknown> {
       server.close();
       await stopSealer();
       await close();
+      await outside.close();
       await pool.end();
       await admin.query(`DROP DATABASE ${name}`);
       await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);

@@ -59,6 +59,16 @@ export class Shop {
   }
 
   setNow = (instant: string) => this.ask<null>({ do: 'setNow', instant });
+  /** What came out of the shop. */
+  outside = () =>
+    this.ask<{
+      mails: string[];
+      slips: { lines: { text: string }[] }[];
+      charges: { amountMinor: number }[];
+    }>({ do: 'outside' });
+  /** How the card terminal ends its charges from now on. */
+  terminal = (mood: 'approve' | 'decline' | 'timeOut' | 'loseAnswer') =>
+    this.ask<null>({ do: 'terminal', mood });
   /** What does not hold in the books. */
   audit = () => this.ask<object[]>({ do: 'audit' });
   settlement = (reference: string, date: string, batches: Batch[]) =>

@@ -7,11 +7,13 @@ main(async () => {
   const empty = has('--empty');
   if (!process.env.DATABASE_URL) await ensureDebianPackages(['mariadb-server']);
   await ensureNpmPackages();
-  const { openDatabase, prepareShop, startServer } = await import('./lib/shop.mjs');
+  const { openDatabase, prepareShop, startOutside, startServer } =
+    await import('./lib/shop.mjs');
   const { ensureClient } = await import('./lib/client.mjs');
 
   const database = await openDatabase(empty ? 'empty' : 'demo', { fresh: has('--fresh') });
   let server;
+  let outside;
   let ending = false;
   const end = async () => {
     if (ending) return;
@@ -19,6 +21,7 @@ main(async () => {
     process.stdout.write('\n');
     await step('Ending', async () => {
       await server?.stop();
+      await outside?.stop();
       await database.stop();
     });
   };
@@ -28,13 +31,18 @@ main(async () => {
     const appUrl = await prepareShop(database.adminUrl, { empty });
     await ensureClient();
     if (ending) return;
+    const port = Number(process.env.PORT ?? 4870);
+    outside = await step('Starting the outbox and the roll printer', () =>
+      startOutside({ port: port + 1 }),
+    );
     server = await step('Starting the server', () =>
-      startServer(appUrl, { port: Number(process.env.PORT ?? 4870) }),
+      startServer(appUrl, { port, env: outside.env }),
     );
   } catch (error) {
     await end();
     throw error;
   }
   console.log(`\nAbacist is open at ${server.address} (end it with Ctrl-C)\n`);
+  console.log(`Mail and slips that leave the shop stand at ${outside.address}\n`);
   server.child.once('exit', () => void end());
 });

@@ -4,6 +4,7 @@ import { en } from './en';
 
 void i18next.use(initReactI18next).init({
   lng: 'en',
+  showSupportNotice: false,
   fallbackLng: 'en',
   resources: { en: { translation: en } },
   interpolation: { escapeValue: false },

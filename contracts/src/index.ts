@@ -12,6 +12,8 @@ export * from './trail';
 export * from './looseEnds';
 export * from './items';
 export * from './orders';
+export * from './papers';
 export * from './tax';
 export * from './tenders';
+export * from './terminal';
 export * from './customers';

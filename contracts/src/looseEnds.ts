@@ -9,7 +9,8 @@ export type LooseEnd = {
     | 'lineReserved'
     | 'lineUnknown'
     | 'creditExpiring'
-    | 'creditExpired';
+    | 'creditExpired'
+    | 'terminalOrphan';
   place: LooseEndPlace;
   ageDays: number;
   amountMinor: number;

@@ -30,6 +30,10 @@ export type ShopInfo = {
   taxRoundBy: 'line' | 'document';
   taxRounding: 'halfUp' | 'halfEven' | 'down';
   blindCount: boolean;
+  /** What stands outside and can be reached. */
+  hasMail: boolean;
+  hasPrinter: boolean;
+  hasTerminal: boolean;
 };
 
 /** The answer of GET /api/session. Demo users are named in the demo only. */

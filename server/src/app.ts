@@ -18,12 +18,15 @@ import { looseEndRoutes } from './looseEnds/routes';
 import { matchingRoutes } from './matching/routes';
 import { createLimiter } from './people/limiter';
 import { orderRoutes } from './orders/routes';
+import { connectOutside, type Outside } from './outside/outside';
+import { paperRoutes } from './papers/routes';
 import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
 import { tenderRoutes } from './tenders/routes';
+import { terminalRoutes } from './terminal/routes';
 import { trailRoutes } from './trail/routes';
 import { createJobs } from './workers/jobs';
 
@@ -36,6 +39,8 @@ export type AppOptions = {
   log?: Logger;
   /** The exported web client; without it only the API is served. */
   clientFolder?: string;
+  /** Where mail and print streams go; nowhere when it is not said. */
+  outside?: Outside;
 };
 
 const DAY = 24 * 60 * 60 * 1000;
@@ -56,6 +61,7 @@ export function createApp(options: AppOptions): {
     clock,
     log,
     jobs,
+    outside: options.outside ?? connectOutside(),
     limiter: createLimiter(pool, database, 10, 15 * 60),
   };
   const app = express();
@@ -113,6 +119,8 @@ export function createApp(options: AppOptions): {
     taxRoutes,
     tenderRoutes,
     orderRoutes,
+    paperRoutes,
+    terminalRoutes,
     customerRoutes,
     ledgerRoutes,
     trailRoutes,

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import type { BrokenRule } from '@abacist/core/outcome';
 import type { Role } from '@abacist/core/people';
 import type { Tx } from './db/transaction';
+import type { Outside } from './outside/outside';
 import type { Limiter } from './people/limiter';
 import type { Jobs } from './workers/jobs';
 
@@ -12,6 +13,7 @@ export type Deps = {
   clock: () => Date;
   log: Logger;
   jobs: Jobs;
+  outside: Outside;
   /** Tries at a password or a PIN. */
   limiter: Limiter;
 };

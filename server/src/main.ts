@@ -5,6 +5,7 @@ import { createApp } from './app';
 import { checkServer } from './db/transaction';
 import { createPool } from './db/pool';
 import { createLog } from './log';
+import { connectOutside } from './outside/outside';
 
 /** Starts the server from its environment; SIGTERM or SIGINT end it cleanly. */
 async function start(): Promise<void> {
@@ -25,6 +26,11 @@ async function start(): Promise<void> {
     sessionSecret: env('SESSION_SECRET'),
     clock,
     log,
+    outside: connectOutside(
+      process.env['MAIL_URL'],
+      process.env['PRINTER_URL'],
+      process.env['TERMINAL_URL'],
+    ),
     ...(clientFolder && { clientFolder }),
   });
   const sealing = new Piscina({

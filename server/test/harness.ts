@@ -3,7 +3,9 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { SALTMARROW } from '@abacist/sim/shop';
 import mysql, { type Pool, type PoolConnection } from 'mysql2/promise';
+import { startOutside, type OutsideWorld } from '@abacist/sim/outside';
 import { createApp } from '../src/app';
+import { connectOutside } from '../src/outside/outside';
 import { createLog } from '../src/log';
 import type { Deps } from '../src/context';
 import { grantApplicationUser } from '../src/db/grants';
@@ -27,10 +29,15 @@ export type TestShop = {
   all: <T extends object = any>(sql: string, values?: Value[]) => Promise<T[]>;
   seal: () => Promise<number>;
   jobsEnded: () => Promise<void>;
+  /** What came out of the shop: mails and slips. */
+  outside: OutsideWorld;
+  /** A file of the API as a signed-in person gets it. */
+  download: (who: Person, path: string) => Promise<Uint8Array>;
   close: () => Promise<void>;
 };
 
 export type Person = {
+  cookie: string;
   get: (path: string) => Promise<Answer>;
   send: (
     path: string,
@@ -58,8 +65,10 @@ export async function openShop(): Promise<TestShop> {
   const appUrl = await grantApplicationUser(`${root}${name}`, `${name}_app`, 'test');
   const pool = createPool(appUrl);
   let now = new Date(MONDAY);
+  const outside = await startOutside();
   const { app, deps, close } = createApp({
     pool,
+    outside: connectOutside(outside.mailUrl, outside.printerUrl, outside.terminalUrl),
     database: name,
     sessionSecret: 'test',
     clock: () => now,
@@ -87,6 +96,14 @@ export async function openShop(): Promise<TestShop> {
     one: async (sql, values = []) => (await row(pool, sql, values)) as any,
     all: (sql, values = []) => rows(pool, sql, values) as any,
     seal: () => sealAll(pool, now),
+    outside,
+    async download(who, path) {
+      const response = await fetch(`${address}/api${path}`, {
+        headers: { cookie: who.cookie },
+      });
+      if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+      return new Uint8Array(await response.arrayBuffer());
+    },
     async jobsEnded() {
       while (started.length) await deps.jobs.ended(started.shift()!);
     },
@@ -94,6 +111,7 @@ export async function openShop(): Promise<TestShop> {
       server.close();
       server.closeAllConnections();
       await close();
+      await outside.close();
       await pool.end();
       await admin.query(`DROP DATABASE ${name}`);
       await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);
@@ -128,6 +146,7 @@ async function signIn(address: string, username: string): Promise<Person> {
   const { response } = await call(address, '', 'POST', '/session', { username, password });
   const cookie = response.headers.get('set-cookie')!.split(';')[0]!;
   return {
+    cookie,
     get: (path) => call(address, cookie, 'GET', path),
     send: (path, command, { key = randomUUID(), approval } = {}) =>
       call(

@@ -16,6 +16,11 @@ export const SALTMARROW: ShopSetUp = {
     blindCount: false,
     demo: true,
   },
+  papers: {
+    address: '3 Quay Row, Wrack Haven',
+    taxNumbers: 'Island 20417, Harbour 88',
+    foot: 'Goods come back within 30 days with this paper. Fair winds!',
+  },
   people: DEMO_PEOPLE,
   authorities: [
     {

@@ -91,13 +91,42 @@ export async function startServer(appUrl, { port = 0, env = {} } = {}) {
   return {
     address: `http://127.0.0.1:${usedPort}`,
     child,
-    stop: () =>
-      new Promise((resolve) => {
-        if (child.exitCode !== null) return resolve();
-        child.once('exit', resolve);
-        child.kill('SIGTERM');
-      }),
+    stop: () => stopChild(child),
   };
+}
+
+/**
+ * Starts the world outside of the demo shop on loopback: an outbox for mail, a roll printer.
+ * @returns its page, what the server needs to know of it, and how to stop it
+ */
+export async function startOutside({ port = 0 } = {}) {
+  const usedPort = port && (await isFree(port)) ? port : await freePort();
+  const child = fork(path.join(ROOT, 'sim/src/outside.main.ts'), [], {
+    cwd: ROOT,
+    execArgv: ['--import', 'tsx'],
+    detached: true,
+    env: { ...process.env, PORT: String(usedPort) },
+  });
+  const { address, mailUrl, printerUrl, terminalUrl } = await new Promise(
+    (resolve, reject) => {
+      child.once('message', resolve);
+      child.once('exit', (code) => reject(new Error(`the outside ended with ${code}`)));
+    },
+  );
+  child.removeAllListeners('exit');
+  return {
+    address,
+    env: { MAIL_URL: mailUrl, PRINTER_URL: printerUrl, TERMINAL_URL: terminalUrl },
+    stop: () => stopChild(child),
+  };
+}
+
+function stopChild(child) {
+  return new Promise((resolve) => {
+    if (child.exitCode !== null) return resolve();
+    child.once('exit', resolve);
+    child.kill('SIGTERM');
+  });
 }
 
 function isFree(port) {

@@ -8,17 +8,20 @@ import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
+import { TerminalAsk } from './TerminalAsk';
 
 export type TakenCard = { amountMinor: number; lastFour: string; reference: string };
 
 /** A card's amount, last four digits and authorisation reference, checked while they are typed. */
 export function CardForm({
+  tenderId,
   name,
   asks,
   leftMinor,
   busy,
   onTake,
 }: {
+  tenderId: number;
   name: string;
   asks: AskedReferences;
   leftMinor: number;
@@ -27,7 +30,7 @@ export function CardForm({
 }) {
   const t = useWords();
   const money = useMoney();
-  const { currency } = useShop();
+  const { currency, hasTerminal } = useShop();
   const [amountText, setAmountText] = useState(toDecimal(leftMinor, currency));
   const [lastFour, setLastFour] = useState('');
   const [reference, setReference] = useState('');
@@ -61,6 +64,13 @@ export function CardForm({
   };
   return (
     <Column gap="$3" paddingHorizontal="$4">
+      {hasTerminal ? (
+        <TerminalAsk
+          tenderId={tenderId}
+          amountMinor={amount.ok && !errors.amount ? amount.value : 0}
+          onTake={onTake}
+        />
+      ) : null}
       <Line gap="$3" alignItems="flex-start">
         <Column flex={1}>
           <Field
@@ -93,7 +103,7 @@ export function CardForm({
         onSubmit={take}
       />
       <Button
-        kind="primary"
+        kind={hasTerminal ? 'quiet' : 'primary'}
         big
         disabled={busy}
         label={t('counter.takeCard', { name, amount: amount.ok ? money(amount.value) : '' })}

@@ -192,6 +192,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
       {totalMinor > 0 && tender?.kind === 'card' ? (
         <CardForm
           key={`${tender.id} ${leftMinor}`}
+          tenderId={tender.id}
           name={tender.name}
           asks={tender.asks}
           leftMinor={leftMinor}

@@ -20,6 +20,7 @@ import { TicketLines, ToPay } from './Ticket';
 import { useCounterSettings } from './useCounter';
 
 export { loadOrder, ticketIsEmpty, useTicket } from './store';
+export { OrphansScreen } from './Orphans';
 export { ParkedScreen } from './Parked';
 export { toCatalogue, useCounterSettings } from './useCounter';
 export { PayScreen } from './Pay';

@@ -31,6 +31,8 @@ type Ticket = {
   /** Vouchers sold, a prepayment taken or paid back. */
   extras: ExtraLine[];
   /** The order that it sells of or takes money for, and what of its prepayments is left. */
+  /** References that the terminal was asked under, by tender and amount. */
+  asked: Record<string, string>;
   order: {
     id: number;
     number: string;
@@ -41,7 +43,7 @@ type Ticket = {
 };
 
 /** What of a ticket is put aside: all but its key, its drawer and the money offered. */
-export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders'>>;
+export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders' | 'asked'>>;
 type Parties = Pick<Ticket, 'customer' | 'pricesIncludeTax' | 'salespersonId'>;
 
 /** The customer as one of the list, or null. */
@@ -60,6 +62,10 @@ type TicketStore = Ticket & {
   begin: (ticket: Parkable) => void;
   setDiscount: (discount: Discount | undefined) => void;
   setReturned: (returned: TicketReturn | undefined) => void;
+  /** The reference under which the terminal is asked for this amount of this ticket. */
+  terminalReference: (tenderId: number, amountMinor: number) => string;
+  /** It was declined: asked again, it is another charge. */
+  forgetTerminal: (tenderId: number, amountMinor: number) => void;
   addTender: (tender: OfferedTender) => void;
   removeTender: (index: number) => void;
   /** An empty ticket for the next customer, at the same drawer. */
@@ -78,12 +84,13 @@ const NOTHING = {
   salespersonId: undefined,
   extras: [],
   order: null,
+  asked: {},
 };
 
 /** The ticket under way. It survives a reload and a lost connection. */
 export const useTicket = create<TicketStore>()(
   persist(
-    (set) => ({
+    (set, get) => ({
       key: newKey(),
       drawerId: null,
       ...NOTHING,
@@ -107,6 +114,19 @@ export const useTicket = create<TicketStore>()(
       begin: (ticket) => set({ key: newKey(), ...NOTHING, ...ticket }),
       setDiscount: (discount) => set({ discount, tenders: [] }),
       setReturned: (returned) => set({ returned, tenders: [] }),
+      terminalReference: (tenderId, amountMinor) => {
+        const name = `${tenderId} ${amountMinor}`;
+        const known = get().asked[name];
+        if (known) return known;
+        const reference = newKey();
+        set(({ asked }) => ({ asked: { ...asked, [name]: reference } }));
+        return reference;
+      },
+      forgetTerminal: (tenderId, amountMinor) =>
+        set(({ asked }) => {
+          const { [`${tenderId} ${amountMinor}`]: _declined, ...rest } = asked;
+          return { asked: rest };
+        }),
       addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),
       removeTender: (index) =>
         set(({ tenders }) => ({ tenders: tenders.filter((_, i) => i !== index) })),

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useSignedIn } from '~/api/session';
+import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -81,6 +82,7 @@ function CreditRow({ credit }: { credit: CreditNote }) {
       {open ? null : <Tag tone="faded" label={t('credits.usedUp')} />}
       <ErrorNote error={expire.error} />
       <Line gap="$2" flexWrap="wrap">
+        <PapersButton subject="creditNote" subjectId={credit.id} kinds={['creditNote']} />
         {open ? (
           <Button label={t('credits.extend')} onPress={() => setExtending(true)} />
         ) : null}

@@ -7,6 +7,7 @@ import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { loadOrder, ticketIsEmpty, useTicket } from '~/features/counter';
+import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
@@ -35,6 +36,15 @@ export function OrderScreen({ id }: { id: number }) {
       eyebrow={order.data ? t(`orders.kind_${order.data.kind}`) : ''}
       title={order.data?.number ?? t('orders.one')}
       back="/orders"
+      right={
+        order.data ? (
+          <PapersButton
+            subject="order"
+            subjectId={id}
+            kinds={order.data.kind === 'quotation' ? ['quotation'] : ['order', 'deliveryNote']}
+          />
+        ) : null
+      }
     >
       <Query of={order}>{(data) => <Detail order={data} />}</Query>
     </Screen>

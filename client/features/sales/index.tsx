@@ -1,9 +1,9 @@
 import type { SaleDetail, SaleSummary } from '@abacist/contracts';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
-import Printer from 'lucide-react-native/icons/printer';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
+import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -97,7 +97,17 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
       eyebrow={t('sales.receipt')}
       title={sale.data?.number ?? ''}
       back="/counter"
-      right={<PrintButton />}
+      right={
+        sale.data ? (
+          <PapersButton
+            subject="sale"
+            subjectId={id}
+            kinds={
+              sale.data.lines.length ? ['receipt', 'invoice', 'deliveryNote'] : ['receipt']
+            }
+          />
+        ) : null
+      }
       footer={
         fresh ? (
           <Button
@@ -144,20 +154,6 @@ function InHand({ sale, changeMinor }: { sale: SaleDetail; changeMinor: number }
   );
 }
 
-function PrintButton() {
-  const t = useWords();
-  return (
-    <Button
-      icon={Printer}
-      iconOnly
-      label={t('sales.print')}
-      onPress={() => {
-        window.print();
-      }}
-    />
-  );
-}
-
 function SaleActions({ sale }: { sale: SaleDetail }) {
   const t = useWords();
   const dates = useDates();
@@ -176,6 +172,7 @@ function SaleActions({ sale }: { sale: SaleDetail }) {
             onPress={() => router.push(`/counter/return?sale=${sale.id}` as never)}
           />
         ) : null}
+        <Button label={t('sales.print')} onPress={() => window.print()} />
         <Button
           label={t('sales.showDay')}
           onPress={() => router.push(`/days/${sale.date}` as never)}

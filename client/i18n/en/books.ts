@@ -9,6 +9,8 @@ export const books = {
     shopCustomersText: 'Names for papers, exemptions, how prices are written',
     shopTenders: 'Tenders',
     shopTendersText: 'What the shop takes: order, keys, icons, references asked',
+    shopPapers: 'Papers',
+    shopPapersText: 'Head and foot of receipts and invoices, logo, size',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 
     balance: 'Trial balance',

@@ -92,6 +92,9 @@ export const days = {
     creditExpiring: 'Credit note {{number}} can be used until {{date}} only.',
     creditExpired: 'Credit note {{number}} could be used until {{date}}.',
     step_creditExpiring: 'Look at it',
+    terminalOrphan:
+      'The terminal charged card ···· {{lastFour}} ({{authorisation}}, {{by}}), and no ticket took it.',
+    step_terminalOrphan: 'Look at it',
     step_creditExpired: 'Extend or expire it',
     step_drawerNotCounted: 'Count it',
     step_slipNotAtBank: 'Look at the statement',

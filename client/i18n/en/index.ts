@@ -4,6 +4,7 @@ import { counter } from './counter';
 import { days } from './days';
 import { items } from './items';
 import { orders } from './orders';
+import { papers } from './papers';
 import { parties } from './parties';
 import { tenders } from './tenders';
 import { refusal } from './refusals';
@@ -18,6 +19,7 @@ export const en = {
   ...books,
   ...items,
   ...orders,
+  ...papers,
   ...parties,
   ...tenders,
   refusal,

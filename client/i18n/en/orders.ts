@@ -26,6 +26,22 @@ export const orders = {
     isLeft: '{{left}} is left.',
     atMost: '{{most}} at the most.',
   },
+  terminal: {
+    ask: 'Ask the terminal for {{amount}}',
+    again: 'Ask again for {{amount}}',
+    waiting: 'The terminal waits for its customer …',
+    declined: 'The terminal declined. Take another card, or another tender.',
+    unknown:
+      'No answer came from the terminal. Ask again: what it charged already is found, never charged twice.',
+    orType: 'Or type what another terminal shows:',
+    title: 'Charges without a ticket',
+    text: 'The terminal approved these, and no ticket took them. Put one on a ticket by its reference, or give the money back at the terminal.',
+    noneTitle: 'None',
+    noneText: 'Every charge of the terminal stands on a ticket.',
+    charge: '{{authorisation}}, card ···· {{lastFour}}',
+    by: '{{by}}, {{date}} {{time}}',
+    resolve: 'It was given back',
+  },
   orders: {
     title: 'Quotations and orders',
     one: 'Order',

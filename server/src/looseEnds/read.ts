@@ -1,5 +1,5 @@
 import type { LooseEnd, LooseEnds } from '@abacist/contracts';
-import { addDays, daysBetween } from '@abacist/core/dates';
+import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { rows, type Db } from '../db/pool';
@@ -7,10 +7,16 @@ import { loadCounterRules } from '../sales/rules';
 import { creditNotes } from '../sales/detail';
 import { statementView } from '../matching/view';
 import { holidaysAround } from '../settings/holidays';
+import { terminalOrphans } from '../terminal/charge';
 import { openBatches } from '../settlements/read';
 
 /** All that does not tie and needs a person, oldest first, with the place of its mend. */
-export async function looseEnds(db: Db, shop: Shop, today: string): Promise<LooseEnds> {
+export async function looseEnds(
+  db: Db,
+  shop: Shop,
+  today: string,
+  now: Date,
+): Promise<LooseEnds> {
   const lists = await Promise.all([
     uncountedDrawers(db, today),
     lateSlips(db, shop, today),
@@ -18,6 +24,7 @@ export async function looseEnds(db: Db, shop: Shop, today: string): Promise<Loos
     settlements(db, shop, today),
     statementLines(db, today),
     credits(db, today),
+    orphans(db, shop, today, now),
   ]);
   const ends = lists.flat().sort((a, b) => b.ageDays - a.ageDays);
   const at = (place: LooseEnd['place']) => ends.filter((end) => end.place === place).length;
@@ -43,6 +50,18 @@ async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
     amountMinor,
     params: { drawer, date },
     path: `/days/${date}`,
+  }));
+}
+
+/** Charges that the terminal approved and no ticket took. */
+async function orphans(db: Db, shop: Shop, today: string, now: Date): Promise<LooseEnd[]> {
+  return (await terminalOrphans(db, now)).map((charge) => ({
+    code: 'terminalOrphan',
+    place: 'counter',
+    ageDays: daysBetween(businessDate(new Date(charge.askedAt), shop.zone), today),
+    amountMinor: charge.amountMinor,
+    params: { lastFour: charge.lastFour, authorisation: charge.authorisation, by: charge.by },
+    path: '/counter/terminal',
   }));
 }
 

@@ -7,7 +7,9 @@ export function looseEndRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/loose-ends',
-    query(deps, 'clerk', noInput, ({ db, shop, today }) => looseEnds(db, shop, today)),
+    query(deps, 'clerk', noInput, ({ db, deps: { clock }, shop, today }) =>
+      looseEnds(db, shop, today, clock()),
+    ),
   );
   return router;
 }

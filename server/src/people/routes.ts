@@ -144,6 +144,9 @@ async function sessionInfo(deps: Deps, request: Request): Promise<SessionInfo> {
       taxRoundBy: shop.taxRoundBy,
       taxRounding: shop.taxRounding,
       blindCount: shop.blindCount,
+      hasMail: deps.outside.mail !== null,
+      hasPrinter: deps.outside.printer !== null,
+      hasTerminal: deps.outside.terminal !== null,
     },
   };
 }

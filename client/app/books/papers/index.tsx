@@ -1,0 +1,3 @@
+import { PapersScreen } from '~/features/papers';
+
+export default PapersScreen;

@@ -1,0 +1,3 @@
+import { OrphansScreen } from '~/features/counter';
+
+export default OrphansScreen;

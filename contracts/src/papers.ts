@@ -1,0 +1,62 @@
+import Joi from 'joi';
+import { id, safeText, uploadedFile, type UploadedFile } from './common';
+
+/** A kind of paper, and the document that it is made of. */
+export const PAPERS = {
+  receipt: ['sale'],
+  invoice: ['sale'],
+  creditNote: ['creditNote'],
+  quotation: ['order'],
+  order: ['order'],
+  deliveryNote: ['sale', 'order'],
+} as const;
+export type PaperKind = keyof typeof PAPERS;
+export type PaperSubject = 'sale' | 'order' | 'creditNote';
+
+/** Issues a paper: as a file to open, by mail, or on the roll printer. */
+export type IssuePaper = {
+  kind: PaperKind;
+  subject: PaperSubject;
+  subjectId: number;
+  /** A page (A4 or Letter, as the shop set it) or the 80 mm roll. */
+  format: 'page' | 'roll';
+  how: 'pdf' | 'mail' | 'slip';
+  to?: string;
+};
+export const issuePaperSchema = Joi.object<IssuePaper>({
+  kind: Joi.valid(...Object.keys(PAPERS)).required(),
+  subject: Joi.valid('sale', 'order', 'creditNote').required(),
+  subjectId: id.required(),
+  format: Joi.valid('page', 'roll').required(),
+  how: Joi.valid('pdf', 'mail', 'slip').required(),
+  to: Joi.when('how', {
+    is: 'mail',
+    then: safeText(120)
+      .pattern(/^[^\s@]+@[^\s@]+$/)
+      .required(),
+    otherwise: Joi.forbidden(),
+  }),
+});
+export type PaperIssued = { issueId: number; copy: boolean };
+
+/** What stands at the head and foot of every paper. */
+export type PaperHead = {
+  address: string;
+  taxNumbers: string;
+  foot: string;
+  pageSize: 'a4' | 'letter';
+  hasLogo: boolean;
+  version: number;
+};
+export type SavePaperHead = Omit<PaperHead, 'hasLogo'> & {
+  /** A new logo (PNG or JPEG), `remove`, or none: it stays. */
+  logo?: UploadedFile | 'remove';
+};
+export const savePaperHeadSchema = Joi.object<SavePaperHead>({
+  address: safeText(300).allow('').required(),
+  taxNumbers: safeText(200).allow('').required(),
+  foot: safeText(300).allow('').required(),
+  pageSize: Joi.valid('a4', 'letter').required(),
+  version: Joi.number().integer().min(1).required(),
+  logo: Joi.alternatives(Joi.valid('remove'), Joi.object(uploadedFile)),
+});

@@ -1,0 +1,56 @@
+import type { PaperHead, SavePaperHead } from '@abacist/contracts';
+import type { CommandContext } from '../context';
+import { row, run, type Db } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { refuseWith } from '../http/errors';
+
+const MOST_BYTES = 400_000;
+const PNG = Buffer.from([0x89, 0x50, 0x4e, 0x47]);
+const JPEG = Buffer.from([0xff, 0xd8, 0xff]);
+
+/** What stands at the head and foot of the shop's papers. */
+export async function readPaperHead(db: Db): Promise<PaperHead> {
+  const found = await row<Omit<PaperHead, 'hasLogo'> & { hasLogo: number }>(
+    db,
+    `SELECT address, tax_numbers AS taxNumbers, foot, page_size AS pageSize,
+       logo IS NOT NULL AS hasLogo, version
+     FROM shop_paper`,
+  );
+  if (!found) throw new Error('the shop has no papers set up');
+  return { ...found, hasLogo: found.hasLogo === 1 };
+}
+
+/** The shop's logo as it was uploaded, if it has one. */
+export async function readLogo(db: Db): Promise<Buffer | null> {
+  const found = await row<{ logo: Buffer | null }>(db, 'SELECT logo FROM shop_paper');
+  return found?.logo ?? null;
+}
+
+/**
+ * Saves the head and foot. @throws HttpError 422 `paper.logoKind` (no PNG or JPEG),
+ * `paper.logoSize` (mostKb), `paper.headChanged`
+ */
+export async function savePaperHead(
+  { tx }: CommandContext,
+  { logo, version, address, taxNumbers, foot, pageSize }: SavePaperHead,
+): Promise<CommandResult<PaperHead>> {
+  const { affectedRows } = await run(
+    tx,
+    `UPDATE shop_paper SET address = ?, tax_numbers = ?, foot = ?, page_size = ?,
+       version = version + 1
+     WHERE version = ?`,
+    [address, taxNumbers, foot, pageSize, version],
+  );
+  if (affectedRows === 0) throw refuseWith('paper.headChanged');
+  if (logo === 'remove') await run(tx, 'UPDATE shop_paper SET logo = NULL');
+  else if (logo) {
+    const bytes = Buffer.from(logo.contentBase64, 'base64');
+    const known = [PNG, JPEG].some((start) => bytes.subarray(0, start.length).equals(start));
+    if (!known) throw refuseWith('paper.logoKind', 'logo');
+    if (bytes.length > MOST_BYTES) {
+      throw refuseWith('paper.logoSize', 'logo', { mostKb: MOST_BYTES / 1000 });
+    }
+    await tx.execute('UPDATE shop_paper SET logo = ?', [bytes]);
+  }
+  return { answer: await readPaperHead(tx) };
+}

@@ -1,0 +1,170 @@
+import {
+  PAPERS,
+  type IssuePaper,
+  type PaperIssued,
+  type PaperKind,
+  type PaperSubject,
+} from '@abacist/contracts';
+import type { CommandContext, Deps, Shop } from '../context';
+import { readCustomers } from '../customers/read';
+import { row, run, type Db } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, refuseWith } from '../http/errors';
+import { readOrder } from '../orders/read';
+import { creditNotes, readSale } from '../sales/detail';
+import type { HeadOfShop, PaperContent } from './content';
+import { readLogo, readPaperHead } from './head';
+import { paperOfCredit, paperOfOrder } from './ofOrder';
+import { paperOfSale } from './ofSale';
+import type { PageSize } from './pdf';
+import { renderSlip } from './slip';
+import { word } from './words';
+
+type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
+
+/**
+ * Issues a paper and keeps that it did: the first of a document is the original, later ones are
+ * copies. A mail or a slip goes out before this commits; its key makes a second try safe.
+ * @throws HttpError 422 `paper.kind`, `mail.none`, `mail.unreachable`, `printer.none`,
+ * `printer.unreachable`; 404 when there is no such document
+ */
+export async function issuePaper(
+  deps: Deps,
+  context: CommandContext,
+  command: IssuePaper,
+): Promise<CommandResult<PaperIssued>> {
+  const { tx, shop, today, actor, now } = context;
+  const { kind, subject, subjectId, format, how } = command;
+  if (!(PAPERS[kind] as readonly string[]).includes(subject)) {
+    throw refuseWith('paper.kind', 'kind');
+  }
+  // A voucher or a receipt handed out twice must say so, whoever was first.
+  const before = await row(
+    tx,
+    `SELECT id FROM paper_issue
+     WHERE kind = ? AND subject_kind = ? AND subject_id = ? LIMIT 1 FOR UPDATE`,
+    [kind, subject, subjectId],
+  );
+  const copy = before !== undefined;
+  const content = await contentOf(tx, shop, today, command, copy);
+  if (how === 'mail') await mailPaper(deps, tx, shop, content, command);
+  if (how === 'slip') {
+    const { printer } = deps.outside;
+    if (!printer) throw refuseWith('printer.none');
+    await printer(renderSlip(content, !copy && (await opensDrawer(tx, command))));
+  }
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO paper_issue
+       (kind, subject_kind, subject_id, format, how, sent_to, copy, user_id, issued_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [kind, subject, subjectId, format, how, command.to ?? null, copy, actor.id, now],
+  );
+  return { answer: { issueId: insertId, copy } };
+}
+
+async function mailPaper(
+  deps: Deps,
+  db: Db,
+  shop: Shop,
+  content: PaperContent,
+  { kind, format, to }: IssuePaper,
+): Promise<void> {
+  const { mail } = deps.outside;
+  if (!mail) throw refuseWith('mail.none');
+  const pdf = await layOut(deps, db, content, format);
+  const number = content.barcode;
+  const params = { kind: word(kind), number, shop: shop.name, date: content.head[0]! };
+  await mail({
+    from: `"${shop.name.replaceAll('"', '')}" <papers@shop.invalid>`,
+    to: to!,
+    subject: word('subject', params),
+    text: word('mailText', { ...params, kind: params.kind.toLowerCase() }),
+    attachments: [{ filename: `${number}.pdf`, content: pdf, contentType: 'application/pdf' }],
+  });
+}
+
+/** Whether a tender of the ticket opens the drawer. */
+async function opensDrawer(db: Db, { subject, subjectId }: Wanted): Promise<boolean> {
+  if (subject !== 'sale') return false;
+  const found = await row(
+    db,
+    `SELECT t.id FROM sale_tender st JOIN tender t ON t.id = st.tender_id
+     WHERE st.sale_id = ? AND t.opens_drawer LIMIT 1`,
+    [subjectId],
+  );
+  return found !== undefined;
+}
+
+/** A paper that was issued, as PDF. */
+export async function paperPdf(
+  deps: Deps,
+  shop: Shop,
+  today: string,
+  issueId: number,
+): Promise<{ name: string; pdf: Buffer }> {
+  const issue = await row<Wanted & { format: IssuePaper['format']; copy: number }>(
+    deps.pool,
+    `SELECT kind, subject_kind AS subject, subject_id AS subjectId, format, copy
+     FROM paper_issue WHERE id = ?`,
+    [issueId],
+  );
+  if (!issue) throw notFound('paper.unknown');
+  const content = await contentOf(deps.pool, shop, today, issue, issue.copy === 1);
+  return {
+    name: `${content.barcode}.pdf`,
+    pdf: await layOut(deps, deps.pool, content, issue.format),
+  };
+}
+
+async function layOut(
+  deps: Deps,
+  db: Db,
+  content: PaperContent,
+  format: IssuePaper['format'],
+): Promise<Buffer> {
+  const [logo, { pageSize }] = [await readLogo(db), await readPaperHead(db)];
+  const input = {
+    content,
+    pageSize: (format === 'roll' ? 'roll' : pageSize) satisfies PageSize,
+    logo: logo && new Uint8Array(logo),
+  };
+  const pdf = await deps.jobs.compute<typeof input, Uint8Array>({
+    file: 'paper.worker.ts',
+    input,
+  });
+  return Buffer.from(pdf);
+}
+
+/** A document in the words of its paper. @throws HttpError 404 */
+async function contentOf(
+  db: Db,
+  shop: Shop,
+  today: string,
+  { kind, subject, subjectId }: Wanted,
+  copy: boolean,
+): Promise<PaperContent> {
+  const head: HeadOfShop = { ...(await readPaperHead(db)), ...shop };
+  if (subject === 'order') {
+    const order = await readOrder(db, subjectId, today);
+    if (!order) throw notFound('order.unknown');
+    if (kind !== 'deliveryNote' && kind !== order.kind) throw refuseWith('paper.kind', 'kind');
+    const address = await addressOf(db, order.customerId);
+    return paperOfOrder(kind as 'quotation', order, address, head, copy);
+  }
+  if (subject === 'creditNote') {
+    const [credit] = await creditNotes(db, today, 'n.id = ?', [subjectId]);
+    const sale = credit && (await readSale(db, credit.saleId, today));
+    if (!credit || !sale) throw notFound('credit.unknown');
+    return paperOfCredit(credit, sale, head, copy);
+  }
+  const sale = await readSale(db, subjectId, today);
+  if (!sale) throw notFound('sale.unknown');
+  const address = await addressOf(db, sale.customerId);
+  return paperOfSale(kind as 'receipt', sale, address, head, copy);
+}
+
+async function addressOf(db: Db, customerId: number | null): Promise<string> {
+  if (customerId === null) return '';
+  return (await readCustomers(db, 'id = ?', [customerId]))[0]?.address ?? '';
+}

@@ -1,0 +1,103 @@
+import type { CreditNote, OrderDetail, PaperKind, SaleDetail } from '@abacist/contracts';
+import type { HeadOfShop, PaperContent } from './content';
+import { formats, plain, shopHead } from './format';
+import { word } from './words';
+
+type Kind = Extract<PaperKind, 'quotation' | 'order' | 'deliveryNote'>;
+
+/** A quotation or an order, or the delivery note of an order (without prices). */
+export function paperOfOrder(
+  kind: Kind,
+  order: OrderDetail,
+  customerAddress: string,
+  shop: HeadOfShop,
+  copy: boolean,
+): PaperContent {
+  const { money, date } = formats(shop);
+  const priced = kind !== 'deliveryNote';
+  const sums: PaperContent['sums'] = [
+    { label: word('net'), amount: money(order.netMinor) },
+    ...order.taxes.map(({ authority, taxMinor }) => ({
+      label: authority,
+      amount: money(taxMinor),
+    })),
+    { label: word('total'), amount: money(order.totalMinor), strong: true },
+  ];
+  if (order.prepaidMinor) {
+    const left = order.totalMinor - order.prepaidMinor;
+    sums.push(
+      { label: word('prepaid'), amount: money(-order.prepaidMinor) },
+      { label: word('toPay'), amount: money(left), strong: true },
+    );
+  }
+  return {
+    shop: shopHead(shop),
+    title: word('numbered', { kind: word(kind), number: order.number }),
+    marks: copy ? [word('copy')] : [],
+    head: [
+      date(order.date),
+      word('servedBy', { name: order.by }),
+      ...(order.soldBy === order.by ? [] : [word('soldBy', { name: order.soldBy })]),
+      ...(order.customerName ? [word('for', { name: order.customerName })] : []),
+      ...(customerAddress ? [customerAddress] : []),
+      ...(order.exemptCertificate
+        ? [word('exempt', { certificate: order.exemptCertificate })]
+        : []),
+      ...(priced && order.pricesIncludeTax ? [word('pricesWithTax')] : []),
+    ],
+    priced,
+    lines: order.lines.map((line) => ({
+      name: line.description,
+      details:
+        priced && line.discountMinor
+          ? [word('lessOff', { amount: money(line.discountMinor) })]
+          : [],
+      quantity: word('ofQuantity', { quantity: plain(line.quantity), unit: line.unit }).trim(),
+      price: money(line.unitPriceMinor),
+      amount: money(line.amountMinor - line.discountMinor),
+    })),
+    sums: priced ? sums : [],
+    notes: priced
+      ? order.validUntil
+        ? [word('validUntil', { date: date(order.validUntil) })]
+        : []
+      : [word('received')],
+    barcode: order.number,
+  };
+}
+
+/** A credit note: its reason, the ticket that issued it, its last day, what is left of it. */
+export function paperOfCredit(
+  credit: CreditNote,
+  sale: SaleDetail,
+  shop: HeadOfShop,
+  copy: boolean,
+): PaperContent {
+  const { money, date } = formats(shop);
+  return {
+    shop: shopHead(shop),
+    title: word('numbered', { kind: word('creditNote'), number: credit.number }),
+    marks: copy ? [word('copy')] : [],
+    head: [
+      date(credit.issuedOn),
+      ...(sale.customerName ? [word('for', { name: sale.customerName })] : []),
+      word('creditOf', { number: credit.saleNumber }),
+    ],
+    priced: true,
+    lines: (sale.returned?.lines ?? []).map((line) => ({
+      name: line.description,
+      details: [sale.returned!.reason],
+      quantity: plain(line.quantity),
+      price: '',
+      amount: '',
+    })),
+    sums: [
+      { label: word('amount'), amount: money(credit.amountMinor), strong: true },
+      ...(credit.leftMinor === credit.amountMinor
+        ? []
+        : [{ label: word('creditLeft'), amount: money(credit.leftMinor) }]),
+    ],
+    notes: [word('creditUntil', { date: date(credit.validUntil) })],
+    barcode: credit.number,
+  };
+}

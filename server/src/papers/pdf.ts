@@ -1,0 +1,192 @@
+import { createRequire } from 'node:module';
+import bwipjs from 'bwip-js/node';
+import PDFDocument from 'pdfkit';
+import type { PaperContent, PaperLine } from './content';
+import { word } from './words';
+
+const resolve = createRequire(import.meta.url).resolve;
+const font = (family: string, file: string) => resolve(`@expo-google-fonts/${family}/${file}`);
+/** Embedded fonts, so that a paper looks the same everywhere and its text can be read again. */
+const FONTS = {
+  text: font(
+    'atkinson-hyperlegible-next',
+    '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
+  ),
+  strong: font('atkinson-hyperlegible-next', '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf'),
+  head: font('besley', '600SemiBold/Besley_600SemiBold.ttf'),
+};
+
+const MM = 72 / 25.4;
+const INK = '#201A17';
+const FADED = '#655A52';
+const RULE = '#DDD2C1';
+
+export type PageSize = 'a4' | 'letter' | 'roll';
+type Doc = PDFKit.PDFDocument;
+type Layout = { left: number; width: number; size: number; roll: boolean; bottom: number };
+
+/**
+ * Lays a paper out as PDF: a page of A4 or Letter (more where it is long), or one strip of the
+ * 80 mm roll, as long as it needs.
+ * @param logo PNG or JPEG
+ */
+export async function renderPdf(
+  content: PaperContent,
+  pageSize: PageSize,
+  logo: Uint8Array | null,
+): Promise<Uint8Array> {
+  const barcode = await bwipjs.toBuffer({
+    bcid: 'code128',
+    text: content.barcode,
+    scale: 3,
+    height: 10,
+    includetext: false,
+  });
+  if (pageSize !== 'roll') return draw(content, pageSize, logo, barcode);
+  // The strip is laid out once on a long one to learn its length.
+  let height = 0;
+  await draw(content, [80 * MM, 400 * 72], logo, barcode, (y) => (height = y));
+  return draw(content, [80 * MM, height + 8 * MM], logo, barcode);
+}
+
+async function draw(
+  content: PaperContent,
+  size: 'a4' | 'letter' | [number, number],
+  logo: Uint8Array | null,
+  barcode: Uint8Array,
+  measured?: (y: number) => void,
+): Promise<Uint8Array> {
+  const roll = Array.isArray(size);
+  const margin = roll ? 4 * MM : 20 * MM;
+  const doc = new PDFDocument({
+    size: roll ? size : size === 'a4' ? 'A4' : 'LETTER',
+    margin,
+    bufferPages: !roll,
+    info: { Title: content.title, Author: content.shop.name },
+  });
+  const chunks: Buffer[] = [];
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const ended = new Promise<void>((done) => doc.on('end', done));
+  for (const [name, file] of Object.entries(FONTS)) doc.registerFont(name, file);
+  const layout: Layout = {
+    left: margin,
+    width: doc.page.width - 2 * margin,
+    size: roll ? 8.5 : 10,
+    roll,
+    bottom: doc.page.height - margin,
+  };
+  doc.fillColor(INK).font('text').fontSize(layout.size);
+  head(doc, content, layout, logo);
+  lines(doc, content, layout);
+  sums(doc, content, layout);
+  foot(doc, content, layout, barcode);
+  measured?.(doc.y);
+  doc.end();
+  await ended;
+  return new Uint8Array(Buffer.concat(chunks));
+}
+
+function head(doc: Doc, content: PaperContent, layout: Layout, logo: Uint8Array | null): void {
+  const { left, width, size, roll } = layout;
+  const align = roll ? 'center' : 'left';
+  if (logo) {
+    const high = roll ? 36 : 48;
+    const wide = roll ? width : width / 2;
+    doc.image(Buffer.from(logo), left, doc.y, {
+      fit: [wide, high],
+      align: align as 'center',
+    });
+    doc.y += high + 6;
+  }
+  doc.font('head').fontSize(size * 1.6);
+  doc.text(content.shop.name, left, doc.y, { width, align });
+  doc.font('text').fontSize(size).fillColor(FADED);
+  for (const line of content.shop.lines) doc.text(line, left, doc.y, { width, align });
+  doc.moveDown(0.8).fillColor(INK);
+  doc.font('head').fontSize(size * 1.3);
+  doc.text(content.title, left, doc.y, { width });
+  if (content.marks.length) {
+    doc.font('strong').fontSize(size * 1.2);
+    for (const mark of content.marks) doc.text(mark, left, doc.y, { width });
+  }
+  doc.font('text').fontSize(size);
+  for (const line of content.head) doc.text(line, left, doc.y, { width });
+  doc.moveDown(0.8);
+}
+
+function rule(doc: Doc, { left, width }: Layout): void {
+  doc
+    .moveTo(left, doc.y)
+    .lineTo(left + width, doc.y)
+    .lineWidth(0.5)
+    .strokeColor(RULE)
+    .stroke();
+  doc.y += 4;
+}
+
+/** Text at the left and at the right of one row; the row is as high as its left text. */
+function row(doc: Doc, layout: Layout, left: string, right: string, indent = 0): void {
+  const { width, bottom, roll } = layout;
+  const amountWidth = Math.min(width * 0.35, 120);
+  const textWidth = width - amountWidth - indent - 6;
+  const high = doc.heightOfString(left || ' ', { width: textWidth });
+  if (!roll && doc.y + high > bottom) doc.addPage();
+  const y = doc.y;
+  doc.text(left, layout.left + indent, y, { width: textWidth });
+  const after = Math.max(doc.y, y + high);
+  if (right) {
+    doc.text(right, layout.left + width - amountWidth, y, {
+      width: amountWidth,
+      align: 'right',
+    });
+  }
+  doc.y = Math.max(after, doc.y);
+}
+
+function lines(doc: Doc, { lines: list, priced }: PaperContent, layout: Layout): void {
+  rule(doc, layout);
+  for (const line of list) {
+    doc.font(line.heading ? 'strong' : 'text').fillColor(INK);
+    row(doc, layout, line.name, priced ? line.amount : line.quantity);
+    doc.font('text').fillColor(FADED);
+    for (const detail of detailsOf(line, priced)) row(doc, layout, detail, '', 10);
+    doc.fillColor(INK);
+    doc.y += 3;
+  }
+  rule(doc, layout);
+}
+
+function detailsOf(line: PaperLine, priced: boolean): string[] {
+  if (!priced) return [];
+  const each =
+    line.quantity && line.price && line.quantity !== '1'
+      ? [word('each', { quantity: line.quantity, price: line.price })]
+      : [];
+  return [...each, ...line.details];
+}
+
+function sums(doc: Doc, { sums: list }: PaperContent, layout: Layout): void {
+  for (const { label, amount, strong } of list) {
+    doc.font(strong ? 'strong' : 'text').fontSize(strong ? layout.size * 1.2 : layout.size);
+    row(doc, layout, label, amount);
+  }
+  doc.font('text').fontSize(layout.size);
+}
+
+function foot(doc: Doc, content: PaperContent, layout: Layout, barcode: Uint8Array): void {
+  const { left, width, roll, bottom } = layout;
+  doc.moveDown(0.8);
+  for (const note of content.notes) doc.text(note, left, doc.y, { width });
+  doc.moveDown(0.8);
+  const high = 34;
+  const wide = roll ? width : 160;
+  if (!roll && doc.y + high + 20 > bottom) doc.addPage();
+  const at = doc.y;
+  doc.image(Buffer.from(barcode), roll ? left : left, at, { width: wide, height: high });
+  doc.y = at + high + 4;
+  doc.text(content.barcode, left, doc.y, { width: wide, align: 'center' });
+  if (content.shop.foot) {
+    doc.moveDown(0.8).fillColor(FADED);
+    doc.text(content.shop.foot, left, doc.y, { width, align: roll ? 'center' : 'left' });
+  }
+}

@@ -1,0 +1,227 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { card, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let fenella: Person;
+let osric: Person;
+const folder = mkdtempSync(path.join(tmpdir(), 'papers-'));
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  fenella = await shop.as('fenella');
+  osric = await shop.as('osric');
+});
+afterAll(async () => {
+  rmSync(folder, { recursive: true });
+  await shop.close();
+});
+
+/** A PDF's text as a tool of its own reads it (pdf.js). */
+function textOf(pdf: Uint8Array): string {
+  const file = path.join(folder, 'paper.pdf');
+  writeFileSync(file, pdf);
+  return execFileSync(process.execPath, [path.join(__dirname, 'pdfText.mjs'), file], {
+    encoding: 'utf8',
+  });
+}
+const issue = (command: object, who = fenella) =>
+  who.send('/papers', { subject: 'sale', format: 'page', how: 'pdf', ...command });
+async function paper(command: object): Promise<{ text: string; pdf: Uint8Array }> {
+  const { issueId } = (await issue(command)).body;
+  const pdf = await shop.download(fenella, `/papers/${issueId}/pdf`);
+  return { text: textOf(pdf), pdf };
+}
+const sell = async (ticket: object) =>
+  (await fenella.send('/sales', { drawerId: id.drawers['shop'], ...ticket })).body;
+/** 189.00 + 11.81 tax, 5.00 off a pair: with cash of 100.00 and a card of the rest. */
+const bigSale = () =>
+  sell({
+    lines: [
+      { itemId: id.items['SB'], quantity: '2' },
+      { itemId: id.items['R12'], quantity: '2.5', discount: { amountMinor: 50 } },
+    ],
+    customer: { name: 'Bo of the Gannet' },
+    tenders: [card(id, 109_31), cash(id, 100_00)],
+  });
+
+describe('papers', () => {
+  test('a receipt on the roll and an invoice on a page say what was sold, to the cent', async () => {
+    const sale = await bigSale();
+    const receipt = await paper({ kind: 'receipt', subjectId: sale.saleId, format: 'roll' });
+    // 80 mm is 227 points wide.
+    expect(receipt.text).toMatch(/^page 1: 227 × \d+\n/);
+    expect(receipt.text).not.toContain('page 2');
+    for (const words of [
+      'Saltmarrow Chandlery',
+      '3 Quay Row',
+      'Tax numbers: Island 20417, Harbour 88',
+      `Receipt ${sale.number}`,
+      'For Bo of the Gannet',
+      'Sea boots 189.00',
+      '2 × 94.50',
+      'Mooring rope 12 mm 8.00',
+      '2.5 m × 3.40',
+      'less 0.50',
+      'Before tax 197.00',
+      'Island levy 9.85',
+      'Harbour levy 2.46',
+      'Total 209.31',
+      'Cash 100.00',
+      'Goods come back within 30 days',
+    ]) {
+      expect(receipt.text).toContain(words);
+    }
+    // Fonts are embedded, so that the paper looks the same everywhere.
+    expect(Buffer.from(receipt.pdf).toString('latin1')).toContain('/FontFile2');
+    const invoice = await paper({ kind: 'invoice', subjectId: sale.saleId });
+    expect(invoice.text).toMatch(/^page 1: 612 × 792\n/);
+    expect(invoice.text).toContain(`Invoice ${sale.number}`);
+    expect(invoice.text).not.toContain('COPY');
+    const note = await paper({ kind: 'deliveryNote', subjectId: sale.saleId });
+    expect(note.text).toContain('Sea boots 2');
+    expect(note.text).not.toMatch(/\d\.\d\d/);
+  });
+
+  test('the first is the original, a reprint is marked as a copy; the log says who and when', async () => {
+    const sale = await bigSale();
+    const first = (await issue({ kind: 'receipt', subjectId: sale.saleId })).body;
+    expect(first.copy).toBe(false);
+    const again = await paper({ kind: 'receipt', subjectId: sale.saleId });
+    expect(again.text).toContain('COPY');
+    // The original stays one when it is opened again.
+    const original = textOf(await shop.download(fenella, `/papers/${first.issueId}/pdf`));
+    expect(original).not.toContain('COPY');
+    const log = await shop.all(
+      `SELECT kind, how, copy FROM paper_issue WHERE subject_id = ? ORDER BY id`,
+      [sale.saleId],
+    );
+    expect(log).toEqual([
+      { kind: 'receipt', how: 'pdf', copy: 0 },
+      { kind: 'receipt', how: 'pdf', copy: 1 },
+    ]);
+  });
+
+  test('a quotation and a credit note by mail: messages that a mail reader opens', async () => {
+    const kept = await fenella.send('/orders', {
+      kind: 'quotation',
+      lines: [{ itemId: id.items['OJ'], quantity: '1' }],
+      validUntil: '2026-03-31',
+    });
+    const mailed = await issue({
+      kind: 'quotation',
+      subject: 'order',
+      subjectId: kept.body.id,
+      how: 'mail',
+      to: 'bo@gannet.example',
+    });
+    expect(mailed.status).toBe(200);
+    const message = shop.outside.mails.at(-1)!;
+    // RFC 5322 headers, a blank line, then a MIME body with the paper.
+    expect(message).toMatch(/^From: Saltmarrow Chandlery <papers@/m);
+    expect(message).toMatch(/^To: bo@gannet.example\r?$/m);
+    expect(message).toMatch(/^Subject: Quotation Q-1 from Saltmarrow Chandlery\r?$/m);
+    expect(message).toMatch(/\r?\n\r?\n/);
+    const attached = /filename=Q-1\.pdf\r?\n(?:[^\r\n]+\r?\n)*\r?\n([A-Za-z0-9+/=\r\n]+)/.exec(
+      message,
+    )![1]!;
+    const text = textOf(Buffer.from(attached, 'base64'));
+    expect(text).toContain('Valid until March 31, 2026.');
+    expect(text).toContain('Total 200.81');
+
+    const sale = await bigSale();
+    const back = await sell({
+      lines: [],
+      tenders: [],
+      returned: {
+        saleId: sale.saleId,
+        lines: [{ position: 1, quantity: '1' }],
+        reason: 'faulty',
+        condition: 'opened',
+      },
+      refunds: [{ kind: 'storeCredit', tenderId: id.tenders['credit'], amountMinor: 100_41 }],
+    });
+    const credit = await shop.one('SELECT id FROM credit_note WHERE sale_id = ?', [
+      back.saleId,
+    ]);
+    const note = await paper({
+      kind: 'creditNote',
+      subject: 'creditNote',
+      subjectId: credit.id,
+    });
+    expect(note.text).toContain(`Credit note ${back.credit.number}`);
+    expect(note.text).toContain('100.41');
+    expect(note.text).toContain('To be used until May 1, 2026.');
+    expect(note.text).toContain(`Issued with ${back.number}`);
+  });
+
+  test('the roll printer prints the slip, opens the drawer once, and cuts', async () => {
+    const sale = await bigSale();
+    const slip = { kind: 'receipt', subjectId: sale.saleId, format: 'roll', how: 'slip' };
+    await issue(slip);
+    const printed = shop.outside.slips.at(-1)!;
+    expect(printed).toMatchObject({ drawerOpened: true, cut: true });
+    const texts = printed.lines.map(({ text }) => text);
+    expect(texts).toContain('Sea boots                           189.00');
+    expect(texts).toContain('Total                               209.31');
+    expect(printed.lines.find(({ barcode }) => barcode)!.text).toBe(sale.number);
+    await issue(slip);
+    expect(shop.outside.slips.at(-1)).toMatchObject({ drawerOpened: false });
+    expect(shop.outside.slips.at(-1)!.lines.map(({ text }) => text)).toContain('COPY');
+  });
+
+  test.each([
+    ['an address that is none', { how: 'mail', to: 'bo' }, 'input.string.pattern.base'],
+    ['mail to nobody', { how: 'mail' }, 'input.any.required'],
+    ['a quotation of a sale', { kind: 'quotation' }, 'paper.kind'],
+  ])('%s is refused and nothing is kept', async (_what, more, code) => {
+    const count = async () => (await shop.one('SELECT COUNT(*) AS n FROM paper_issue')).n;
+    const before = await count();
+    const refused = await issue({ kind: 'receipt', subjectId: 1, ...more });
+    expect(refused.body.refusals).toMatchObject([{ code }]);
+    expect(await count()).toBe(before);
+  });
+});
+
+describe('the head of the papers', () => {
+  const save = async (more: object) => {
+    const head = (await osric.get('/paper-head')).body;
+    const { address, taxNumbers, foot, pageSize, version } = head;
+    return osric.send('/paper-head', {
+      address,
+      taxNumbers,
+      foot,
+      pageSize,
+      version,
+      ...more,
+    });
+  };
+  // The least PNG: one black point.
+  const POINT =
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=';
+
+  test('address, size and logo stand on the next paper', async () => {
+    const logo = { name: 'logo.png', contentBase64: POINT };
+    const saved = await save({ address: '9 Beacon Hill', pageSize: 'a4', logo });
+    expect(saved.body).toMatchObject({ hasLogo: true });
+    const { text } = await paper({ kind: 'invoice', subjectId: 1 });
+    expect(text).toMatch(/^page 1: 595 × 842\n/);
+    expect(text).toContain('9 Beacon Hill');
+    expect((await shop.download(osric, '/paper-head/logo')).length).toBeGreaterThan(50);
+    expect((await save({ logo: 'remove' })).body).toMatchObject({ hasLogo: false });
+  });
+
+  test('what is no picture, or an old page, is refused', async () => {
+    const text = { name: 'logo.png', contentBase64: Buffer.from('hello').toString('base64') };
+    expect((await save({ logo: text })).body.refusals).toMatchObject([
+      { code: 'paper.logoKind', at: 'logo' },
+    ]);
+    expect((await save({ version: 1 })).body.refusals).toMatchObject([
+      { code: 'paper.headChanged' },
+    ]);
+    expect((await fenella.get('/paper-head')).status).toBe(403);
+  });
+});

@@ -1,0 +1,106 @@
+import { randomUUID } from 'node:crypto';
+import { book, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let fenella: Person;
+let osric: Person;
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  fenella = await shop.as('fenella');
+  osric = await shop.as('osric');
+});
+afterAll(() => shop.close());
+
+const ask = async (amountMinor: number, reference = randomUUID()) =>
+  (
+    await fenella.raw('POST', '/terminal', {
+      reference,
+      tenderId: id.tenders['meridian'],
+      amountMinor,
+    })
+  ).body;
+const { charges, setMood } = {
+  charges: () => shop.outside.terminal.charges,
+  setMood: (mood: Parameters<TestShop['outside']['terminal']['setMood']>[0]) =>
+    shop.outside.terminal.setMood(mood),
+};
+
+describe('the card terminal', () => {
+  test('approves or declines; the same reference is the same charge', async () => {
+    setMood('approve');
+    const reference = randomUUID();
+    const first = await ask(12_00, reference);
+    expect(first).toMatchObject({ status: 'approved', authorisation: 'T000001' });
+    expect(await ask(12_00, reference)).toEqual(first);
+    expect(charges().length).toBe(1);
+    const other = await ask(13_00, reference);
+    expect(other.refusals).toMatchObject([
+      { code: 'terminal.otherCharge', params: { amountMinor: 12_00 } },
+    ]);
+    setMood('decline');
+    expect(await ask(5_00)).toEqual({ status: 'declined' });
+    expect(charges().length).toBe(1);
+  });
+
+  test('approved but the answer lost: found again by its reference, never charged twice', async () => {
+    setMood('loseAnswer');
+    const reference = randomUUID();
+    const before = charges().length;
+    const both = await Promise.all([ask(20_00, reference), ask(20_00, reference)]);
+    for (const answer of both) expect(answer).toMatchObject({ status: 'approved' });
+    expect(charges().length).toBe(before + 1);
+    expect(charges().filter(({ amountMinor }) => amountMinor === 20_00)).toHaveLength(1);
+  });
+
+  test('timed out: unknown, nothing is charged; asked again under the same reference, once', async () => {
+    setMood('timeOut');
+    const reference = randomUUID();
+    expect(await ask(30_00, reference)).toEqual({ status: 'unknown' });
+    expect(charges().map((one) => one.reference)).not.toContain(reference);
+    setMood('approve');
+    expect(await ask(30_00, reference)).toMatchObject({ status: 'approved' });
+    expect(charges().filter((one) => one.reference === reference)).toMatchObject([
+      { amountMinor: 30_00 },
+    ]);
+  });
+
+  test('what no ticket took is a loose end until it is given back, or a ticket takes it', async () => {
+    setMood('approve');
+    shop.setNow('2026-03-02T17:00:00Z');
+    const taken = await ask(40_00);
+    await fenella.send('/sales', {
+      drawerId: id.drawers['shop'],
+      lines: [book(id, 40_00)],
+      tenders: [
+        {
+          kind: 'card',
+          tenderId: id.tenders['meridian'],
+          amountMinor: 40_00,
+          lastFour: taken.lastFour,
+          reference: taken.authorisation,
+        },
+      ],
+    });
+    await ask(41_00);
+    const ends = async () =>
+      (await osric.get('/loose-ends')).body.ends.filter(
+        ({ code }: { code: string }) => code === 'terminalOrphan',
+      );
+    const before = await ends();
+    shop.setNow('2026-03-02T17:11:00Z');
+    const after = await ends();
+    expect(after.length).toBe(before.length + 1);
+    expect(after.map(({ amountMinor }: { amountMinor: number }) => amountMinor)).toContain(
+      41_00,
+    );
+    expect(after.map(({ amountMinor }: { amountMinor: number }) => amountMinor)).not.toContain(
+      40_00,
+    );
+    for (const { reference } of (await osric.get('/terminal/orphans')).body.charges) {
+      expect((await osric.send(`/terminal/${reference}/resolve`, {})).status).toBe(200);
+    }
+    expect(await ends()).toEqual([]);
+  });
+});

@@ -1,0 +1,10 @@
+import { startOutside } from './outside';
+
+/* The world outside of the demo, in a process of its own; tells its addresses over IPC. */
+const { address, mailUrl, printerUrl, terminalUrl, close } = await startOutside(
+  Number(process.env.PORT ?? 0),
+);
+process.send?.({ address, mailUrl, printerUrl, terminalUrl });
+const end = () => void close().then(() => process.exit(0));
+process.once('SIGTERM', end);
+process.once('disconnect', end);

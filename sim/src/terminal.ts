@@ -1,0 +1,65 @@
+import { Router, json } from 'express';
+
+type Charge = { status: 'approved'; lastFour: string; authorisation: string };
+
+export type MadeCharge = Charge & { reference: string; amountMinor: number };
+
+/** How the next charge ends; `byAmount`: by the last digit of its minor units. */
+export type TerminalMood = 'byAmount' | 'approve' | 'decline' | 'timeOut' | 'loseAnswer';
+
+const BY_DIGIT: Record<number, TerminalMood> = { 1: 'decline', 2: 'timeOut', 3: 'loseAnswer' };
+
+export type TerminalStandIn = {
+  router: Router;
+  /** How charges end from now on. */
+  setMood: (mood: TerminalMood) => void;
+  /** Every charge that was made, also one that was made twice. */
+  charges: MadeCharge[];
+};
+
+/**
+ * A card terminal's stand-in: approves, declines, says nothing (without charging), or charges
+ * and loses its answer. By default an amount that ends in 1 is declined, in 2 times out, in 3 is
+ * charged with its answer lost; all others are approved.
+ */
+export function terminalStandIn(): TerminalStandIn {
+  const charges: MadeCharge[] = [];
+  const declined = new Set<string>();
+  let mood: TerminalMood = 'byAmount';
+  const router = Router();
+  router.use(json());
+  router.post('/charges', (request, response) => {
+    const { reference, amountMinor } = request.body as {
+      reference: string;
+      amountMinor: number;
+    };
+    const now = mood === 'byAmount' ? (BY_DIGIT[amountMinor % 10] ?? 'approve') : mood;
+    if (now === 'timeOut') {
+      request.socket.destroy();
+      return;
+    }
+    if (now === 'decline') {
+      declined.add(reference);
+      response.json({ status: 'declined' });
+      return;
+    }
+    const charge: Charge = {
+      status: 'approved',
+      lastFour: String(1000 + (charges.length % 9000)),
+      authorisation: `T${String(charges.length + 1).padStart(6, '0')}`,
+    };
+    charges.push({ ...charge, reference, amountMinor });
+    if (now === 'loseAnswer') request.socket.destroy();
+    else response.json(charge);
+  });
+  router.get('/charges/:reference', (request, response) => {
+    const { reference } = request.params;
+    const charge = charges.find((one) => one.reference === reference);
+    if (charge) {
+      const { status, lastFour, authorisation } = charge;
+      response.json({ status, lastFour, authorisation });
+    } else if (declined.has(reference)) response.json({ status: 'declined' });
+    else response.status(404).end();
+  });
+  return { router, setMood: (next) => (mood = next), charges };
+}
