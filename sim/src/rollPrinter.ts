@@ -1,3 +1,5 @@
+import iconv from 'iconv-lite';
+
 /** One line of a slip as a roll printer puts it on paper. */
 export type SlipLine = {
   text: string;
@@ -8,7 +10,20 @@ export type SlipLine = {
 export type Slip = { lines: SlipLine[]; drawerOpened: boolean; cut: boolean };
 
 const ESC = 0x1b;
+const FS = 0x1c;
 const GS = 0x1d;
+/** Code pages by the number that selects them (ESC t). */
+const CODE_PAGES: Record<number, string> = {
+  0: 'cp437',
+  2: 'cp850',
+  3: 'cp860',
+  4: 'cp863',
+  5: 'cp865',
+  16: 'win1252',
+  17: 'cp866',
+  18: 'cp852',
+  19: 'cp858',
+};
 const ALIGN = ['left', 'center', 'right'] as const;
 
 /**
@@ -19,6 +34,7 @@ const ALIGN = ['left', 'center', 'right'] as const;
 export function readPrintStream(bytes: Uint8Array): Slip {
   const slip: Slip = { lines: [], drawerOpened: false, cut: false };
   let text = '';
+  let codePage = 'cp437';
   let bold = false;
   let align: SlipLine['align'] = 'left';
   let at = 0;
@@ -35,13 +51,21 @@ export function readPrintStream(bytes: Uint8Array): Slip {
       const command = next();
       if (command === 0x40) [bold, align] = [false, 'left'];
       else if (command === 0x61) align = ALIGN[next() % 48] ?? 'left';
-      else if (command === 0x45) bold = (next() & 1) === 1;
+      else if (command === 0x74) {
+        const page = next();
+        const known = CODE_PAGES[page];
+        if (!known) throw new Error(`code page ${page} at ${at} is not known`);
+        codePage = known;
+      } else if (command === 0x45) bold = (next() & 1) === 1;
       else if (command === 0x70) {
         at += 3;
         slip.drawerOpened = true;
-      } else if ([0x21, 0x4d, 0x74, 0x2d, 0x33, 0x20, 0x64].includes(command)) next();
+      } else if ([0x21, 0x4d, 0x2d, 0x33, 0x20, 0x64].includes(command)) next();
       else if (command === 0x32) continue;
       else throw new Error(`ESC ${command.toString(16)} at ${at} is not known`);
+    } else if (byte === FS) {
+      // Kanji mode off: FS and one byte.
+      next();
     } else if (byte === GS) {
       const command = next();
       if (command === 0x56) {
@@ -57,7 +81,7 @@ export function readPrintStream(bytes: Uint8Array): Slip {
         slip.lines.push({ text: data.replace(/^\{[ABC]/, ''), bold, align, barcode: true });
       } else if ([0x21, 0x48, 0x66, 0x68, 0x77, 0x42].includes(command)) next();
       else throw new Error(`GS ${command.toString(16)} at ${at} is not known`);
-    } else if (byte >= 0x20) text += String.fromCharCode(byte);
+    } else if (byte >= 0x20) text += iconv.decode(Buffer.from([byte]), codePage);
   }
   if (text) flush();
   return slip;
