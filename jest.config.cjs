@@ -14,6 +14,7 @@ const esm = [
 ];
 const node = {
   testEnvironment: 'node',
+  setupFilesAfterEnv: ['<rootDir>/tools/jest-patience.cjs'],
   transformIgnorePatterns: [`node_modules/(?!(${esm.join('|')})/)`],
 };
 const babel = { '^.+\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] };

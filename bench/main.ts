@@ -1,4 +1,6 @@
-import { measurePosting } from './posting';
+import { measureGrowth } from './growth';
+import { ITEMS, measureItemSearch } from './items';
+import { measurePosting, SALE } from './posting';
 import { measureTrialBalance } from './trialBalance';
 
 /* The measures against the database; tools/bench.mjs brings the server and the address. */
@@ -17,8 +19,45 @@ for (const { clients, api, bare } of await measurePosting(
     `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${ratio.toFixed(2)} (wanted: at least 0.60)`,
   );
 }
+
+const twentyLines = {
+  ...SALE,
+  lines: Array.from({ length: 20 }, (_, i) => ({
+    departmentId: 1 + (i % 5),
+    amountMinor: 499,
+  })),
+  tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 20_000 }],
+};
+console.log('\nPosting a ticket of 20 lines, against the same statements');
+for (const { clients, api, bare } of await measurePosting(
+  ADDRESS!,
+  ADMIN_URL!,
+  APP_URL!,
+  seconds,
+  twentyLines,
+)) {
+  console.log(
+    `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${(api / bare).toFixed(2)}`,
+  );
+}
+
+console.log(
+  `\nItems found at ${ITEMS} items over HTTP, against the plain scan by the database`,
+);
+for (const { what, text, api, plain } of await measureItemSearch(ADMIN_URL!, ADDRESS!)) {
+  console.log(
+    `  ${what} (${text}): ${api.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(api / plain).toFixed(2)} (wanted: at most 50 ms)`,
+  );
+}
+
 const { lines, kept, plain } = await measureTrialBalance(ADMIN_URL!);
 console.log(`\nTrial balance at ${lines} lines, against the plain sum over the lines`);
 console.log(
   `  kept balances ${kept.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(kept / plain).toFixed(3)} (wanted: at most 0.100)`,
+);
+
+const { small, large } = await measureGrowth(ADDRESS!, ADMIN_URL!, seconds);
+console.log('\nPosting a sale through the API with a million sales in the books');
+console.log(
+  `  ${small.toFixed(1)} ms at 10,000 sales, ${large.toFixed(1)} ms at 1,000,000: ${(large / small).toFixed(2)} (wanted: at most 1.10)`,
 );

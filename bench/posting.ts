@@ -14,6 +14,8 @@ import type { Pool, PoolConnection } from 'mysql2/promise';
  * the same work there; what remains is the application's own.
  */
 type Recorded = { sql: string; values: Value[]; answer: unknown };
+/** One sale as its statements, and the idempotency key that stands in them. */
+type Recording = { key: string; statements: Recorded[] };
 
 const FAR = 1_000_000_000;
 const WARM_UP_SECONDS = 10;
@@ -29,17 +31,19 @@ export async function measurePosting(
   adminUrl: string,
   appUrl: string,
   seconds: number,
+  sale: Sale = SALE,
+  clientCounts: readonly number[] = [1, 8],
 ): Promise<Rates[]> {
   const cookie = await signIn(address);
   // The first sale opens the drawer's session; those after it are all alike.
-  await sellThroughApi(address, cookie);
-  const statements = await record(adminUrl, appUrl);
+  await sellThroughApi(address, cookie, sale);
+  const statements = await record(adminUrl, appUrl, sale);
   const pool = createPool(appUrl, 12);
   const rates: Rates[] = [];
-  await repeat(() => sellThroughApi(address, cookie), 8, WARM_UP_SECONDS);
+  await repeat(() => sellThroughApi(address, cookie, sale), 8, WARM_UP_SECONDS);
   await repeat(() => replay(pool, statements), 8, WARM_UP_SECONDS / 2);
-  for (const clients of [1, 8]) {
-    const api = () => sellThroughApi(address, cookie);
+  for (const clients of clientCounts) {
+    const api = () => sellThroughApi(address, cookie, sale);
     const bare = () => replay(pool, statements);
     // In short turns, so that both see the same machine, and warm: a shop's server runs all day.
     const both = { api: 0, bare: 0 };
@@ -50,11 +54,11 @@ export async function measurePosting(
     rates.push({ clients, api: both.api / seconds, bare: both.bare / seconds });
   }
   await pool.end();
-  for (const socket of idle) socket.destroy();
+  for (const socket of idle.splice(0)) socket.destroy();
   return rates;
 }
 
-async function signIn(address: string): Promise<string> {
+export async function signIn(address: string): Promise<string> {
   const answer = await fetch(`${address}/api/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
@@ -63,7 +67,9 @@ async function signIn(address: string): Promise<string> {
   return answer.headers.get('set-cookie')!.split(';')[0]!;
 }
 
-const SALE = {
+export type Sale = { drawerId: number; lines: object[]; tenders: object[] };
+
+export const SALE: Sale = {
   drawerId: 1,
   lines: [
     { itemId: 1, quantity: '2' },
@@ -79,9 +85,13 @@ const idle: Socket[] = [];
  * One sale over HTTP on a kept connection, written and read as bare text: what the load itself
  * costs shares the cores with what is measured, and Node's own client costs several times that.
  */
-async function sellThroughApi(address: string, cookie: string): Promise<void> {
+export async function sellThroughApi(
+  address: string,
+  cookie: string,
+  sale: Sale,
+): Promise<void> {
   const socket = idle.pop() ?? (await open(address));
-  const body = JSON.stringify({ command: SALE });
+  const body = JSON.stringify({ command: sale });
   socket.write(
     [
       'POST /api/sales HTTP/1.1',
@@ -129,12 +139,14 @@ function readAnswer(socket: Socket): Promise<string> {
 }
 
 /** Records what one sale sends to the database, by running it in this process. */
-async function record(adminUrl: string, appUrl: string): Promise<Recorded[]> {
+async function record(adminUrl: string, appUrl: string, sale: Sale): Promise<Recording> {
   const admin = createPool(adminUrl, 1);
   for (const [i, table] of NUMBERED.entries()) {
     await admin.query(`ALTER TABLE ${table} AUTO_INCREMENT = ${FAR + i * 100_000_000}`);
   }
-  await admin.query(`UPDATE series SET last_number = ${FAR * 9} WHERE code = 'R'`);
+  await admin.query(
+    `UPDATE series SET last_number = GREATEST(last_number, ${FAR * 9}) WHERE code = 'R'`,
+  );
   await admin.end();
   const pool = createPool(appUrl, 1);
   const { deps, close } = createApp({
@@ -143,35 +155,40 @@ async function record(adminUrl: string, appUrl: string): Promise<Recorded[]> {
     sessionSecret: 'bench',
     log: createLog('error'),
   });
-  const recorded: Recorded[] = [];
+  const key = randomUUID();
+  const statements: Recorded[] = [];
   const connection = await pool.getConnection();
   const execute = connection.execute.bind(connection);
   connection.execute = (async (sql: string, values: Value[] = []) => {
     const answer = await execute(sql, values);
-    recorded.push({ sql, values, answer: answer[0] });
+    statements.push({ sql, values, answer: answer[0] });
     return answer;
   }) as typeof connection.execute;
   connection.release = () => undefined;
   const recording = { ...deps, pool: { getConnection: async () => connection } as never };
   const actor = { id: 1, name: 'Fenella', role: 'clerk' } as const;
-  const sent = { key: KEY, input: SALE, approval: undefined, params: {}, path: '/sales' };
+  const sent = {
+    key: randomUUID(),
+    input: sale,
+    approval: undefined,
+    params: {},
+    path: '/sales',
+  };
   await executeCommand(recording, actor, sent, sell as never);
   connection.destroy();
   await close();
   await pool.end();
-  return recorded;
+  return { key, statements };
 }
 
-const KEY = randomUUID();
-
 /** Runs the recorded statements in one transaction with a key and ids of its own. */
-async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> {
+async function replay(pool: Pool, recorded: Recording): Promise<void> {
   const connection: PoolConnection = await pool.getConnection();
   try {
     await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
     await connection.beginTransaction();
-    const fresh = new Map<unknown, unknown>([[KEY, randomUUID()]]);
-    for (const { sql, values, answer } of recorded) {
+    const fresh = new Map<unknown, unknown>([[recorded.key, randomUUID()]]);
+    for (const { sql, values, answer } of recorded.statements) {
       const own = values.map((value) => (fresh.has(value) ? fresh.get(value) : value));
       const [now] = await connection.execute(sql, own as never);
       // Also the number from its series comes back as an id.
@@ -188,7 +205,7 @@ async function replay(pool: Pool, recorded: readonly Recorded[]): Promise<void> 
 }
 
 /** How often a piece of work is done by some clients in some seconds. */
-async function repeat(work: () => Promise<void>, clients: number, seconds: number) {
+export async function repeat(work: () => Promise<void>, clients: number, seconds: number) {
   const until = performance.now() + seconds * 1000;
   let done = 0;
   await Promise.all(

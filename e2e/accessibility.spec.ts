@@ -8,6 +8,10 @@ const SCREENS = [
   '/counter/return',
   '/counter/return?sale=2',
   '/counter/credits',
+  '/counter/parked',
+  '/customers/new',
+  '/orders',
+  '/orders/1',
   '/sales',
   '/sales/1',
   '/days',
@@ -21,6 +25,14 @@ const SCREENS = [
   '/lines/1',
   '/books/balance',
   '/books/journal',
+  '/books/shop',
+  '/books/items',
+  '/books/items/new',
+  '/books/taxes',
+  '/books/taxes/1',
+  '/books/tenders',
+  '/books/rules',
+  '/books/papers',
   '/loose-ends',
   '/dev/parts',
 ];
@@ -62,6 +74,11 @@ for (const [size, viewport] of Object.entries(SIZES)) {
     await signIn(page, 'tamsin');
     await page.goto('/counter');
     await page.getByRole('button', { name: /^Mooring rope/ }).click();
+    const order = { kind: 'order', lines: [{ departmentId: 1, amountMinor: 50_00 }] };
+    await page.request.post('/api/orders', {
+      headers: { 'Idempotency-Key': crypto.randomUUID() },
+      data: { command: order },
+    });
     for (const path of SCREENS) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

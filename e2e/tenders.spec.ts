@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, test } from './shop';
+import { approve, expect, signIn, test } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -83,4 +83,37 @@ test('the shop orders its tenders and gives one its own key', async ({ page }) =
   await ring(page, '20.00');
   await page.keyboard.press('w');
   await expect(page.getByLabel('Amount by Town voucher')).toHaveValue('20.00');
+});
+
+test('rules are set with a manager’s word; a debit card pays a tip and brings cash back', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await page.goto('/books/rules');
+  await page.getByLabel('Restocking fee in %').fill('120');
+  await expect(page.getByText('Write a share from 0 to 100')).toBeVisible();
+  await page.getByLabel('Restocking fee in %').fill('15');
+  await button(page, 'Tips are taken').click();
+  await page.getByLabel('Cash back at the most').fill('50.00');
+  await button(page, 'Save the rules').click();
+  await approve(page, 'As agreed in March');
+  await expect(page.getByText('Saved. They hold from now on.')).toBeVisible();
+
+  await ring(page, '20.00');
+  await button(page, 'Tidal Debit').click();
+  await button(page, 'Tip').click();
+  await page.getByLabel('Amount of the tip').fill('2.00');
+  await page.keyboard.press('Enter');
+  await button(page, 'Cash back').click();
+  await page.getByLabel('Cash that the customer gets').fill('60.00');
+  await expect(page.getByText('Cash back is 50.00 at the most.')).toBeVisible();
+  await page.getByLabel('Cash that the customer gets').fill('40.00');
+  await page.keyboard.press('Enter');
+  await button(page, 'Ask the terminal for 62.00').click();
+  await expect(button(page, 'Next sale')).toBeVisible();
+  await expect(page.getByText('Cash back')).toBeVisible();
+  await page.goto('/days/2026-03-02');
+  await expect(page.getByText('Cash back on debit cards')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
 });

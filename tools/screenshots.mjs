@@ -57,6 +57,9 @@ async function takeAll(browser, address) {
   await visit('fenella', 'phone', 'light', async (look) => {
     await look('/counter', 'counter-phone', rings);
     await look('/counter/pay', 'paying-phone');
+    await look('', 'receipt-phone', pays);
+    await look('', 'return-phone', bringsBack);
+    await look('/counter', 'order-phone', orders);
   });
   await visit('osric', 'phone', 'light', async (look) => {
     await look('/days', 'days-phone');
@@ -68,6 +71,7 @@ async function takeAll(browser, address) {
       page.getByRole('button', { name: 'Pick all' }).click(),
     );
     await look('/bank/statement', 'statement-phone');
+    await look('/books/taxes/1', 'tax-code-phone');
   });
   await visit('osric', 'wide', 'light', async (look) => {
     await look('/counter', 'counter-wide', rings);
@@ -90,4 +94,35 @@ async function rings(page) {
   await press(/^Copper antifoul/);
   await page.getByTestId('entry').fill('8.50');
   await page.getByRole('group', { name: 'Departments' }).getByText('Hatch').click();
+}
+
+async function pays(page) {
+  await page.getByRole('button', { name: /^Exact/ }).click();
+  await page.getByRole('button', { name: 'Next sale' }).waitFor();
+}
+
+/** One of the things just sold comes back. */
+async function bringsBack(page) {
+  await page.getByRole('button', { name: 'Take goods back' }).click();
+  await page.getByRole('button', { name: 'One Copper antifoul 2.5 L more' }).click();
+  await page.getByRole('button', { name: 'Ordered specially' }).click();
+}
+
+/** A ticket kept as an order, part of it paid ahead. */
+async function orders(page) {
+  const press = (name) => page.getByRole('button', { name, exact: true }).first().click();
+  await page.getByTestId('entry').fill('oilskin');
+  await page.keyboard.press('Enter');
+  await page.getByText('189.00').first().waitFor();
+  await press('More');
+  await press('Keep it as an order');
+  await press('Make the order');
+  await press('Take a prepayment');
+  await page.getByLabel('Amount paid ahead').fill('80.00');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Exact/ }).click();
+  await page.getByRole('button', { name: 'Next sale' }).waitFor();
+  await page.goto('/orders');
+  await page.getByRole('link').first().click();
+  await page.getByText('Paid ahead').waitFor();
 }

@@ -1,7 +1,7 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { DATA, ROOT } from './lib/process.mjs';
+import { DATA, ROOT, run } from './lib/process.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/setup.mjs';
 import { main, Plain, step } from './lib/step.mjs';
 
@@ -16,14 +16,21 @@ main(async () => {
   const { startMariadb } = await import('./lib/mariadb.mjs');
   const { ensureClient } = await import('./lib/client.mjs');
 
-  await check('Formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
-  await check('Lint', ['eslint', '.', '--max-warnings', '0']);
-  await check('Types', ['tsc', '-p', 'tsconfig.json']);
-  await check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']);
-  await check('Folders touch only what they may', [
-    'depcruise', '--config', '.dependency-cruiser.cjs',
-    'core', 'contracts', 'server', 'client', 'sim', 'bench',
-  ]); // prettier-ignore
+  // Two lanes beside each other, for two cores.
+  await step('Formatting, lint, types, folders that touch only what they may', () =>
+    Promise.all([
+      check('Lint', ['eslint', '.', '--max-warnings', '0']),
+      (async () => {
+        await check('Formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
+        await check('Types', ['tsc', '-p', 'tsconfig.json']);
+        await check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']);
+        await check('Folders touch only what they may', [
+          'depcruise', '--config', '.dependency-cruiser.cjs',
+          'core', 'contracts', 'server', 'client', 'sim', 'bench',
+        ]); // prettier-ignore
+      })(),
+    ]),
+  );
   jest('unit tests', ['core', 'contracts', 'client']);
 
   const database = await step('Starting MariaDB for tests', () =>
@@ -31,7 +38,15 @@ main(async () => {
   );
   const env = { TEST_DATABASE_URL: database.url('') };
   try {
+    // The client is built while the server is tested; what it said stands in the log.
+    const building = run(
+      process.execPath,
+      ['-e', `import('./tools/lib/client.mjs').then((client) => client.ensureClient())`],
+      { log: 'build.log' },
+    );
+    building.catch(() => undefined);
     jest('server tests', ['server'], env);
+    await step('Waiting for the web client', () => building);
     await ensureClient();
     playwright(env);
   } finally {
@@ -43,10 +58,16 @@ main(async () => {
 });
 
 /** A check that either holds or ends everything, with its own words. */
-async function check(label, command) {
-  await step(label, () => {
-    const done = spawnSync('npx', command, { cwd: ROOT, encoding: 'utf8' });
-    if (done.status !== 0) throw new Plain(`${label}:\n${done.stdout}${done.stderr}`);
+function check(label, command) {
+  return new Promise((resolve, reject) => {
+    const child = spawn('npx', command, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    child.stdout.on('data', (chunk) => (said += chunk));
+    child.stderr.on('data', (chunk) => (said += chunk));
+    child.on('error', reject);
+    child.on('close', (code) =>
+      code === 0 ? resolve() : reject(new Plain(`${label}:\n${said}`)),
+    );
   });
 }
 

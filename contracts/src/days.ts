@@ -1,3 +1,4 @@
+import type { ExtraLine } from '@abacist/core/sales';
 import type { Bead, RodState } from '@abacist/core/days';
 
 export type Rod = {
@@ -21,7 +22,7 @@ export type DaySheet = Rod & {
   departments: { name: string; netMinor: number; returnedMinor: number; taxMinor: number }[];
   taxes: { authority: string; taxMinor: number; netMinor: number }[];
   /** Vouchers sold, prepayments taken (and paid back, below zero): in the total, no income. */
-  extras: { kind: 'voucher' | 'prepayment' | 'prepaymentBack'; amountMinor: number }[];
+  extras: { kind: ExtraLine['kind']; amountMinor: number }[];
   restockingMinor: number;
   roundingMinor: number;
   drawers: {

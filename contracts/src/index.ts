@@ -14,6 +14,7 @@ export * from './items';
 export * from './orders';
 export * from './papers';
 export * from './tax';
+export * from './rules';
 export * from './tenders';
 export * from './terminal';
 export * from './customers';

@@ -1,7 +1,9 @@
 import type { ReturnRules } from '@abacist/core/returns';
 import {
   CONDITIONS,
+  type CardExtras,
   type Condition,
+  type ExtraLine,
   type OriginalSale,
   type SaleTicket,
 } from '@abacist/core/sales';
@@ -138,6 +140,8 @@ const extra = byKind({
   voucher: Joi.object({ kind: kind('voucher'), amountMinor: amountMinor(1).required() }),
   prepayment: ofOrder('prepayment'),
   prepaymentBack: ofOrder('prepaymentBack'),
+  tip: Joi.object({ kind: kind('tip'), amountMinor: amountMinor(1).required() }),
+  cashBack: Joi.object({ kind: kind('cashBack'), amountMinor: amountMinor(1).required() }),
 });
 
 export const saleSchema = Joi.object<SaleCommand>({
@@ -170,6 +174,7 @@ export type CounterSettings = {
     code: string;
     name: string;
     kind: TenderKind;
+    isDebit: boolean;
     scheme: string | null;
     shortcut: string;
     icon: string;
@@ -180,6 +185,7 @@ export type CounterSettings = {
   /** How far the person may move prices without asking, percent; null: as he likes. */
   allowancePercent: string | null;
   returnRules: ReturnRules;
+  cardExtras: CardExtras;
 };
 
 export type SaleAnswer = {
@@ -250,7 +256,7 @@ export type SaleDetail = SaleSummary & {
   }[];
   /** What stands on it and is no goods; below zero where the customer got it. */
   extras: {
-    kind: 'voucher' | 'prepayment' | 'prepaymentBack';
+    kind: ExtraLine['kind'];
     amountMinor: number;
     orderId: number | null;
     orderNumber: string | null;

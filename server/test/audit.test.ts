@@ -95,6 +95,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',
   'tax payable is the stored tax of standing sales':
     'UPDATE sale_line_tax SET tax_minor = tax_minor + 1',
+  'tips owed are those that cards brought': `UPDATE sale_extra SET amount_minor = amount_minor + 1 WHERE kind = 'tip'`,
   'vouchers owed are what is left of them':
     'UPDATE voucher SET amount_minor = amount_minor + 1',
   'prepayments owed are those taken less those used, paid back and kept': `UPDATE sale_extra SET net_minor = net_minor + 1 WHERE kind = 'prepayment'`,

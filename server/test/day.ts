@@ -180,7 +180,7 @@ export async function walkReturns(shop: TestShop): Promise<void> {
   await tamsin.send(`/credits/${noteId}/expire`, {}, { approval });
 }
 
-/** An order paid ahead in part and sold with it; a voucher sold and taken in part. */
+/** An order paid ahead in part and sold with it; a tip; a voucher sold and taken in part. */
 export async function walkOrders(shop: TestShop): Promise<void> {
   const id = await ids(shop);
   const fenella = await shop.as('fenella');
@@ -208,6 +208,12 @@ export async function walkOrders(shop: TestShop): Promise<void> {
   await ring({
     extras: [{ kind: 'voucher', amountMinor: 25_00 }],
     tenders: [cash(id, 25_00)],
+  });
+  await shop.admin.query('UPDATE counter_rule SET tips = TRUE');
+  await ring({
+    lines: [book(id)],
+    extras: [{ kind: 'tip', amountMinor: 2_00 }],
+    tenders: [card(id, 14_00)],
   });
   const voucher = await shop.one('SELECT id FROM voucher');
   const byVoucher = {

@@ -177,3 +177,77 @@ describe('the list of tenders', () => {
     expect(short.body.refusals).toMatchObject([{ code: 'tender.orderChanged' }]);
   });
 });
+
+describe('the counter’s rules', () => {
+  const rules = async () => (await osric.get('/counter-rules')).body;
+  const approval = { approverId: 3, pin: '8642', reason: 'agreed in March' };
+
+  test('are set with a manager’s word, once from each page; tips and cash back by them', async () => {
+    const before = await rules();
+    expect(before).toMatchObject({ returnDays: 30, restockingPercent: '20', tips: false });
+    const next = { ...before, tips: true, cashBackMaxMinor: 50_00, returnDays: 14 };
+    expect((await osric.send('/counter-rules', next)).body.rules).toMatchObject([
+      { code: 'rule.counterRules' },
+    ]);
+    const saved = await osric.send('/counter-rules', next, { approval });
+    expect(saved.body).toMatchObject({ tips: true, returnDays: 14, version: 2 });
+    const stale = await osric.send('/counter-rules', next, { approval });
+    expect(stale.body.refusals).toMatchObject([{ code: 'rules.changed' }]);
+    expect((await fenella.get('/counter')).body).toMatchObject({
+      cardExtras: { tips: true, cashBackMaxMinor: 50_00 },
+      returnRules: { returnDays: 14 },
+    });
+    const drawer = async () =>
+      Number(
+        (
+          await shop.one(
+            `SELECT SUM(l.amount_minor) AS total FROM entry_line l
+             JOIN account a ON a.id = l.account_id AND a.role = 'drawer'`,
+          )
+        ).total,
+      );
+    const inDrawer = await drawer();
+    const debit = {
+      kind: 'card',
+      tenderId: id.tenders['tidal'],
+      amountMinor: 62_00,
+      lastFour: '4242',
+      reference: 'T-1',
+    };
+    const sold = (
+      await fenella.send('/sales', {
+        drawerId: id.drawers['shop'],
+        lines: [book(id, 20_00)],
+        extras: [
+          { kind: 'tip', amountMinor: 2_00 },
+          { kind: 'cashBack', amountMinor: 40_00 },
+        ],
+        tenders: [debit],
+      })
+    ).body;
+    expect(sold).toMatchObject({ totalMinor: 62_00, changeMinor: 0 });
+    expect(await drawer()).toBe(inDrawer - 40_00);
+    const today = (await fenella.get('/session')).body.shop.today;
+    const sheet = (await fenella.get(`/days/${today}`)).body;
+    expect(sheet.extras).toEqual(
+      expect.arrayContaining([
+        { kind: 'tip', amountMinor: 2_00 },
+        { kind: 'cashBack', amountMinor: 40_00 },
+      ]),
+    );
+    await sealAll(shop.pool, new Date());
+    expect((await audit(shop.pool)).breaches).toEqual([]);
+  });
+
+  test.each([
+    ['a share above all', { restockingPercent: '101' }, 'input.string.pattern.base'],
+    ['days below none', { returnDays: -1 }, 'input.number.min'],
+  ])('%s is refused', async (_what, more, code) => {
+    const refused = await osric.send(
+      '/counter-rules',
+      { ...(await rules()), ...more },
+      { approval },
+    );
+    expect(refused.body.refusals).toMatchObject([{ code }]);
+  });
+});

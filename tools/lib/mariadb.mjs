@@ -30,6 +30,7 @@ const FAST = `
 innodb_flush_log_at_trx_commit=0
 innodb_flush_method=nosync
 innodb_doublewrite=0
+innodb_file_per_table=0
 skip_log_bin`;
 
 /**

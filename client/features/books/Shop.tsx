@@ -7,6 +7,7 @@ const PAGES = [
   { to: '/books/items', name: 'shopItems' },
   { to: '/books/taxes', name: 'shopTaxes' },
   { to: '/books/tenders', name: 'shopTenders' },
+  { to: '/books/rules', name: 'shopRules' },
   { to: '/books/papers', name: 'shopPapers' },
   { to: '/books/customers', name: 'shopCustomers' },
 ] as const;

@@ -21,6 +21,7 @@ import { tenderIcon } from '~/ui/tenderIcons';
 import { Body } from '~/ui/Text';
 import { ChequeForm } from './ChequeForm';
 import { OtherForm } from './OtherForm';
+import { CardExtras } from './CardExtras';
 import { CardForm } from './CardForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
@@ -188,6 +189,9 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
             take({ kind: 'cash', tenderId: tender.id, tenderedMinor })
           }
         />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'card' ? (
+        <CardExtras settings={settings} isDebit={tender.isDebit} />
       ) : null}
       {totalMinor > 0 && tender?.kind === 'card' ? (
         <CardForm

@@ -57,6 +57,8 @@ type TicketStore = Ticket & {
   removeLine: (index: number) => void;
   setParties: (parties: Partial<Parties>) => void;
   addExtra: (extra: ExtraLine) => void;
+  /** The one tip or cash back of the ticket; 0 takes it away. */
+  setExtra: (kind: 'tip' | 'cashBack', amountMinor: number) => void;
   removeExtra: (index: number) => void;
   /** A ticket that stood somewhere else: a parked one, an order, a prepayment. */
   begin: (ticket: Parkable) => void;
@@ -109,6 +111,13 @@ export const useTicket = create<TicketStore>()(
         set(({ lines }) => ({ lines: lines.filter((_, i) => i !== index), tenders: [] })),
       setParties: (parties) => set({ ...parties, tenders: [] }),
       addExtra: (extra) => set(({ extras }) => ({ extras: [...extras, extra], tenders: [] })),
+      setExtra: (kind, amountMinor) =>
+        set(({ extras }) => ({
+          extras: [
+            ...extras.filter((extra) => extra.kind !== kind),
+            ...(amountMinor > 0 ? [{ kind, amountMinor }] : []),
+          ],
+        })),
       removeExtra: (index) =>
         set(({ extras }) => ({ extras: extras.filter((_, i) => i !== index), tenders: [] })),
       begin: (ticket) => set({ key: newKey(), ...NOTHING, ...ticket }),

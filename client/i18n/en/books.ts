@@ -11,6 +11,8 @@ export const books = {
     shopTendersText: 'What the shop takes: order, keys, icons, references asked',
     shopPapers: 'Papers',
     shopPapersText: 'Head and foot of receipts and invoices, logo, size',
+    shopRules: 'Rules of the counter',
+    shopRulesText: 'Returns, allowances, prepayments, tips and cash back',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 
     balance: 'Trial balance',

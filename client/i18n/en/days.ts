@@ -36,6 +36,8 @@ export const days = {
     extras: 'Taken and owed',
     extra_voucher: 'Gift vouchers sold',
     extra_prepayment: 'Prepayments for orders',
+    extra_tip: 'Tips on cards',
+    extra_cashBack: 'Cash back on debit cards',
     extra_prepaymentBack: 'Prepayments paid back',
     noMoney: 'No money',
     owed: 'Owed to customers',

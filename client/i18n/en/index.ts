@@ -8,6 +8,7 @@ import { papers } from './papers';
 import { parties } from './parties';
 import { tenders } from './tenders';
 import { refusal } from './refusals';
+import { rules } from './rules';
 import { shell } from './shell';
 
 /** All wording, English first, by feature. */
@@ -20,6 +21,7 @@ export const en = {
   ...items,
   ...orders,
   ...papers,
+  ...rules,
   ...parties,
   ...tenders,
   refusal,

@@ -80,6 +80,8 @@ export const orders = {
     ticketUnderWay: 'A ticket is under way at this counter. Finish or park it first.',
     extra_voucher: 'Gift voucher',
     extra_prepayment: 'Prepayment for {{number}}',
+    extra_tip: 'Tip',
+    extra_cashBack: 'Cash back',
     extra_prepaymentBack: 'Prepayment of {{number}} back',
     ofOrder: 'of order {{number}}',
     code: 'Code {{code}}',

@@ -73,20 +73,26 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ['tender.accountCredit', { amount: 106_25 }],
     'chargeAccounts',
   ),
-  'tip.card': alone(
-    ['tip.card', { tip: 5_00 }],
-    [
-      ['cardClearing', 5_00],
+  'tip.card': {
+    parts: [
+      ['tip.card', { tip: 5_00 }],
+      ['tender.card', { amount: 5_00 }],
+    ],
+    lines: [
       ['tipsPayable', -5_00],
+      ['cardClearing', 5_00],
     ],
-  ),
-  'cashBack.debit': alone(
-    ['cashBack.debit', { cash: 20_00 }],
-    [
-      ['cardClearing', 20_00],
+  },
+  'cashBack.debit': {
+    parts: [
+      ['cashBack.debit', { cash: 20_00 }],
+      ['tender.card', { amount: 20_00 }],
+    ],
+    lines: [
       ['drawer', -20_00],
+      ['cardClearing', 20_00],
     ],
-  ),
+  },
   'rounding.cash': {
     parts: [
       ['account.payment', { amount: 106_23 }],

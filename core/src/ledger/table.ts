@@ -43,8 +43,9 @@ export const POSTING_TABLE = {
   /** An agreed allowance or the like: the account that the shop chose for it. */
   'tender.other': row(debit('named', 'amount')),
   'tender.accountCredit': row(debit('chargeAccounts', 'amount')),
-  'tip.card': row(debit('cardClearing', 'tip'), credit('tipsPayable', 'tip')),
-  'cashBack.debit': row(debit('cardClearing', 'cash'), credit('drawer', 'cash')),
+  /** The card's tender pays the goods, the tip and the cash back together. */
+  'tip.card': row(credit('tipsPayable', 'tip')),
+  'cashBack.debit': row(credit('drawer', 'cash')),
   /** due − kept: positive where the shop takes less cash than is due. */
   'rounding.cash': row(debit('rounding', 'dueMinusKept')),
 

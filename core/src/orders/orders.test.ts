@@ -37,6 +37,7 @@ const order = (more: Partial<Order> = {}): Order => ({
 const tender = (id: number, kind: SaleState['tenders'][number]['kind']) => ({
   id,
   kind,
+  isDebit: false,
   processorId: null,
   account: null,
   asks: { lastFour: true, reference: true },
@@ -75,6 +76,7 @@ const state = (more: Partial<SaleState> = {}): SaleState => ({
   vouchers: [{ id: 5, leftMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
   prepaidBy: null,
+  cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
   returnRules: {
     returnDays: 30,
     restockingPercent: '20',
@@ -295,4 +297,72 @@ test.each([
     fulfilled: false,
   };
   expect(orderStatus({ ...paper, ...more }, '2026-03-02')).toBe(status);
+});
+
+describe('tips and cash back', () => {
+  const card = (amountMinor: number, tenderId = 4) =>
+    ({ kind: 'card', tenderId, amountMinor, lastFour: '1111', reference: 'A1' }) as const;
+  const tenders = [
+    tender(1, 'cash'),
+    { ...tender(4, 'card'), processorId: 9 },
+    { ...tender(5, 'card'), processorId: 9, isDebit: true },
+  ];
+  const goods = { itemId: 7, quantity: '1' };
+  const tip = (amountMinor: number) => ({ kind: 'tip', amountMinor }) as const;
+  const cashBack = (amountMinor: number) => ({ kind: 'cashBack', amountMinor }) as const;
+  const on = (more: Partial<SaleTicket>, rules: Partial<SaleState> = {}) => ({
+    ticket: { lines: [goods], tenders: [], ...more },
+    state: { tenders, ...rules },
+  });
+
+  // 130.00 + 8.13 tax, 10.00 tip, 40.00 back: the card pays 188.13.
+  test('the card pays all of it; the tip is owed, the cash leaves the drawer', () => {
+    const { ticket, state: more } = on({
+      extras: [tip(10_00), cashBack(40_00)],
+      tenders: [card(188_13, 5)],
+    });
+    const decided = decide(ticket, more);
+    expect(posted(decided)).toEqual(
+      expect.arrayContaining([
+        ['cardClearing', 188_13],
+        ['tipsPayable', -10_00],
+        ['drawer', -40_00],
+      ]),
+    );
+    expect(decided).toMatchObject({ netMinor: 130_00, extraMinor: 50_00 });
+  });
+
+  test.each([
+    ['a tip in cash', on({ extras: [tip(10_00)], tenders: [cash(150_00)] }), 'tip.byCard'],
+    [
+      'cash back on a credit card',
+      on({ extras: [cashBack(40_00)], tenders: [card(178_13)] }),
+      'cashBack.byDebit',
+    ],
+    [
+      'a tip that only the cash back’s card could pay',
+      on({ extras: [tip(10_00), cashBack(40_00)], tenders: [card(40_00, 5), cash(150_00)] }),
+      'tip.byCard',
+    ],
+    [
+      'more cash back than allowed',
+      on({ extras: [cashBack(100_05)], tenders: [card(238_18, 5)] }),
+      'cashBack.most',
+    ],
+    [
+      'cash back that no coin makes',
+      on({ extras: [cashBack(10_03)], tenders: [card(148_16, 5)] }),
+      'cashBack.coins',
+    ],
+    [
+      'a tip where none is taken',
+      on(
+        { extras: [tip(1_00)], tenders: [card(139_13)] },
+        { cardExtras: { tips: false, cashBackMaxMinor: null } },
+      ),
+      'tip.notTaken',
+    ],
+  ])('%s is refused', (_what, { ticket, state: more }, code) => {
+    expect(refusal(ticket, more)).toMatchObject({ code });
+  });
 });

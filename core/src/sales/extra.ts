@@ -3,13 +3,19 @@ import { MAX_AMOUNT_MINOR, minor, minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 
 /**
- * What stands on a ticket and is no goods: a gift voucher sold, a prepayment taken, or all that
- * is left of an order's prepayments paid back when it is cancelled.
+ * What stands on a ticket and is no goods: a gift voucher sold, a prepayment taken, all that is
+ * left of an order's prepayments paid back when it is cancelled, a tip on a card, or cash that a
+ * debit card brings back.
  */
 export type ExtraLine =
   | { kind: 'voucher'; amountMinor: number }
   | { kind: 'prepayment'; orderId: number; amountMinor: number }
-  | { kind: 'prepaymentBack'; orderId: number; amountMinor: number };
+  | { kind: 'prepaymentBack'; orderId: number; amountMinor: number }
+  | { kind: 'tip'; amountMinor: number }
+  | { kind: 'cashBack'; amountMinor: number };
+
+/** What a shop allows on cards; cashBackMaxMinor null: no cash back. */
+export type CardExtras = { tips: boolean; cashBackMaxMinor: number | null };
 
 /** Positive where the customer pays, negative where he gets. */
 export type DecidedExtra = {
@@ -22,17 +28,24 @@ export type DecidedExtra = {
 /**
  * Decides the lines that are no goods; they bear no tax but that of a prepayment taxed at its
  * receipt. Refusals: `voucher.amount`, `order.unknown`, `prepayment.wholeBack` (leftMinor), those
- * of `takePrepayment` and `spendPrepayment`.
+ * of `takePrepayment` and `spendPrepayment`, `tip.notTaken`, `cashBack.notGiven`,
+ * `cashBack.most` (mostMinor), `cashBack.coins`.
  */
 export function decideExtras(
   extras: readonly ExtraLine[],
   orders: readonly Order[],
+  allowed: CardExtras,
+  cashStepMinor: number,
 ): Outcome<DecidedExtra[]> {
   const decided: DecidedExtra[] = [];
   for (const [i, extra] of extras.entries()) {
     const at = `extras.${i}`;
     const { kind, amountMinor } = extra;
-    if (kind === 'voucher') {
+    if (kind === 'tip' || kind === 'cashBack') {
+      const refusal = checkCardExtra(kind, amountMinor, allowed, cashStepMinor, at);
+      if (refusal) return refusal;
+    }
+    if (kind === 'voucher' || kind === 'tip' || kind === 'cashBack') {
       if (amountMinor <= 0 || amountMinor > MAX_AMOUNT_MINOR) {
         return refuse('voucher.amount', `${at}.amountMinor`);
       }
@@ -57,6 +70,38 @@ export function decideExtras(
     decided.push({ kind, orderId, amountMinor: minor(signed), parts: parts.value });
   }
   return accept(decided);
+}
+
+function checkCardExtra(
+  kind: 'tip' | 'cashBack',
+  amountMinor: number,
+  { tips, cashBackMaxMinor }: CardExtras,
+  cashStepMinor: number,
+  at: string,
+): Outcome<never> | undefined {
+  if (kind === 'tip') return tips ? undefined : refuse('tip.notTaken', at);
+  if (cashBackMaxMinor === null) return refuse('cashBack.notGiven', at);
+  if (amountMinor > cashBackMaxMinor) {
+    return refuse('cashBack.most', at, { mostMinor: cashBackMaxMinor });
+  }
+  return amountMinor % cashStepMinor === 0 ? undefined : refuse('cashBack.coins', at);
+}
+
+/**
+ * Whether cards pay for the tip, and a debit card for the cash that it brings back.
+ * Refusals: `tip.byCard`, `cashBack.byDebit`.
+ * @param cardMinor what cards pay of the ticket, and of that debit cards
+ */
+export function checkPaidByCard(
+  extras: readonly DecidedExtra[],
+  cardMinor: number,
+  debitMinor: number,
+): Outcome<never> | undefined {
+  const of = (kind: ExtraLine['kind']) =>
+    sum(extras.map((extra) => (extra.kind === kind ? extra.amountMinor : 0)));
+  if (of('cashBack') > debitMinor) return refuse('cashBack.byDebit', 'tenders');
+  if (of('tip') > minus(cardMinor, of('cashBack'))) return refuse('tip.byCard', 'tenders');
+  return undefined;
 }
 
 export const extrasTotal = (extras: readonly DecidedExtra[]): Minor =>

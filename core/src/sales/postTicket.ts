@@ -40,7 +40,7 @@ export function postTicket(
       }),
     ),
     ...(returned ? postReturn(returned) : []),
-    ...extras.flatMap(postExtra),
+    ...extras.flatMap((extra) => postExtra(extra, where)),
     ...prepaymentsUsed.flatMap(({ parts }) => post('prepayment.used', amounts(parts))),
     ...tenders.flatMap((tender) => postTender(tender, where)),
     ...refunds.flatMap((refund) => postRefund(refund, where)),
@@ -52,10 +52,18 @@ const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
   tax: taxes(parts),
 });
 
-function postExtra({ kind, amountMinor, parts }: DecidedExtra): JournalLine[] {
+function postExtra(
+  { kind, amountMinor, parts }: DecidedExtra,
+  { drawerId }: Where,
+): JournalLine[] {
   switch (kind) {
     case 'voucher':
       return post('voucher.sold', { amount: amountMinor });
+    // The card's tender debits its clearing with all that it pays.
+    case 'tip':
+      return post('tip.card', { tip: amountMinor });
+    case 'cashBack':
+      return post('cashBack.debit', { cash: amountMinor }, { drawerId });
     case 'prepayment':
       return post('prepayment.taken', amounts(parts));
     case 'prepaymentBack':

@@ -19,7 +19,14 @@ import {
   type TakenTender,
 } from '../tenders';
 import { spendPrepayment, type Order, type PrepaymentParts } from '../orders';
-import { decideExtras, extrasTotal, type DecidedExtra, type ExtraLine } from './extra';
+import {
+  checkPaidByCard,
+  decideExtras,
+  extrasTotal,
+  type CardExtras,
+  type DecidedExtra,
+  type ExtraLine,
+} from './extra';
 import { checkOrderLines, isAsAgreed } from './orderLines';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { postTicket } from './postTicket';
@@ -55,6 +62,8 @@ export type SaleTicket = {
 export type TenderState = {
   id: number;
   kind: TakenTender['kind'];
+  /** A debit card: it may bring cash back. */
+  isDebit: boolean;
   processorId: number | null;
   /** Where an `other` tender is debited. */
   account: AccountRole | null;
@@ -78,6 +87,7 @@ export type SaleState = {
   orders: readonly Order[];
   /** What brought the prepayments that are paid back. */
   prepaidBy: RefundState | null;
+  cardExtras: CardExtras;
   returnRules: ReturnRules;
   reasons: readonly ReturnReason[];
   /** The sale that goods come back of, where the ticket names one. */
@@ -126,7 +136,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (!priced.ok) return priced;
   const wrong = checkOrderLines(sale.lines, priced.value?.lines ?? [], state.orders);
   if (wrong) return wrong;
-  const extras = decideExtras(wanted, state.orders);
+  const extras = decideExtras(wanted, state.orders, state.cardExtras, state.cashStepMinor);
   if (!extras.ok) return extras;
   const paysBack = wanted.some(({ kind }) => kind === 'prepaymentBack');
   if (paysBack && (wanted.length > 1 || sale.lines.length > 0 || sale.returned)) {
@@ -149,6 +159,16 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const { tenders, refunds } = settled.value;
   const used = spendPrepayments(tenders, state.orders);
   if (!used.ok) return used;
+  const byCard = (debit: boolean) =>
+    sum(
+      tenders.map(({ kind, tenderId, amountMinor }) =>
+        kind === 'card' && (!debit || state.tenders.find(({ id }) => id === tenderId)!.isDebit)
+          ? amountMinor
+          : 0,
+      ),
+    );
+  const unpaid = checkPaidByCard(extras.value, byCard(false), byCard(true));
+  if (unpaid) return unpaid;
   const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
   return accept({
     ticket: sold,

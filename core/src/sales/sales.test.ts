@@ -15,6 +15,7 @@ import {
 const tender = (id: number, kind: TenderState['kind']): TenderState => ({
   id,
   kind,
+  isDebit: false,
   processorId: null,
   account: null,
   asks: { lastFour: true, reference: true },
@@ -65,6 +66,7 @@ const STATE: SaleState = {
   vouchers: [],
   orders: [],
   prepaidBy: null,
+  cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
   returnRules: {
     returnDays: 30,
     restockingPercent: '20',

@@ -136,9 +136,13 @@ export const CHECKS: Check[] = [
     'cash and cheques of a sale are in its drawer',
     'sale',
     'drawer',
-    `SELECT st.sale_id AS subject_id, SUM(st.kept_minor) AS expected
-     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
-     GROUP BY st.sale_id`,
+    `SELECT subject_id, SUM(expected) AS expected
+     FROM (
+       SELECT st.sale_id AS subject_id, st.kept_minor AS expected
+       FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
+       UNION ALL
+       SELECT sale_id, -amount_minor FROM sale_extra WHERE kind = 'cashBack'
+     ) x GROUP BY subject_id`,
   ),
   {
     name: 'a cheque taken is kept as the paper that it is, and no other is',
@@ -373,6 +377,9 @@ export const CHECKS: Check[] = [
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque') ${STANDING}
      UNION ALL
+     SELECT s.drawer_id, -x.amount_minor
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}
+     UNION ALL
      SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor
      FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
     'drawer_id',
@@ -425,6 +432,12 @@ export const CHECKS: Check[] = [
     'authority_id',
   ),
   control(
+    'tips owed are those that cards brought',
+    'tipsPayable',
+    `SELECT 0 AS part, -x.amount_minor AS expected
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'tip' ${STANDING}`,
+  ),
+  control(
     'vouchers owed are what is left of them',
     'vouchers',
     `SELECT 0 AS part, -(w.amount_minor - w.used_minor) AS expected
@@ -434,7 +447,7 @@ export const CHECKS: Check[] = [
     'prepayments owed are those taken less those used, paid back and kept',
     'prepayments',
     `SELECT 0 AS part, -x.net_minor AS expected
-     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind <> 'voucher' ${STANDING}
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.order_id IS NOT NULL ${STANDING}
      UNION ALL
      SELECT 0, st.net_minor
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id AND st.order_id IS NOT NULL ${STANDING}

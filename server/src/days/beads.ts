@@ -41,6 +41,14 @@ const CASH = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
   GROUP BY s.date, t.kind
   UNION ALL
+  SELECT s.date, CAST(-SUM(x.amount_minor) AS SIGNED), 'taken', NULL, 'cash'
+  FROM sale s
+  JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack'
+  LEFT JOIN sale_void v ON v.sale_id = s.id
+  LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
+  GROUP BY s.date
+  UNION ALL
   SELECT i.takings_day, CAST(SUM(i.amount_minor - i.taken_minor) AS SIGNED), 'counted', NULL,
     IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
   FROM safe_item i
@@ -98,7 +106,7 @@ const CARDS = `
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
   const [cash, cards] = await Promise.all([
-    rows<CashRow>(db, CASH, [from, to, from, to, from, to]),
+    rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
     rows<CardRow>(db, CARDS, [from, to]),
   ]);
   return [

@@ -208,13 +208,22 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
      FROM drawer_close WHERE takings_day = ?`,
     [date],
   );
+  const cashBack = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(x.amount_minor) AS total
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack'
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.date = ? AND v.id IS NULL`,
+    [date],
+  );
   const ofCheques = toMinor(closed?.cheques);
   const differences: Partial<Record<TenderKind, number>> = {
     cash: toMinor(closed?.total) - ofCheques,
     cheque: ofCheques,
   };
   return found
-    .map(({ kind, scheme, keptMinor, open }) => {
+    .map(({ kind, scheme, keptMinor: taken, open }) => {
+      const keptMinor = kind === 'cash' ? taken - toMinor(cashBack?.total) : taken;
       const difference = differences[kind] ?? 0;
       return {
         key: kind === 'card' ? `card:${scheme}` : kind,

@@ -25,7 +25,15 @@ const UPDATES: Record<string, string[]> = {
 /** INSERT … ON DUPLICATE KEY UPDATE asks for the whole row; these are derived and audited. */
 const KEPT = ['balance_month', 'balance_day', 'session', 'rate_limit'];
 /** What the shop sets up and changes; no figure of the books is read from it later. */
-const SETTINGS = ['shop_paper', 'item', 'customer', 'tender', 'tax_authority', 'tax_code'];
+const SETTINGS = [
+  'shop_paper',
+  'counter_rule',
+  'item',
+  'customer',
+  'tender',
+  'tax_authority',
+  'tax_code',
+];
 const DELETES = ['session', 'rate_limit', 'item_barcode', 'tax_code_part', 'tax_rate'];
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =

@@ -36,6 +36,8 @@ const en = {
   voucher: 'Gift voucher {{code}}',
   prepayment: 'Prepayment for {{number}}',
   prepaymentBack: 'Prepayment of {{number}} back',
+  tip: 'Tip',
+  cashBack: 'Cash back',
   net: 'Before tax',
   total: 'Total',
   tendered: '{{name}}',

@@ -37,7 +37,15 @@ export async function counterSettings(
     ]);
   const offers = await offersOf(db, drawers);
   const items = await itemsById(db, [...new Set(offers.flatMap(({ itemIds }) => itemIds))]);
-  const { allowanceOf, creditWarnDays: _warn, ...returnRules } = rules;
+  const {
+    allowanceOf,
+    cardExtras,
+    creditWarnDays: _warn,
+    voucherDays: _voucher,
+    quotationDays: _quotation,
+    prepaymentTax: _tax,
+    ...returnRules
+  } = rules;
   return {
     drawers,
     departments,
@@ -47,11 +55,23 @@ export async function counterSettings(
     tenders: tenders
       .filter(({ active }) => active)
       .map(
-        ({ id, code, name, kind, scheme, shortcut, icon, asksLastFour, asksReference }) => ({
+        ({
           id,
           code,
           name,
           kind,
+          isDebit,
+          scheme,
+          shortcut,
+          icon,
+          asksLastFour,
+          asksReference,
+        }) => ({
+          id,
+          code,
+          name,
+          kind,
+          isDebit,
           scheme,
           shortcut,
           icon,
@@ -60,6 +80,7 @@ export async function counterSettings(
       ),
     taxCodes,
     reasons,
+    cardExtras,
     salespeople,
     allowancePercent: allowanceOf(role)?.percent ?? null,
     returnRules,

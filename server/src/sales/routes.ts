@@ -1,4 +1,5 @@
 import {
+  counterRuleSchema,
   extendCreditSchema,
   id,
   isoDate,
@@ -19,6 +20,7 @@ import { creditNotes, readSale } from './detail';
 import { findSales, type FindSale } from './find';
 import { loadOriginal } from './original';
 import { listSales, type SaleFilter } from './read';
+import { readCounterRules, saveCounterRules } from './ruleSettings';
 import { sell } from './sell';
 import { voidSale } from './void';
 
@@ -26,6 +28,14 @@ const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function salesRoutes(deps: Deps): Router {
   const router = Router();
+  router.get(
+    '/counter-rules',
+    query(deps, 'bookkeeper', noInput, ({ db }) => readCounterRules(db)),
+  );
+  router.post(
+    '/counter-rules',
+    command(deps, 'bookkeeper', counterRuleSchema, saveCounterRules),
+  );
   router.get(
     '/counter',
     query(deps, 'clerk', noInput, ({ db, today, actor }) =>

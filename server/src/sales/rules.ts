@@ -1,7 +1,7 @@
 import type { PrepaymentTax } from '@abacist/core/orders';
 import type { Role } from '@abacist/core/people';
 import type { ReturnRules } from '@abacist/core/returns';
-import type { Allowance, ReturnReason } from '@abacist/core/sales';
+import type { Allowance, CardExtras, ReturnReason } from '@abacist/core/sales';
 import { row, rows, type Db } from '../db/pool';
 
 type RuleRow = Omit<ReturnRules, 'restockingTaxed' | 'originalTendersFirst'> & {
@@ -10,6 +10,8 @@ type RuleRow = Omit<ReturnRules, 'restockingTaxed' | 'originalTendersFirst'> & {
   prepaymentTax: PrepaymentTax;
   quotationDays: number;
   voucherDays: number | null;
+  tips: number;
+  cashBackMaxMinor: number | null;
   creditWarnDays: number;
   clerkPercent: string;
   bookkeeperPercent: string;
@@ -19,6 +21,7 @@ export type CounterRules = ReturnRules & {
   prepaymentTax: PrepaymentTax;
   quotationDays: number;
   voucherDays: number | null;
+  cardExtras: CardExtras;
   /** Days before its last one on which a credit note is a loose end. */
   creditWarnDays: number;
   allowanceOf: (role: Role) => Allowance | null;
@@ -32,16 +35,25 @@ export async function loadCounterRules(db: Db): Promise<CounterRules> {
        restocking_taxed AS restockingTaxed, credit_days AS creditDays,
        credit_warn_days AS creditWarnDays, approval_above_minor AS approvalAboveMinor,
        original_tenders_first AS originalTendersFirst, prepayment_tax AS prepaymentTax,
-       quotation_days AS quotationDays, voucher_days AS voucherDays,
+       quotation_days AS quotationDays, voucher_days AS voucherDays, tips,
+       cash_back_max_minor AS cashBackMaxMinor,
        clerk_allowance_percent AS clerkPercent,
        bookkeeper_allowance_percent AS bookkeeperPercent
      FROM counter_rule`,
   );
   if (!found) throw new Error('the shop has no counter rules');
-  const { clerkPercent, bookkeeperPercent, restockingTaxed, originalTendersFirst, ...rules } =
-    found;
+  const {
+    clerkPercent,
+    bookkeeperPercent,
+    restockingTaxed,
+    originalTendersFirst,
+    tips,
+    cashBackMaxMinor,
+    ...rules
+  } = found;
   return {
     ...rules,
+    cardExtras: { tips: tips === 1, cashBackMaxMinor },
     restockingTaxed: Boolean(restockingTaxed),
     originalTendersFirst: Boolean(originalTendersFirst),
     allowanceOf: (role) =>

@@ -34,7 +34,7 @@ export async function sell(
     'itemId' in line ? [line.itemId] : [],
   );
   const tenders = await tendersOf(context, command);
-  const { allowanceOf, voucherDays, ...returnRules } = await loadCounterRules(tx);
+  const { allowanceOf, voucherDays, cardExtras, ...returnRules } = await loadCounterRules(tx);
   const orders = await lockOrders(tx, orderIdsOf(command));
   const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
   const catalogue = await catalogueFor(tx, [...new Set(itemIds)], today);
@@ -55,6 +55,7 @@ export async function sell(
       allowance: allowanceOf(actor.role),
       credits: await creditsOf(context, command),
       vouchers: await vouchersOf(context, command),
+      cardExtras,
       orders,
       prepaidBy: back && 'orderId' in back ? await paidForOrder(tx, back.orderId) : null,
       returnRules,
@@ -120,17 +121,19 @@ async function tendersOf(
 ): Promise<TenderRow[]> {
   const ids = [...new Set([...tenders, ...refunds].map(({ tenderId }) => tenderId))];
   if (ids.length === 0) return [];
-  const found = await rows<TenderRow & { lastFour: number; reference: number }>(
+  const found = await rows<TenderRow & { lastFour: number; reference: number; debit: number }>(
     tx,
     `SELECT t.id, t.kind, t.processor_id AS processorId, p.cut_off AS cutOff,
-       t.account_role AS account, t.asks_last_four AS lastFour, t.asks_reference AS reference
+       t.account_role AS account, t.asks_last_four AS lastFour, t.asks_reference AS reference,
+       t.is_debit AS debit
      FROM tender t
      LEFT JOIN processor p ON p.id = t.processor_id
      WHERE t.active AND t.id IN (${placeholders(ids.length)})`,
     ids,
   );
-  return found.map(({ lastFour, reference, ...tender }) => ({
+  return found.map(({ lastFour, reference, debit, ...tender }) => ({
     ...tender,
+    isDebit: debit === 1,
     asks: { lastFour: lastFour === 1, reference: reference === 1 },
   }));
 }

@@ -28,7 +28,7 @@ export async function storeExtras(
         'UPDATE customer_order SET prepaid_minor = prepaid_minor + ? WHERE id = ?',
         [amountMinor, orderId],
       );
-    } else {
+    } else if (kind === 'prepaymentBack') {
       await run(
         tx,
         `UPDATE customer_order SET spent_minor = spent_minor + ?, cancelled_at = ?

@@ -1,0 +1,3 @@
+import { RulesScreen } from '~/features/rules';
+
+export default RulesScreen;

@@ -1,0 +1,47 @@
+import { PREPAYMENT_TAX, type PrepaymentTax } from '@abacist/core/orders';
+import Joi from 'joi';
+import { amountMinor } from './common';
+
+/** The counter's rules as the shop sets them. Percentages are plain decimals. */
+export type CounterRuleSettings = {
+  returnDays: number;
+  restockingPercent: string;
+  restockingTaxed: boolean;
+  creditDays: number;
+  creditWarnDays: number;
+  /** Above it a return asks for an approval; null: never for its amount. */
+  approvalAboveMinor: number | null;
+  originalTendersFirst: boolean;
+  clerkPercent: string;
+  bookkeeperPercent: string;
+  prepaymentTax: PrepaymentTax;
+  quotationDays: number;
+  /** null: vouchers have no end. */
+  voucherDays: number | null;
+  tips: boolean;
+  /** null: no cash back. */
+  cashBackMaxMinor: number | null;
+  version: number;
+};
+
+const days = Joi.number().integer().min(0).max(36_500).required();
+const percent = Joi.string()
+  .pattern(/^(100(\.0{1,3})?|\d{1,2}(\.\d{1,3})?)$/)
+  .required();
+export const counterRuleSchema = Joi.object<CounterRuleSettings>({
+  returnDays: days,
+  restockingPercent: percent,
+  restockingTaxed: Joi.boolean().required(),
+  creditDays: days,
+  creditWarnDays: days,
+  approvalAboveMinor: amountMinor(0).allow(null).required(),
+  originalTendersFirst: Joi.boolean().required(),
+  clerkPercent: percent,
+  bookkeeperPercent: percent,
+  prepaymentTax: Joi.valid(...PREPAYMENT_TAX).required(),
+  quotationDays: days,
+  voucherDays: days.allow(null),
+  tips: Joi.boolean().required(),
+  cashBackMaxMinor: amountMinor(1).allow(null).required(),
+  version: Joi.number().integer().min(1).required(),
+});

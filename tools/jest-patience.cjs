@@ -1,0 +1,2 @@
+/* A machine that does several things at once may take its time: no test is timed. */
+jest.setTimeout(60_000);
