@@ -50,6 +50,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
     test.setTimeout(300_000);
     await page.setViewportSize(viewport);
     const findings: string[] = [];
+    const titles = new Set<string>();
     /** Looks at the page as it stands in both themes: changing the theme is no new visit. */
     const look = async (where: string) => {
       for (const colorScheme of ['light', 'dark'] as const) {
@@ -80,8 +81,15 @@ for (const [size, viewport] of Object.entries(SIZES)) {
       data: { command: order },
     });
     for (const path of SCREENS) {
-      await page.goto(path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      // By the application's own way, as a tap on a link does: the page is not loaded anew.
+      await page.evaluate((to) => {
+        history.pushState(null, '', to);
+        dispatchEvent(new PopStateEvent('popstate', { state: null }));
+      }, path);
+      await expect(page).toHaveURL(path);
+      const title = page.getByRole('heading', { level: 1 });
+      await expect(title).toBeVisible();
+      titles.add((await title.textContent())!);
       if (path !== '/dev/parts') await expect(page.getByText('Reading …')).toHaveCount(0);
       await look(path);
     }
@@ -93,5 +101,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
     await expect(page.getByRole('dialog', { name: 'This needs an approval' })).toBeVisible();
     await look('approval dialog');
     expect(findings).toEqual([]);
+    // It did go from screen to screen.
+    expect(titles.size).toBeGreaterThan(20);
   });
 }

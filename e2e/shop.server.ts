@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { createApp } from '@abacist/server/src/app';
 import { createLog } from '@abacist/server/src/log';
@@ -14,10 +15,12 @@ import { settlementCsv, type ProcessorBatch } from '@abacist/sim/processor';
 import mysql from 'mysql2/promise';
 
 /*
- * A shop for one browser test, in a process of its own: its database, the application, and a
- * clock that the test sets. Talks to the test over IPC.
+ * Shops for browser tests, in a process of their own: each has its database, its application and
+ * a clock that the test sets. Talks to the tests over IPC. While one shop is being used, the next
+ * empty one is made ready.
  */
 type Ask =
+  | { id: number; do: 'open'; empty: boolean; now: string }
   | { id: number; do: 'setNow'; instant: string }
   | { id: number; do: 'audit' }
   | { id: number; do: 'outside' }
@@ -41,75 +44,123 @@ type Ask =
     }
   | { id: number; do: 'end' };
 
-const { TEST_DATABASE_URL: root, SHOP_NOW, SHOP_EMPTY, CLIENT_FOLDER } = process.env;
-const name = `e_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
-const admin = await mysql.createConnection({ uri: `${root}mysql` });
-await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-let now = new Date(SHOP_NOW!);
-const { appUrl } = await prepare(`${root}${name}`, 'test', { empty: SHOP_EMPTY === '1', now });
-const pool = createPool(appUrl);
-const log = createLog('error');
-const clock = () => now;
-const outside = await startOutside();
-const { app, close } = createApp({
-  pool,
-  outside: connectOutside(outside.mailUrl, outside.printerUrl, outside.terminalUrl),
-  database: name,
-  sessionSecret: 'test',
-  clock,
-  log,
-  clientFolder: CLIENT_FOLDER!,
-});
-const stopSealer = startSealer(pool, clock, log);
-const server = app.listen(0, '127.0.0.1', () => {
-  const { port } = server.address() as AddressInfo;
-  process.send!({ address: `http://127.0.0.1:${port}` });
-});
+const { TEST_DATABASE_URL: root, CLIENT_FOLDER } = process.env;
 
-async function answer(ask: Ask): Promise<unknown> {
-  switch (ask.do) {
-    case 'setNow':
-      now = new Date(ask.instant);
-      return null;
-    case 'outside':
-      return {
-        mails: outside.mails,
-        slips: outside.slips,
-        charges: outside.terminal.charges,
-      };
-    case 'terminal':
-      outside.terminal.setMood(ask.mood);
-      return null;
-    case 'audit':
-      await sealAll(pool, now);
-      return (await audit(pool)).breaches;
-    case 'settlement':
-      return settlementCsv(ask.reference, ask.date, ask.batches);
-    case 'csv':
-      return statementCsv(ask.openingMinor, ask.lines);
-    case 'camt':
-      return statementCamt053(ask.openingMinor, ask.lines, ask, {
-        ...(ask.currency && { currency: ask.currency }),
-      });
-    case 'end':
-      server.closeAllConnections();
-      server.close();
-      await stopSealer();
-      await close();
-      await outside.close();
-      await pool.end();
-      await admin.query(`DROP DATABASE ${name}`);
-      await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);
-      await admin.end();
-      return null;
+type Shop = {
+  address: string;
+  options: string;
+  answer: (ask: Ask) => Promise<unknown>;
+};
+
+/** A shop with a database of its own, listening on loopback. */
+async function openShop(empty: boolean, begin: string): Promise<Shop> {
+  const name = `e_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
+  const admin = await mysql.createConnection({ uri: `${root}mysql` });
+  await admin.query(
+    `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
+  );
+  let now = new Date(begin);
+  const { appUrl } = await prepare(`${root}${name}`, 'test', { empty, now });
+  const pool = createPool(appUrl);
+  const log = createLog('error');
+  const clock = () => now;
+  const outside = await startOutside();
+  const { app, close } = createApp({
+    pool,
+    outside: connectOutside(outside.mailUrl, outside.printerUrl, outside.terminalUrl),
+    database: name,
+    sessionSecret: 'test',
+    clock,
+    log,
+    clientFolder: CLIENT_FOLDER!,
+  });
+  const stopSealer = startSealer(pool, clock, log);
+  const server = await new Promise<Server>((listening) => {
+    const started = app.listen(0, '127.0.0.1', () => listening(started));
+  });
+  const { port } = server.address() as AddressInfo;
+
+  async function answer(ask: Ask): Promise<unknown> {
+    switch (ask.do) {
+      case 'open':
+        return null;
+      case 'setNow':
+        now = new Date(ask.instant);
+        return null;
+      case 'outside':
+        return {
+          mails: outside.mails,
+          slips: outside.slips,
+          charges: outside.terminal.charges,
+        };
+      case 'terminal':
+        outside.terminal.setMood(ask.mood);
+        return null;
+      case 'audit':
+        await sealAll(pool, now);
+        return (await audit(pool)).breaches;
+      case 'settlement':
+        return settlementCsv(ask.reference, ask.date, ask.batches);
+      case 'csv':
+        return statementCsv(ask.openingMinor, ask.lines);
+      case 'camt':
+        return statementCamt053(ask.openingMinor, ask.lines, ask, {
+          ...(ask.currency && { currency: ask.currency }),
+        });
+      case 'end':
+        server.closeAllConnections();
+        server.close();
+        await stopSealer();
+        await close();
+        await outside.close();
+        await pool.end();
+        await admin.query(`DROP DATABASE ${name}`);
+        await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);
+        await admin.end();
+        return null;
+    }
   }
+
+  return {
+    address: `http://127.0.0.1:${port}`,
+    options: optionsOf(empty, begin),
+    answer,
+  };
+}
+
+const optionsOf = (empty: boolean, now: string) => `${empty} ${now}`;
+
+let current: Shop | undefined;
+let next: Promise<Shop> | undefined;
+
+/** Hands out a shop, the one made ready where it fits, and makes the next one ready. */
+async function open(empty: boolean, now: string): Promise<{ address: string }> {
+  const ready = await next;
+  next = undefined;
+  if (ready?.options === optionsOf(empty, now)) current = ready;
+  else {
+    await ready?.answer({ id: 0, do: 'end' });
+    current = await openShop(empty, now);
+  }
+  return { address: current.address };
+}
+
+async function reply(ask: Ask): Promise<unknown> {
+  if (ask.do === 'open') return open(ask.empty, ask.now);
+  const result = await current!.answer(ask);
+  if (ask.do === 'end') current = undefined;
+  return result;
 }
 
 process.on('message', (ask: Ask) => {
-  void answer(ask).then((result) => {
-    process.send!({ id: ask.id, result }, () => {
-      if (ask.do === 'end') process.exit(0);
-    });
+  void reply(ask).then((result) => {
+    process.send!({ id: ask.id, result });
+    // After it has answered, so that it makes nobody wait.
+    if (ask.do === 'open' && ask.empty) next ??= openShop(true, ask.now);
   });
 });
-process.on('disconnect', () => process.exit(0));
+process.on('disconnect', () => {
+  void Promise.resolve(next)
+    .then((ready) => ready?.answer({ id: 0, do: 'end' }))
+    .finally(() => process.exit(0));
+});

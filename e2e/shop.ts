@@ -21,39 +21,52 @@ export type Batch = {
 export class Shop {
   private asked = 0;
   private waiting = new Map<number, (result: unknown) => void>();
+  private failing = new Map<number, (error: Error) => void>();
 
-  private constructor(
-    private readonly child: ChildProcess,
-    readonly address: string,
-  ) {
+  private constructor(private readonly child: ChildProcess) {
     child.on('message', ({ id, result }: { id: number; result: unknown }) => {
       this.waiting.get(id)?.(result);
       this.waiting.delete(id);
     });
+    child.once('exit', (code) => {
+      for (const [, fail] of this.failing) fail(new Error(`the shops ended with ${code}`));
+    });
   }
 
-  static async open(options: { empty: boolean; now: string }): Promise<Shop> {
+  /** Where the shop of this test is. */
+  address = '';
+
+  /** A process that keeps one shop after the other; one a worker. */
+  static start(): Shop {
     const child = fork(path.join(HERE, 'shop.server.ts'), [], {
       execArgv: ['--import', 'tsx'],
-      env: {
-        ...process.env,
-        SHOP_EMPTY: options.empty ? '1' : '0',
-        SHOP_NOW: options.now,
-        CLIENT_FOLDER: path.join(HERE, '..', 'client', 'dist'),
-      },
+      env: { ...process.env, CLIENT_FOLDER: path.join(HERE, '..', 'client', 'dist') },
     });
-    const { address } = await new Promise<{ address: string }>((resolve, reject) => {
-      child.once('message', resolve as (message: unknown) => void);
-      child.once('exit', (code) => reject(new Error(`the shop ended with ${code}`)));
-    });
-    return new Shop(child, address);
+    return new Shop(child);
   }
+
+  /** Opens a shop for one test. */
+  async open(options: { empty: boolean; now: string }): Promise<void> {
+    const { address } = await this.ask<{ address: string }>({ do: 'open', ...options });
+    this.address = address;
+  }
+
+  /** Ends the process. */
+  stop = () =>
+    new Promise<void>((ended) => {
+      this.child.once('exit', () => ended());
+      this.child.disconnect();
+    });
 
   private ask<T>(what: object): Promise<T> {
     this.asked += 1;
     const id = this.asked;
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve as (result: unknown) => void);
+    return new Promise((resolve, reject) => {
+      this.failing.set(id, reject);
+      this.waiting.set(id, (result) => {
+        this.failing.delete(id);
+        resolve(result as T);
+      });
       this.child.send({ id, ...what });
     });
   }
@@ -90,14 +103,23 @@ export const MONDAY = '2026-03-02T16:00:00Z';
 type Options = { demo: boolean; startAt: string };
 
 /** A test with a shop of its own: empty, or with the demo's days. Its pages may not complain. */
-export const test = base.extend<Options & { shop: Shop }>({
+export const test = base.extend<Options & { shop: Shop }, { shops: Shop }>({
+  shops: [
+    // Playwright reads a fixture's needs from its first parameter's pattern.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, give) => {
+      const shops = Shop.start();
+      await give(shops);
+      await shops.stop();
+    },
+    { scope: 'worker' },
+  ],
   demo: [false, { option: true }],
   startAt: [MONDAY, { option: true }],
-  // Playwright reads a fixture's needs from its first parameter's pattern.
-  shop: async ({ demo, startAt }, give) => {
-    const shop = await Shop.open({ empty: !demo, now: startAt });
-    await give(shop);
-    await shop.end();
+  shop: async ({ demo, startAt, shops }, give) => {
+    await shops.open({ empty: !demo, now: startAt });
+    await give(shops);
+    await shops.end();
   },
   baseURL: async ({ shop }, give) => give(shop.address),
   page: async ({ page }, give) => {

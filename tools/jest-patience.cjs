@@ -1,2 +1,3 @@
+/* global jest */
 /* A machine that does several things at once may take its time: no test is timed. */
 jest.setTimeout(60_000);

@@ -11,22 +11,26 @@ export async function openTestShop(rootUrl, { now, empty = false }) {
     env: {
       ...process.env,
       TEST_DATABASE_URL: rootUrl,
-      SHOP_NOW: now,
-      SHOP_EMPTY: empty ? '1' : '0',
       CLIENT_FOLDER,
     },
   });
-  const { address } = await new Promise((resolve, reject) => {
-    child.once('message', resolve);
-    child.once('exit', (code) => reject(new Error(`the shop ended with ${code}`)));
-  });
+  const ask = (what) =>
+    new Promise((resolve, reject) => {
+      child.once('message', ({ result }) => resolve(result));
+      child.once('exit', (code) => reject(new Error(`the shop ended with ${code}`)));
+      child.send({ id: 1, ...what });
+    });
+  const { address } = await ask({ do: 'open', empty, now });
   return {
     address,
-    stop: () =>
-      new Promise((resolve) => {
+    stop: async () => {
+      await ask({ do: 'end' });
+      child.removeAllListeners('exit');
+      await new Promise((resolve) => {
         child.once('exit', resolve);
-        child.send({ id: 0, do: 'end' });
-      }),
+        child.disconnect();
+      });
+    },
   };
 }
 
