@@ -24,9 +24,12 @@ main(async () => {
     );
     const browser = await chromium.launch(CHROMIUM);
     mkdirSync(path.join(ROOT, 'docs/screenshots'), { recursive: true });
-    await step('Taking pictures', () => takeAll(browser, shop.address));
-    await browser.close();
-    await shop.stop();
+    try {
+      await step('Taking pictures', () => takeAll(browser, shop.address));
+    } finally {
+      await browser.close();
+      await shop.stop();
+    }
   } finally {
     await database.stop();
   }
@@ -42,6 +45,7 @@ async function takeAll(browser, address) {
       baseURL: address,
     });
     const page = await context.newPage();
+    page.setDefaultTimeout(10_000);
     await page.goto('/');
     const data = { username: who, password: PASSWORD[who] };
     await page.request.post('/api/session', { data });
@@ -123,6 +127,6 @@ async function orders(page) {
   await page.getByRole('button', { name: /^Exact/ }).click();
   await page.getByRole('button', { name: 'Next sale' }).waitFor();
   await page.goto('/orders');
-  await page.getByRole('link').first().click();
+  await page.getByRole('link', { name: /^A-1/ }).click();
   await page.getByText('Paid ahead').waitFor();
 }
