@@ -84,7 +84,7 @@ async function addSales(pool: Pool, count: number): Promise<void> {
        'POSTED' FROM ${seq}`,
   );
   for (const [position, role, amount] of [
-    [1, 'sales', '-1000 - seq MOD 9000'],
+    [1, 'sales', '-1000 - CAST(seq MOD 9000 AS SIGNED)'],
     [2, 'taxPayable', '-62'],
     [3, 'drawer', '1065 + seq MOD 9000'],
     [4, 'rounding', '-3'],

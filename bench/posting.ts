@@ -168,7 +168,7 @@ async function record(adminUrl: string, appUrl: string, sale: Sale): Promise<Rec
   const recording = { ...deps, pool: { getConnection: async () => connection } as never };
   const actor = { id: 1, name: 'Fenella', role: 'clerk' } as const;
   const sent = {
-    key: randomUUID(),
+    key,
     input: sale,
     approval: undefined,
     params: {},

@@ -33,7 +33,7 @@ export async function itemsById(db: Db, ids: readonly number[]): Promise<Counter
 }
 
 /**
- * What a text finds at the counter: the item whose code or barcode it is, then those whose name
+ * What a text finds at the counter: the item whose code or barcode it is; else those whose name
  * begins with it, then those that hold all its words. `search` is read in the order of its
  * index, so that a frequent word stops after a few rows and a rare one after one pass.
  */
@@ -54,7 +54,8 @@ export async function findItems(db: Db, text: string): Promise<ItemsFound> {
     [words.map(() => 'search LIKE ?').join(' AND '), words.map((w) => `%${escapeLike(w)}%`)],
   ];
   for (const [where, values] of words.length ? searches : []) {
-    if (ids.size >= FOUND) break;
+    // Whoever scans or types a whole code means that item.
+    if (exact.length > 0 || ids.size >= FOUND) break;
     const found = await rows<{ id: number }>(
       db,
       `SELECT id FROM item FORCE INDEX (item_search)
