@@ -1,15 +1,19 @@
 import type { Approval } from '@abacist/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
+import { v4 as uuid } from 'uuid';
 import { askApproval } from '~/features/approval/store';
 import { ApiError, request } from './http';
 
 /** The person was asked for an approval and left it. */
 export class Cancelled extends Error {}
 
-/** A new idempotency key: made when a person begins, kept until the command is answered. */
+/**
+ * A new idempotency key: made when a person begins, kept until the command is answered. Not
+ * from `crypto.randomUUID`, which a phone on the shop's own network lacks without TLS.
+ */
 export function newKey(): string {
-  return crypto.randomUUID();
+  return uuid();
 }
 
 /**

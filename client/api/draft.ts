@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 
 const read = <T>(name: string): T | undefined => {
   try {
@@ -19,12 +19,13 @@ export function useDraft<T extends object>(
   initial: T,
 ): [T, (change: Partial<T>) => void, () => void] {
   const [draft, setDraft] = useState<T>(() => ({ ...initial, ...read<T>(name) }));
-  const change = (part: Partial<T>) =>
-    setDraft((before) => {
-      const after = { ...before, ...part };
-      localStorage.setItem(`abacist.draft.${name}`, JSON.stringify(after));
-      return after;
-    });
+  const latest = useRef(draft);
+  const change = (part: Partial<T>) => {
+    // Two changes before the next render both count.
+    latest.current = { ...latest.current, ...part };
+    localStorage.setItem(`abacist.draft.${name}`, JSON.stringify(latest.current));
+    setDraft(latest.current);
+  };
   const drop = () => localStorage.removeItem(`abacist.draft.${name}`);
   return [draft, change, drop];
 }

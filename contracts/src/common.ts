@@ -1,4 +1,5 @@
 import { holdsCardNumber } from '@abacist/core/cards';
+import { isEmail } from '@abacist/core/customers';
 import { isIsoDate } from '@abacist/core/dates';
 import { MAX_AMOUNT_MINOR } from '@abacist/core/money';
 import Joi from 'joi';
@@ -12,6 +13,11 @@ export function safeText(max: number): Joi.StringSchema {
       holdsCardNumber(value) ? helpers.error('text.cardNumber') : value,
     );
 }
+
+/** An e-mail address. */
+export const emailAddress = safeText(120).custom((value: string, helpers) =>
+  isEmail(value) ? value : helpers.error('text.email'),
+);
 
 /** An amount in minor units. */
 export function amountMinor(min = -MAX_AMOUNT_MINOR): Joi.NumberSchema {

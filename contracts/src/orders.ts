@@ -2,7 +2,7 @@ import type { OrderStatus } from '@abacist/core/orders';
 import type { RefundState } from '@abacist/core/returns';
 import type { SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
-import { amountMinor, id, isoDate, safeText } from './common';
+import { amountMinor, isoDate, safeText } from './common';
 import { ticketParts, type TicketParties } from './sales';
 
 /** A ticket kept as a quotation or an order. */
@@ -99,4 +99,3 @@ export const voucherCode = Joi.string()
   .replace(/[\s-]/g, '')
   .pattern(/^\d{12}$/)
   .required();
-export const orderId = id;

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, safeText, uploadedFile, type UploadedFile } from './common';
+import { emailAddress, id, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** A kind of paper, and the document that it is made of. */
 export const PAPERS = {
@@ -31,9 +31,7 @@ export const issuePaperSchema = Joi.object<IssuePaper>({
   how: Joi.valid('pdf', 'mail', 'slip').required(),
   to: Joi.when('how', {
     is: 'mail',
-    then: safeText(120)
-      .pattern(/^[^\s@]+@[^\s@]+$/)
-      .required(),
+    then: emailAddress.required(),
     otherwise: Joi.forbidden(),
   }),
 });
@@ -42,6 +40,8 @@ export type PaperIssued = { issueId: number; copy: boolean };
 /** What stands at the head and foot of every paper. */
 export type PaperHead = {
   address: string;
+  /** Where its mail comes from; empty where it sends none. */
+  email: string;
   taxNumbers: string;
   foot: string;
   pageSize: 'a4' | 'letter';
@@ -54,6 +54,7 @@ export type SavePaperHead = Omit<PaperHead, 'hasLogo'> & {
 };
 export const savePaperHeadSchema = Joi.object<SavePaperHead>({
   address: safeText(300).allow('').required(),
+  email: emailAddress.allow('').required(),
   taxNumbers: safeText(200).allow('').required(),
   foot: safeText(300).allow('').required(),
   pageSize: Joi.valid('a4', 'letter').required(),

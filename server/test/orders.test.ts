@@ -111,6 +111,12 @@ describe('quotation, order, prepayment, sale', () => {
       { code: 'rule.priceChange' },
     ]);
     const made = (await fenella.send('/orders', command, { approval })).body;
+    const approved = await shop.one(
+      `SELECT a.reason, a.approver_id AS approver
+       FROM customer_order o JOIN approval a ON a.id = o.approval_id WHERE o.id = ?`,
+      [made.id],
+    );
+    expect(approved).toEqual({ reason: 'As agreed', approver: 3 });
     const line = {
       itemId: id.items['OJ'],
       quantity: '2',

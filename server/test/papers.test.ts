@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { connectOutside } from '../src/outside/outside';
 import { card, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
 
 let shop: TestShop;
@@ -121,7 +122,7 @@ describe('papers', () => {
     expect(mailed.status).toBe(200);
     const message = shop.outside.mails.at(-1)!;
     // RFC 5322 headers, a blank line, then a MIME body with the paper.
-    expect(message).toMatch(/^From: Saltmarrow Chandlery <papers@/m);
+    expect(message).toMatch(/^From: Saltmarrow Chandlery <papers@saltmarrow\.example>\r?$/m);
     expect(message).toMatch(/^To: bo@gannet.example\r?$/m);
     expect(message).toMatch(/^Subject: Quotation Q-1 from Saltmarrow Chandlery\r?$/m);
     expect(message).toMatch(/\r?\n\r?\n/);
@@ -158,6 +159,52 @@ describe('papers', () => {
     expect(note.text).toContain(`Issued with ${back.number}`);
   });
 
+  test('ten people who print one receipt at once: one original, nine copies', async () => {
+    const { saleId } = await bigSale();
+    const answers = await Promise.all(
+      Array.from({ length: 10 }, () => issue({ kind: 'receipt', subjectId: saleId })),
+    );
+    const copies = answers.map(({ body }) => body.copy);
+    expect(copies.filter((copy) => !copy)).toHaveLength(1);
+    expect(copies.filter(Boolean)).toHaveLength(9);
+  });
+
+  test('what can’t be sent or printed is not issued: the next one is the original', async () => {
+    const { saleId } = await bigSale();
+    const { outside } = shop.deps;
+    // The discard port of loopback, where nobody listens.
+    shop.deps.outside = connectOutside('smtp://127.0.0.1:9', 'tcp://127.0.0.1:9');
+    const mail = { kind: 'invoice', subjectId: saleId, how: 'mail', to: 'bo@gannet.example' };
+    const slip = { kind: 'receipt', subjectId: saleId, how: 'slip' };
+    expect((await issue(mail)).body.refusals).toMatchObject([{ code: 'mail.unreachable' }]);
+    expect((await issue(slip)).body.refusals).toMatchObject([{ code: 'printer.unreachable' }]);
+    shop.deps.outside = { mail: null, printer: null, terminal: null };
+    expect((await issue(mail)).body.refusals).toMatchObject([{ code: 'mail.none' }]);
+    expect((await issue(slip)).body.refusals).toMatchObject([{ code: 'printer.none' }]);
+    shop.deps.outside = outside;
+    expect((await issue(mail)).body).toMatchObject({ copy: false });
+    expect((await issue(slip)).body).toMatchObject({ copy: false });
+  });
+
+  test('a long invoice goes on, page by page, with every line and the total at its end', async () => {
+    const lines = Array.from({ length: 90 }, (_, i) => ({
+      itemId: id.items['R12'],
+      quantity: `${i + 1}`,
+      discount: { amountMinor: i + 1 },
+    }));
+    // 90 × 91 / 2 m at 3.40 less 0.01 a metre: 13,882.05, tax 867.63 of it; derived.
+    const sale = await sell({ lines, tenders: [card(id, 14_749_68)] });
+    const { text } = await paper({ kind: 'invoice', subjectId: sale.saleId });
+    const pages = text.split(/^page \d+: .*$/m).slice(1);
+    expect(pages.length).toBeGreaterThan(2);
+    for (let i = 1; i <= 90; i += 1) expect(text).toContain(`\n${i} m × 3.40`);
+    expect(text.match(/Mooring rope/g)).toHaveLength(90);
+    pages.forEach((page, i) => {
+      expect(page.includes('Total 14,749.68')).toBe(i === pages.length - 1);
+      expect(page).toContain(`Invoice ${sale.number} · page ${i + 1} of ${pages.length}`);
+    });
+  });
+
   test('the roll printer prints the slip, opens the drawer once, and cuts', async () => {
     const sale = await bigSale();
     const slip = { kind: 'receipt', subjectId: sale.saleId, format: 'roll', how: 'slip' };
@@ -174,7 +221,7 @@ describe('papers', () => {
   });
 
   test.each([
-    ['an address that is none', { how: 'mail', to: 'bo' }, 'input.string.pattern.base'],
+    ['an address that is none', { how: 'mail', to: 'bo' }, 'text.email'],
     ['mail to nobody', { how: 'mail' }, 'input.any.required'],
     ['a quotation of a sale', { kind: 'quotation' }, 'paper.kind'],
   ])('%s is refused and nothing is kept', async (_what, more, code) => {
@@ -189,9 +236,10 @@ describe('papers', () => {
 describe('the head of the papers', () => {
   const save = async (more: object) => {
     const head = (await osric.get('/paper-head')).body;
-    const { address, taxNumbers, foot, pageSize, version } = head;
+    const { address, email, taxNumbers, foot, pageSize, version } = head;
     return osric.send('/paper-head', {
       address,
+      email,
       taxNumbers,
       foot,
       pageSize,
@@ -212,6 +260,18 @@ describe('the head of the papers', () => {
     expect(text).toContain('9 Beacon Hill');
     expect((await shop.download(osric, '/paper-head/logo')).length).toBeGreaterThan(50);
     expect((await save({ logo: 'remove' })).body).toMatchObject({ hasLogo: false });
+  });
+
+  test('without an address of the shop nothing is mailed', async () => {
+    expect((await save({ email: 'papers' })).body.refusals).toMatchObject([
+      { code: 'text.email', at: 'email' },
+    ]);
+    await save({ email: '' });
+    const mail = { kind: 'invoice', subjectId: 1, how: 'mail', to: 'bo@gannet.example' };
+    expect((await issue(mail)).body.refusals).toMatchObject([{ code: 'mail.noSender' }]);
+    await save({ email: 'till@saltmarrow.example' });
+    expect((await issue(mail)).status).toBe(200);
+    expect(shop.outside.mails.at(-1)).toMatch(/^From: .*<till@saltmarrow\.example>/m);
   });
 
   test('what is no picture, or an old page, is refused', async () => {

@@ -18,6 +18,7 @@ export const SALTMARROW: ShopSetUp = {
   },
   papers: {
     address: '3 Quay Row, Wrack Haven',
+    email: 'papers@saltmarrow.example',
     taxNumbers: 'Island 20417, Harbour 88',
     foot: 'Goods come back within 30 days with this paper. Fair winds!',
   },

@@ -5,6 +5,7 @@ import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
@@ -73,16 +74,12 @@ function Ask() {
         onSubmit={send}
         hint={t('approval.reasonHint')}
       />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={() => asked.answer(undefined)} />
-        <Button
-          grow
-          kind="primary"
-          label={t('approval.approve')}
-          disabled={reason.trim().length < 3 || (!own && pin.length < 4)}
-          onPress={send}
-        />
-      </Line>
+      <Decide
+        label={t('approval.approve')}
+        disabled={reason.trim().length < 3 || (!own && pin.length < 4)}
+        onDecide={send}
+        onCancel={() => asked.answer(undefined)}
+      />
     </Dialog>
   );
 }

@@ -13,6 +13,7 @@ import { Column, Line, Sheet } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
+import { NextPage } from '~/ui/NextPage';
 import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
@@ -121,14 +122,7 @@ export function Journal({ account = '' }: { account?: string }) {
                   <EntryRow key={entry.id} entry={entry} />
                 ))}
               </Sheet>
-              {pages.hasNextPage ? (
-                <Column paddingHorizontal="$4">
-                  <Button
-                    label={t('common.more')}
-                    onPress={() => void pages.fetchNextPage()}
-                  />
-                </Column>
-              ) : null}
+              <NextPage of={pages} />
             </Column>
           );
         }}

@@ -6,6 +6,7 @@ import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
@@ -105,16 +106,12 @@ function AmountDialog({
           error={error}
           onSubmit={take}
         />
-        <Line gap="$2">
-          <Button grow label={t('common.cancel')} onPress={onClose} />
-          <Button
-            grow
-            kind="primary"
-            disabled={!ready}
-            label={t('cardExtras.put')}
-            onPress={take}
-          />
-        </Line>
+        <Decide
+          label={t('cardExtras.put')}
+          disabled={!ready}
+          onDecide={take}
+          onCancel={onClose}
+        />
       </Column>
     </Dialog>
   );

@@ -1,5 +1,4 @@
 import { holdsCardNumber } from '@abacist/core/cards';
-import { parseAmount, toDecimal } from '@abacist/core/money';
 import type { AskedReferences } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
@@ -7,8 +6,8 @@ import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { useMoney } from '~/ui/Money';
 import { TerminalAsk } from './TerminalAsk';
+import { useAmount } from './useAmount';
 
 export type TakenCard = { amountMinor: number; lastFour: string; reference: string };
 
@@ -29,24 +28,12 @@ export function CardForm({
   onTake: (card: TakenCard) => void;
 }) {
   const t = useWords();
-  const money = useMoney();
-  const { currency, hasTerminal } = useShop();
-  const [amountText, setAmountText] = useState(toDecimal(leftMinor, currency));
+  const { hasTerminal } = useShop();
+  const amount = useAmount(leftMinor);
   const [lastFour, setLastFour] = useState('');
   const [reference, setReference] = useState('');
   const [tried, setTried] = useState(false);
-  const amount = parseAmount(amountText, currency);
-  const over = amount.ok && amount.value > leftMinor;
   const errors = {
-    amount: !amount.ok
-      ? t(`refusal.${amount.refusals[0]!.code.replaceAll('.', '_')}`, {
-          ...amount.refusals[0]!.params,
-        })
-      : over
-        ? t('refusal.tender_over', { over: money(amount.value - leftMinor) })
-        : amount.value <= 0
-          ? t('refusal.tender_notPositive')
-          : undefined,
     lastFour:
       /^\d{4}$/.test(lastFour) || (!asks.lastFour && lastFour === '')
         ? undefined
@@ -59,17 +46,13 @@ export function CardForm({
   };
   const take = () => {
     setTried(true);
-    if (busy || !amount.ok || errors.amount || errors.lastFour || errors.reference) return;
-    onTake({ amountMinor: amount.value, lastFour, reference: reference.trim() });
+    if (busy || amount.minor === undefined || errors.lastFour || errors.reference) return;
+    onTake({ amountMinor: amount.minor, lastFour, reference: reference.trim() });
   };
   return (
     <Column gap="$3" paddingHorizontal="$4">
       {hasTerminal ? (
-        <TerminalAsk
-          tenderId={tenderId}
-          amountMinor={amount.ok && !errors.amount ? amount.value : 0}
-          onTake={onTake}
-        />
+        <TerminalAsk tenderId={tenderId} amountMinor={amount.minor ?? 0} onTake={onTake} />
       ) : null}
       <Line gap="$3" alignItems="flex-start">
         <Column flex={1}>
@@ -86,10 +69,10 @@ export function CardForm({
         <Column flex={1}>
           <Field
             label={t('counter.cardAmount')}
-            value={amountText}
-            onChange={setAmountText}
+            value={amount.text}
+            onChange={amount.setText}
             numeric
-            error={errors.amount}
+            error={amount.error}
             onSubmit={take}
           />
         </Column>
@@ -106,7 +89,7 @@ export function CardForm({
         kind={hasTerminal ? 'quiet' : 'primary'}
         big
         disabled={busy}
-        label={t('counter.takeCard', { name, amount: amount.ok ? money(amount.value) : '' })}
+        label={t('counter.takeCard', { name, amount: amount.shown })}
         onPress={take}
       />
     </Column>

@@ -1,5 +1,4 @@
 import { isIsoDate } from '@abacist/core/dates';
-import { parseAmount, toDecimal } from '@abacist/core/money';
 import { checkCheque, type Cheque } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
@@ -8,9 +7,9 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { useMoney } from '~/ui/Money';
 import { RefusalNote } from '~/ui/Notes';
 import { listed, useTicket } from './store';
+import { useAmount } from './useAmount';
 
 /** A cheque: its number, who drew it, the date it bears, and how much of it pays the ticket. */
 export function ChequeForm({
@@ -26,17 +25,15 @@ export function ChequeForm({
 }) {
   const t = useWords();
   const word = useRefusalText();
-  const money = useMoney();
-  const { currency, today } = useShop();
+  const { today } = useShop();
   const { customer } = useTicket();
-  const [amountText, setAmount] = useState(toDecimal(leftMinor, currency));
+  const amount = useAmount(leftMinor);
   const [cheque, setCheque] = useState<Cheque>({
     number: '',
     drawnBy: listed(customer)?.name ?? customer?.name ?? '',
     dated: today,
   });
   const [tried, setTried] = useState(false);
-  const amount = parseAmount(amountText, currency);
   const whole = {
     number: cheque.number.trim(),
     drawnBy: cheque.drawnBy.trim(),
@@ -46,17 +43,10 @@ export function ChequeForm({
   const refusal = wrong && !wrong.ok ? wrong.refusals[0]! : undefined;
   const errorAt = (place: keyof Cheque) =>
     tried && refusal?.at === `cheque.${place}` ? word(refusal) : undefined;
-  const amountError = !amount.ok
-    ? word(amount.refusals[0]!)
-    : amount.value > leftMinor
-      ? t('refusal.tender_over', { over: money(amount.value - leftMinor) })
-      : amount.value <= 0
-        ? t('refusal.tender_notPositive')
-        : undefined;
   const take = () => {
     setTried(true);
-    if (busy || !amount.ok || amountError || refusal) return;
-    onTake({ amountMinor: amount.value, cheque: whole });
+    if (busy || amount.minor === undefined || refusal) return;
+    onTake({ amountMinor: amount.minor, cheque: whole });
   };
   const field = (place: keyof Cheque, most: number, autoFocus = false) => (
     <Field
@@ -81,10 +71,10 @@ export function ChequeForm({
         <Column flex={1}>
           <Field
             label={t('counter.chequeAmount')}
-            value={amountText}
-            onChange={setAmount}
+            value={amount.text}
+            onChange={amount.setText}
             numeric
-            error={amountError}
+            error={amount.error}
             onSubmit={take}
           />
         </Column>
@@ -96,7 +86,7 @@ export function ChequeForm({
         kind="primary"
         big
         disabled={busy}
-        label={t('counter.takeCard', { name, amount: amount.ok ? money(amount.value) : '' })}
+        label={t('counter.takeCard', { name, amount: amount.shown })}
         onPress={take}
       />
     </Column>

@@ -1,17 +1,14 @@
 import type { CreditNote } from '@abacist/contracts';
-import { parseAmount, toDecimal } from '@abacist/core/money';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { request } from '~/api/http';
-import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
-import { useRefusalText } from '~/i18n/useRefusal';
-import { Button } from '~/ui/Button';
-import { Column, Line } from '~/ui/Box';
+import { Column } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { Body } from '~/ui/Text';
+import { TakeAmount } from './TakeAmount';
 
 /** A credit note by its number: what is left of it and until when, then the amount to take. */
 export function CreditForm({
@@ -69,51 +66,22 @@ function Take({
   onTake: (credit: { creditNoteId: number; amountMinor: number }) => void;
 }) {
   const t = useWords();
-  const word = useRefusalText();
   const money = useMoney();
   const dates = useDates();
-  const { currency } = useShop();
-  const most = Math.min(credit.leftMinor, leftMinor);
-  const [text, setText] = useState(toDecimal(most, currency));
-  const amount = parseAmount(text, currency);
-  const error = !amount.ok
-    ? word(amount.refusals[0]!)
-    : amount.value > credit.leftMinor
-      ? word({ code: 'credit.over', params: { leftMinor: credit.leftMinor } })
-      : amount.value > leftMinor
-        ? word({ code: 'tender.over', params: { overMinor: amount.value - leftMinor } })
-        : amount.value <= 0
-          ? t('refusal.tender_notPositive')
-          : undefined;
   const params = { left: money(credit.leftMinor), date: dates.day(credit.validUntil) };
   const expired = credit.validUntil < dates.today;
-  const take = () => {
-    if (busy || error || !amount.ok || expired) return;
-    onTake({ creditNoteId: credit.id, amountMinor: amount.value });
-  };
   return (
-    <Column gap="$3">
+    <>
       <Body tone={expired ? 'loose' : 'ink'}>
         {t(expired ? 'credits.leftExpired' : 'credits.left', params)}
       </Body>
-      <Line gap="$3" alignItems="flex-end">
-        <Column flex={1}>
-          <Field
-            label={t('credits.take')}
-            value={text}
-            onChange={setText}
-            numeric
-            error={error}
-            onSubmit={take}
-          />
-        </Column>
-        <Button
-          kind="primary"
-          disabled={busy || Boolean(error) || expired}
-          label={t('credits.takeIt', { amount: amount.ok ? money(amount.value) : '' })}
-          onPress={take}
+      {expired || credit.leftMinor === 0 ? null : (
+        <TakeAmount
+          mostMinor={Math.min(credit.leftMinor, leftMinor)}
+          busy={busy}
+          onTake={(amountMinor) => onTake({ creditNoteId: credit.id, amountMinor })}
         />
-      </Line>
-    </Column>
+      )}
+    </>
   );
 }

@@ -1,9 +1,9 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import { MAX_DECIMALS } from '@abacist/core/items';
 import {
   discountOf,
   isQuantity,
+  lineOfOrder,
   listPrice,
   type Discount,
   type TicketLine,
@@ -12,8 +12,8 @@ import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
-import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
@@ -33,8 +33,12 @@ export function LineDialog({
   const t = useWords();
   const word = useRefusalText();
   const { currency } = useShop();
-  const { lines, changeLine } = useTicket();
+  const { lines, order, changeLine } = useTicket();
   const line = lines[index]!;
+  const ordered =
+    line.order?.orderId === order?.id
+      ? order?.lines?.find(({ position }) => position === line.order?.position)
+      : undefined;
   const items = useTicketItems(settings);
   const item = 'itemId' in line ? items.find(({ id }) => id === line.itemId) : null;
   const rules = useTicketRules(settings);
@@ -58,11 +62,25 @@ export function LineDialog({
   const decimals = item?.decimals ?? 0;
   const quantityError = isQuantity(quantity, decimals)
     ? undefined
-    : isQuantity(quantity, MAX_DECIMALS)
+    : isQuantity(quantity)
       ? t('refusal.line_decimals', { decimals })
       : t('refusal.line_quantity');
   const priceError = read.ok ? undefined : word(read.refusals[0]!);
   const offError = discount === null ? t('refusal.discount_percent') : undefined;
+  // What was agreed to be taken off an order's line follows its quantity until it is typed over.
+  const agreedOff = (of: string) =>
+    ordered && isQuantity(of)
+      ? discountText(lineOfOrder(0, ordered, of).discount, currency)
+      : undefined;
+  const [follows, setFollows] = useState(off === agreedOff(quantity));
+  const changeQuantity = (text: string) => {
+    setQuantity(text);
+    if (follows) setOff((before) => agreedOff(text) ?? before);
+  };
+  const changeOff = (text: string) => {
+    setFollows(false);
+    setOff(text);
+  };
   const save = () => {
     if (quantityError || !read.ok || discount === null) return;
     const changed: TicketLine =
@@ -84,7 +102,7 @@ export function LineDialog({
           <Field
             label={item.unit ? t('counter.quantityIn', { unit: item.unit }) : t('counter.qty')}
             value={quantity}
-            onChange={setQuantity}
+            onChange={changeQuantity}
             numeric
             autoFocus
             error={quantityError}
@@ -103,7 +121,7 @@ export function LineDialog({
       <Field
         label={t('counter.takeOff')}
         value={off}
-        onChange={setOff}
+        onChange={changeOff}
         numeric
         hint={t('counter.takeOffHint')}
         error={offError}
@@ -114,10 +132,7 @@ export function LineDialog({
           {t('counter.allowance', { percent: Number(settings.allowancePercent) })}
         </Body>
       )}
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button grow kind="primary" label={t('counter.saveLine')} onPress={save} />
-      </Line>
+      <Decide label={t('counter.saveLine')} onDecide={save} onCancel={onClose} />
     </Dialog>
   );
 }
@@ -146,10 +161,7 @@ export function DiscountDialog({ onClose }: { onClose: () => void }) {
         error={read === null ? t('refusal.discount_percent') : undefined}
         onSubmit={save}
       />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button grow kind="primary" label={t('counter.saveLine')} onPress={save} />
-      </Line>
+      <Decide label={t('counter.saveLine')} onDecide={save} onCancel={onClose} />
     </Dialog>
   );
 }

@@ -8,7 +8,8 @@ import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
-import { Column, Line } from '~/ui/Box';
+import { Column } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
@@ -88,16 +89,12 @@ function ParkDialog({
         onSubmit={send}
       />
       <ErrorNote error={park.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={!label.trim() || park.isPending}
-          label={t('more.parkIt')}
-          onPress={send}
-        />
-      </Line>
+      <Decide
+        label={t('more.parkIt')}
+        disabled={!label.trim() || park.isPending}
+        onDecide={send}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }
@@ -145,16 +142,12 @@ function KeepDialog({ kind, onClose }: { kind: 'quotation' | 'order'; onClose: (
         />
       ) : null}
       <ErrorNote error={keep.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={keep.isPending}
-          label={t(`more.keep_${kind}`)}
-          onPress={send}
-        />
-      </Line>
+      <Decide
+        label={t(`more.keep_${kind}`)}
+        disabled={keep.isPending}
+        onDecide={send}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }
@@ -186,16 +179,12 @@ function VoucherDialog({ onClose }: { onClose: () => void }) {
         error={text && !amount.ok ? word(amount.refusals[0]!) : undefined}
         onSubmit={put}
       />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={!ready}
-          label={t('more.putVoucher')}
-          onPress={put}
-        />
-      </Line>
+      <Decide
+        label={t('more.putVoucher')}
+        disabled={!ready}
+        onDecide={put}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }

@@ -1,13 +1,10 @@
 import { holdsCardNumber } from '@abacist/core/cards';
-import { parseAmount, toDecimal } from '@abacist/core/money';
 import { useState } from 'react';
-import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
-import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { useMoney } from '~/ui/Money';
+import { useAmount } from './useAmount';
 
 /** Another tender of the shop: an agreed allowance or the like, with its reference. */
 export function OtherForm({
@@ -24,35 +21,24 @@ export function OtherForm({
   onTake: (taken: { amountMinor: number; reference: string }) => void;
 }) {
   const t = useWords();
-  const word = useRefusalText();
-  const money = useMoney();
-  const { currency } = useShop();
-  const [amountText, setAmount] = useState(toDecimal(leftMinor, currency));
+  const amount = useAmount(leftMinor);
   const [reference, setReference] = useState('');
   const [tried, setTried] = useState(false);
-  const amount = parseAmount(amountText, currency);
-  const amountError = !amount.ok
-    ? word(amount.refusals[0]!)
-    : amount.value > leftMinor
-      ? t('refusal.tender_over', { over: money(amount.value - leftMinor) })
-      : amount.value <= 0
-        ? t('refusal.tender_notPositive')
-        : undefined;
   const secret = holdsCardNumber(reference);
   const missing = asksReference && !reference.trim();
   const take = () => {
     setTried(true);
-    if (busy || !amount.ok || amountError || secret || missing) return;
-    onTake({ amountMinor: amount.value, reference: reference.trim() });
+    if (busy || amount.minor === undefined || secret || missing) return;
+    onTake({ amountMinor: amount.minor, reference: reference.trim() });
   };
   return (
     <Column gap="$3" paddingHorizontal="$4">
       <Field
         label={t('counter.otherAmount', { name })}
-        value={amountText}
-        onChange={setAmount}
+        value={amount.text}
+        onChange={amount.setText}
         numeric
-        error={amountError}
+        error={amount.error}
         onSubmit={take}
       />
       <Field
@@ -74,7 +60,7 @@ export function OtherForm({
         kind="primary"
         big
         disabled={busy}
-        label={t('counter.takeCard', { name, amount: amount.ok ? money(amount.value) : '' })}
+        label={t('counter.takeCard', { name, amount: amount.shown })}
         onPress={take}
       />
     </Column>

@@ -26,7 +26,8 @@ import { CardForm } from './CardForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
 import { named, useTicket } from './store';
-import { TakeAmount, VoucherForm } from './VoucherForm';
+import { TakeAmount } from './TakeAmount';
+import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
 import { useCounterSettings, useFigures } from './useCounter';
 
@@ -208,7 +209,6 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
         <Column gap="$3" paddingHorizontal="$4">
           <TakeAmount
             key={`${prepaidLeft} ${leftMinor}`}
-            label={t('credits.take')}
             mostMinor={Math.min(prepaidLeft, leftMinor)}
             ofMinor={prepaidLeft}
             busy={sale.isPending}

@@ -22,20 +22,23 @@ export function TerminalAsk({
 }) {
   const t = useWords();
   const money = useMoney();
-  const { terminalReference } = useTicket();
+  const { chargeFor, chargeIs } = useTicket();
   const ask = useMutation({
-    mutationFn: () => {
-      const reference = terminalReference(tenderId, amountMinor);
-      const asked: Ask = { reference, tenderId, amountMinor };
-      return request<TerminalAnswer>('POST', '/terminal', asked);
+    mutationFn: async () => {
+      const asked: Ask = {
+        reference: chargeFor(tenderId, amountMinor),
+        tenderId,
+        amountMinor,
+      };
+      const answer = await request<TerminalAnswer>('POST', '/terminal', asked);
+      if (answer.status === 'approved') chargeIs(asked.reference, answer.authorisation);
+      if (answer.status === 'declined') chargeIs(asked.reference, null);
+      return answer;
     },
     onSuccess: (answer) => {
-      if (answer.status === 'approved') {
-        const { lastFour, authorisation } = answer;
-        onTake({ amountMinor, lastFour, reference: authorisation });
-      } else if (answer.status === 'declined') {
-        useTicket.getState().forgetTerminal(tenderId, amountMinor);
-      }
+      if (answer.status !== 'approved') return;
+      const { lastFour, authorisation } = answer;
+      onTake({ amountMinor, lastFour, reference: authorisation });
     },
   });
   const status = ask.data?.status;

@@ -4,7 +4,14 @@ import type {
   CustomerFound,
   OrderDetail,
 } from '@abacist/contracts';
-import type { Discount, ExtraLine, TicketLine, TicketReturn } from '@abacist/core/sales';
+import {
+  linesLeft,
+  type Discount,
+  type ExtraLine,
+  type Ordered,
+  type TicketLine,
+  type TicketReturn,
+} from '@abacist/core/sales';
 import type { RefundState } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
@@ -30,20 +37,30 @@ type Ticket = {
   salespersonId: number | undefined;
   /** Vouchers sold, a prepayment taken or paid back. */
   extras: ExtraLine[];
+  /** What the terminal was asked to charge for this ticket. */
+  charges: Charge[];
   /** The order that it sells of or takes money for, and what of its prepayments is left. */
-  /** References that the terminal was asked under, by tender and amount. */
-  asked: Record<string, string>;
   order: {
     id: number;
     number: string;
     leftMinor: number;
     /** What brought its prepayments, where they are paid back. */
     paidBy?: RefundState;
+    /** Its lines, where the ticket sells of them. */
+    lines?: Ordered[];
   } | null;
 };
 
+/** A charge by the terminal; with its authorisation once it is approved. */
+type Charge = {
+  reference: string;
+  tenderId: number;
+  amountMinor: number;
+  authorisation?: string;
+};
+
 /** What of a ticket is put aside: all but its key, its drawer and the money offered. */
-export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders' | 'asked'>>;
+export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders' | 'charges'>>;
 type Parties = Pick<Ticket, 'customer' | 'pricesIncludeTax' | 'salespersonId'>;
 
 /** The customer as one of the list, or null. */
@@ -64,10 +81,13 @@ type TicketStore = Ticket & {
   begin: (ticket: Parkable) => void;
   setDiscount: (discount: Discount | undefined) => void;
   setReturned: (returned: TicketReturn | undefined) => void;
-  /** The reference under which the terminal is asked for this amount of this ticket. */
-  terminalReference: (tenderId: number, amountMinor: number) => string;
-  /** It was declined: asked again, it is another charge. */
-  forgetTerminal: (tenderId: number, amountMinor: number) => void;
+  /**
+   * The reference under which the terminal is asked for an amount: that of a charge which no
+   * tender of the ticket took, so that nobody is charged twice; else a new one.
+   */
+  chargeFor: (tenderId: number, amountMinor: number) => string;
+  /** What became of a charge; declined (null) and asked again, it is another. */
+  chargeIs: (reference: string, authorisation: string | null) => void;
   addTender: (tender: OfferedTender) => void;
   removeTender: (index: number) => void;
   /** An empty ticket for the next customer, at the same drawer. */
@@ -86,7 +106,7 @@ const NOTHING = {
   salespersonId: undefined,
   extras: [],
   order: null,
-  asked: {},
+  charges: [],
 };
 
 /** The ticket under way. It survives a reload and a lost connection. */
@@ -123,19 +143,29 @@ export const useTicket = create<TicketStore>()(
       begin: (ticket) => set({ key: newKey(), ...NOTHING, ...ticket }),
       setDiscount: (discount) => set({ discount, tenders: [] }),
       setReturned: (returned) => set({ returned, tenders: [] }),
-      terminalReference: (tenderId, amountMinor) => {
-        const name = `${tenderId} ${amountMinor}`;
-        const known = get().asked[name];
-        if (known) return known;
+      chargeFor: (tenderId, amountMinor) => {
+        const { charges, tenders } = get();
+        const taken = tenders.map((tender) =>
+          tender.kind === 'card' ? tender.reference : '',
+        );
+        const open = charges.find(
+          (charge) =>
+            charge.tenderId === tenderId &&
+            charge.amountMinor === amountMinor &&
+            !(charge.authorisation && taken.includes(charge.authorisation)),
+        );
+        if (open) return open.reference;
         const reference = newKey();
-        set(({ asked }) => ({ asked: { ...asked, [name]: reference } }));
+        set({ charges: [...charges, { reference, tenderId, amountMinor }] });
         return reference;
       },
-      forgetTerminal: (tenderId, amountMinor) =>
-        set(({ asked }) => {
-          const { [`${tenderId} ${amountMinor}`]: _declined, ...rest } = asked;
-          return { asked: rest };
-        }),
+      chargeIs: (reference, authorisation) =>
+        set(({ charges }) => ({
+          charges: charges.flatMap((charge) => {
+            if (charge.reference !== reference) return [charge];
+            return authorisation === null ? [] : [{ ...charge, authorisation }];
+          }),
+        })),
       addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),
       removeTender: (index) =>
         set(({ tenders }) => ({ tenders: tenders.filter((_, i) => i !== index) })),
@@ -187,30 +217,15 @@ export async function loadOrder(order: OrderDetail): Promise<void> {
         ? { name: customerName }
         : null
       : await request<CustomerDetail>('GET', `/customers/${customerId}`);
-  const lines = order.lines.flatMap((line): TicketLine[] => {
-    if (line.leftQuantity === '0') return [];
-    const off = Math.floor(
-      (line.discountMinor * Number(line.leftQuantity)) / Number(line.quantity),
-    );
-    const shared = {
-      ...(off > 0 && { discount: { amountMinor: off } }),
-      order: { orderId: order.id, position: line.position },
-    };
-    return line.itemId === null
-      ? [{ departmentId: line.departmentId, amountMinor: line.unitPriceMinor, ...shared }]
-      : [
-          {
-            itemId: line.itemId,
-            quantity: line.leftQuantity,
-            unitPriceMinor: line.unitPriceMinor,
-            ...shared,
-          },
-        ];
-  });
   useTicket.getState().begin({
-    lines,
+    lines: linesLeft(order.id, order.lines),
     customer,
     pricesIncludeTax: order.pricesIncludeTax,
-    order: { id: order.id, number: order.number, leftMinor: order.prepaidLeftMinor },
+    order: {
+      id: order.id,
+      number: order.number,
+      leftMinor: order.prepaidLeftMinor,
+      lines: order.lines,
+    },
   });
 }

@@ -11,6 +11,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ListLink } from '~/ui/ListLink';
@@ -122,16 +123,12 @@ function Extend({ credit, onClose }: { credit: CreditNote; onClose: () => void }
         error={valid ? undefined : t('refusal.date_notADate')}
       />
       <ErrorNote error={extend.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={!valid || extend.isPending}
-          label={t('credits.extend')}
-          onPress={() => extend.mutate({ validUntil: date })}
-        />
-      </Line>
+      <Decide
+        label={t('credits.extend')}
+        disabled={!valid || extend.isPending}
+        onDecide={() => extend.mutate({ validUntil: date })}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }

@@ -13,6 +13,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
+import { NextPage } from '~/ui/NextPage';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
@@ -57,11 +58,7 @@ export function DaysScreen() {
                   <RodRow key={rod.date} rod={rod} />
                 ))}
             </Sheet>
-            {pages.hasNextPage ? (
-              <Column paddingHorizontal="$4">
-                <Button label={t('common.more')} onPress={() => void pages.fetchNextPage()} />
-              </Column>
-            ) : null}
+            <NextPage of={pages} />
           </Column>
         )}
       </Query>

@@ -15,6 +15,7 @@ import { Field } from '~/ui/Field';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
+import { NextPage } from '~/ui/NextPage';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
@@ -122,15 +123,7 @@ export function ItemsScreen() {
                     </ListLink>
                   ))}
                 </Sheet>
-                {pages.hasNextPage ? (
-                  <Column paddingHorizontal="$4">
-                    <Button
-                      label={t('common.more')}
-                      disabled={pages.isFetchingNextPage}
-                      onPress={() => void pages.fetchNextPage()}
-                    />
-                  </Column>
-                ) : null}
+                <NextPage of={pages} />
               </Column>
             );
           }}

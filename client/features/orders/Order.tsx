@@ -13,6 +13,7 @@ import { useDates } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ListLink } from '~/ui/ListLink';
@@ -286,10 +287,7 @@ function PrepayDialog({
         }
         onSubmit={pay}
       />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button grow kind="primary" disabled={!ready} label={t('counter.pay')} onPress={pay} />
-      </Line>
+      <Decide label={t('counter.pay')} disabled={!ready} onDecide={pay} onCancel={onClose} />
     </Dialog>
   );
 }

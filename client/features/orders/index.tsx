@@ -11,6 +11,7 @@ import { Field } from '~/ui/Field';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
+import { NextPage } from '~/ui/NextPage';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
@@ -69,14 +70,7 @@ export function OrdersScreen() {
                     <OrderRow key={order.id} order={order} />
                   ))}
                 </Sheet>
-                {pages.hasNextPage ? (
-                  <Column paddingHorizontal="$4">
-                    <Button
-                      label={t('common.more')}
-                      onPress={() => void pages.fetchNextPage()}
-                    />
-                  </Column>
-                ) : null}
+                <NextPage of={pages} />
               </Column>
             );
           }}

@@ -1,4 +1,5 @@
 import type { PaperHead, SavePaperHead } from '@abacist/contracts';
+import { isEmail } from '@abacist/core/customers';
 import { useQuery } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
@@ -37,10 +38,13 @@ export function PapersScreen() {
   );
 }
 
+const LENGTHS = { address: 300, email: 120, taxNumbers: 200, foot: 300 };
+
 function Form({ head, onSaved }: { head: PaperHead; onSaved: () => void }) {
   const t = useWords();
   const [draft, change, drop] = useDraft(`papers.${head.version}`, {
     address: head.address,
+    email: head.email,
     taxNumbers: head.taxNumbers,
     foot: head.foot,
     pageSize: head.pageSize,
@@ -58,16 +62,19 @@ function Form({ head, onSaved }: { head: PaperHead; onSaved: () => void }) {
         : head.hasLogo
           ? `/api/paper-head/logo?${head.version}`
           : null;
+  const email = draft.email.trim();
+  const emailError = email && !isEmail(email) ? t('refusal.text_email') : undefined;
   return (
     <Column gap="$4" paddingHorizontal="$4" paddingBottom="$5">
-      {(['address', 'taxNumbers', 'foot'] as const).map((place) => (
+      {(['address', 'email', 'taxNumbers', 'foot'] as const).map((place) => (
         <Field
           key={place}
           label={t(`papers.${place}`)}
           hint={t(`papers.${place}Hint`)}
           value={draft[place]}
           onChange={(text) => change({ [place]: text })}
-          maxLength={place === 'taxNumbers' ? 200 : 300}
+          maxLength={LENGTHS[place]}
+          error={place === 'email' ? emailError : undefined}
         />
       ))}
       <Choice
@@ -105,7 +112,7 @@ function Form({ head, onSaved }: { head: PaperHead; onSaved: () => void }) {
       <Button
         kind="primary"
         big
-        disabled={save.isPending}
+        disabled={save.isPending || emailError !== undefined}
         label={t('papers.save')}
         onPress={() => save.mutate({ ...draft, version: head.version, ...(logo && { logo }) })}
       />

@@ -1,4 +1,5 @@
 import type { IssuePaper, PaperIssued, PaperKind, PaperSubject } from '@abacist/contracts';
+import { isEmail } from '@abacist/core/customers';
 import FileText from 'lucide-react-native/icons/file-text';
 import Mail from 'lucide-react-native/icons/mail';
 import Printer from 'lucide-react-native/icons/printer';
@@ -85,7 +86,7 @@ function PapersDialog({
   const send = (command: IssuePaper, done: string) =>
     issue.mutate(command, { onSuccess: () => setSaid(done) });
   const address = to.trim();
-  const mailable = /^[^\s@]+@[^\s@]+$/.test(address);
+  const mailable = isEmail(address);
   return (
     <Dialog open title={t('papers.open')} onClose={onClose}>
       {kinds.length > 1 ? (

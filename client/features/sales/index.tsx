@@ -11,6 +11,7 @@ import { Column, Line, Sheet } from '~/ui/Box';
 import { BigMoney, Money } from '~/ui/Money';
 import { ListLink } from '~/ui/ListLink';
 import { Empty, ErrorNote } from '~/ui/Notes';
+import { NextPage } from '~/ui/NextPage';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
@@ -45,9 +46,7 @@ export function SalesOfDay({ date }: { date?: string }) {
                 <SaleRow key={sale.id} sale={sale} />
               ))}
             </Sheet>
-            {pages.hasNextPage ? (
-              <Button label={t('common.more')} onPress={() => void pages.fetchNextPage()} />
-            ) : null}
+            <NextPage of={pages} />
           </Column>
         );
       }}

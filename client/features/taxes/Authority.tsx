@@ -6,8 +6,8 @@ import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
-import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
@@ -76,16 +76,12 @@ export function RateDialog({
     <Dialog open title={t('taxes.newRateOf', { name: authority.name })} onClose={onClose}>
       <RateFields rate={rate} onChange={setRate} errorAt={errorAt} />
       <ErrorNote error={send.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={!ready}
-          label={t('taxes.setRate')}
-          onPress={() => send.mutate(whole)}
-        />
-      </Line>
+      <Decide
+        label={t('taxes.setRate')}
+        disabled={!ready}
+        onDecide={() => send.mutate(whole)}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }
@@ -140,16 +136,12 @@ export function AuthorityDialog({
       ))}
       {authority ? null : <RateFields rate={rate} onChange={setRate} errorAt={errorAt} />}
       <ErrorNote error={send.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          disabled={!ready || send.isPending}
-          label={t('taxes.save')}
-          onPress={() => send.mutate({ ...draft, ...(!authority && { rate }) })}
-        />
-      </Line>
+      <Decide
+        label={t('taxes.save')}
+        disabled={!ready || send.isPending}
+        onDecide={() => send.mutate({ ...draft, ...(!authority && { rate }) })}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }

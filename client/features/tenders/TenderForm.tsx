@@ -12,6 +12,7 @@ import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
 import { Choice } from '~/ui/Choice';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
@@ -129,16 +130,12 @@ export function TenderDialog({
       {yesNo('opensDrawer')}
       {yesNo('active')}
       <ErrorNote error={add.error ?? save.error} />
-      <Line gap="$2">
-        <Button grow label={t('common.cancel')} onPress={onClose} />
-        <Button
-          grow
-          kind="primary"
-          label={t('tenders.save')}
-          disabled={!ready}
-          onPress={submit}
-        />
-      </Line>
+      <Decide
+        label={t('tenders.save')}
+        disabled={!ready}
+        onDecide={submit}
+        onCancel={onClose}
+      />
     </Dialog>
   );
 }

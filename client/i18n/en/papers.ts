@@ -22,6 +22,8 @@ export const papers = {
     title: 'Papers',
     address: 'Address of the shop',
     addressHint: 'Parts apart by commas stand on lines of their own.',
+    email: 'The shop’s e-mail',
+    emailHint: 'Papers that are mailed come from it, and answers go there.',
     taxNumbers: 'Tax numbers',
     taxNumbersHint: 'As the authorities gave them.',
     foot: 'Foot',

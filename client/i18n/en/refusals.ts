@@ -41,6 +41,7 @@ export const refusal = {
   amount_outOfRange: '“{{text}}” is larger than any amount here. Check the figure.',
   date_notADate: 'That date does not exist. Write it like 2026-03-31.',
   date_tooFarAhead: '{{text}} lies too far ahead. Check the date.',
+  text_email: 'That is no e-mail address. Write it like name@example.org.',
   text_cardNumber:
     'This holds a full card number, which is never stored. Type the last four digits only.',
 
@@ -142,6 +143,8 @@ export const refusal = {
   paper_logoKind: 'A logo is a PNG or a JPEG picture. Choose another file.',
   paper_logoSize: 'The picture has more than {{mostKb}} KB. Make it smaller.',
   paper_headChanged: 'Someone changed this meanwhile. Load the page again.',
+  mail_noSender:
+    'The shop has no e-mail address to send from. Write it under Books, Shop, Papers.',
   mail_none: 'No mail server is set up.',
   mail_unreachable: 'The mail server did not take it. Nothing was sent; try again.',
   printer_none: 'No roll printer is set up.',

@@ -70,6 +70,9 @@ export type CustomerInput = TicketCustomer & {
   active: boolean;
 };
 
+/** Whether a text is written like an e-mail address; only a mail that arrives proves more. */
+export const isEmail = (text: string): boolean => /^[^\s@]+@[^\s@]+$/.test(text);
+
 /**
  * What is wrong with a customer by himself. Refusals: `customer.name`, `customer.email`,
  * `customer.exemption` (a certificate without its last day, or the other way).
@@ -85,8 +88,7 @@ export function customerRefusals(
     if (!outcome.ok) wrong.push(...outcome.refusals);
   };
   if (!customer.name.trim()) at('customer.name', 'name');
-  if (customer.email && !/^[^\s@]+@[^\s@]+$/.test(customer.email))
-    at('customer.email', 'email');
+  if (customer.email && !isEmail(customer.email)) at('customer.email', 'email');
   const { exemption } = customer;
   if (exemption && (!exemption.certificate || !exemption.until)) {
     at('customer.exemption', 'exemption');

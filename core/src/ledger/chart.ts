@@ -59,11 +59,6 @@ export const CHART = {
 
 export type AccountRole = keyof typeof CHART;
 
-/** Balances of assets and expenses are debits (+), all others credits (−). */
-export function normalSide(type: AccountType): 'debit' | 'credit' {
-  return type === 'asset' || type === 'expense' ? 'debit' : 'credit';
-}
-
 /** The dimension that lines of an account must carry, if any. */
 export function dimensionOf(role: AccountRole): Dimension | undefined {
   return (CHART[role] as ChartRow).by;

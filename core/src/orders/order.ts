@@ -12,4 +12,8 @@ export type OrderLine = {
   agreedMinor: number;
 };
 
-export type Order = PrepaidOrder & { lines: readonly OrderLine[] };
+export type Order = PrepaidOrder & {
+  /** Whether its prices hold their tax; a price agreed before tax is none with tax in it. */
+  pricesIncludeTax: boolean;
+  lines: readonly OrderLine[];
+};

@@ -8,6 +8,7 @@ import {
   type TaxedLine,
   type TaxRules,
 } from '../tax';
+import { toMilli } from '../returns';
 import { codeFor, type BuyerTax } from '../customers';
 import { discountOf, spreadDiscount, type Discount } from './discount';
 
@@ -68,12 +69,12 @@ export type PricedTicket = {
   taxes: { authorityId: number; taxMinor: Minor }[];
 };
 
-const QUANTITY = /^(?!0+(\.0+)?$)\d{1,6}(\.\d{1,3})?$/;
 export const MAX_LINES = 500;
 
-/** A quantity that may be sold with so many decimals. */
-export function isQuantity(text: string, decimals: number): boolean {
-  return QUANTITY.test(text) && Number(text) === Number(Number(text).toFixed(decimals));
+/** A quantity above nothing that may be sold with so many decimals, three at most. */
+export function isQuantity(text: string, decimals = 3): boolean {
+  const milli = toMilli(text);
+  return milli !== undefined && milli > 0n && milli % 10n ** BigInt(3 - decimals) === 0n;
 }
 
 /**
@@ -157,7 +158,7 @@ function ringLine(
     const item = catalogue.items.find(({ id }) => id === line.itemId);
     const taxCode = item && code(item.taxCodeId);
     if (!item || !taxCode) return refuse('line.unknown', `${at}.itemId`);
-    if (!QUANTITY.test(line.quantity)) return refuse('line.quantity', `${at}.quantity`);
+    if (!isQuantity(line.quantity)) return refuse('line.quantity', `${at}.quantity`);
     if (!isQuantity(line.quantity, item.decimals)) {
       return refuse('line.decimals', `${at}.quantity`, { decimals: item.decimals });
     }

@@ -197,7 +197,8 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     broken: [
       ...brokenPriceRules(
         (sold?.lines ?? []).filter(
-          (line, i) => !isAsAgreed(sale.lines[i]!, line, state.orders),
+          (line, i) =>
+            !isAsAgreed(sale.lines[i]!, line, state.orders, state.rules.pricesIncludeTax),
         ),
         state.allowance,
       ),

@@ -1,5 +1,5 @@
 import { post, type JournalLine } from '../ledger';
-import { divideRounded, minor, minus, sum, ZERO, type Minor } from '../money';
+import { divideRounded, minus, ZERO, type Minor } from '../money';
 import type { SettledScheme, Settlement } from './read';
 
 /** What the till has in one batch for one scheme: taken − refunded, and how many tenders. */
@@ -128,9 +128,4 @@ export function effectiveRateBasisPoints(settlement: {
   if (settlement.grossMinor <= 0) return 0;
   const tenThousandths = BigInt(settlement.feeMinor) * 10_000n;
   return Number(divideRounded(tenThousandths, BigInt(settlement.grossMinor), 'halfUp'));
-}
-
-/** The sum of findings that do not agree: what the till still misses (−) or has too much (+). */
-export function openDifference(findings: readonly SchemeFinding[]): Minor {
-  return sum(findings.map((row) => minor(row.differenceMinor)));
 }

@@ -38,6 +38,12 @@ export function createPool(url: string, connectionLimit = 16): Pool {
   } as mysql.PoolOptions);
 }
 
+const DUPLICATE = 1062;
+
+/** Whether a statement failed since a row with its key is there already. */
+export const isDuplicate = (error: unknown): boolean =>
+  (error as { errno?: number }).errno === DUPLICATE;
+
 /**
  * BIGINT columns become numbers here and nowhere else; what a number can't hold exactly is
  * refused. By column, once a result: the driver's own hook is called for each value and costs

@@ -5,14 +5,13 @@ import { mayAs, type Role } from '@abacist/core/people';
 import type { Request, RequestHandler, Response } from 'express';
 import type Joi from 'joi';
 import type { Actor, CommandContext, Deps } from '../context';
-import { row, run } from '../db/pool';
+import { isDuplicate, row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { checkApprover, recordApproval, type Approver } from '../people/approvals';
 import { loadShopFor } from '../settings/shop';
 import { forbidden, HttpError, notFound, refuseWith } from './errors';
 import { validate } from './validate';
 
-const DUPLICATE = 1062;
 const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** What a service answers: the answer for the client and the number of its document. */
@@ -142,7 +141,7 @@ async function claimKey(
     );
     return undefined;
   } catch (error) {
-    if ((error as { errno?: number }).errno !== DUPLICATE) throw error;
+    if (!isDuplicate(error)) throw error;
   }
   const before = await row<{
     user_id: number;

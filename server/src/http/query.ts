@@ -26,9 +26,9 @@ export function query<Q, A>(
     const actor = actorOf(request);
     if (!mayAs(actor.role, needed)) throw forbidden();
     const input = validate(schema, {
+      ...(request.body as object | undefined),
       ...request.query,
       ...request.params,
-      ...(request.body as object | undefined),
     });
     const shop = await loadShopFor(deps.pool, actor.id);
     const today = businessDate(deps.clock(), shop.zone);

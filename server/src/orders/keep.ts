@@ -2,7 +2,7 @@ import type { KeepTicket } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
 import { brokenPriceRules, priceTicket, type PricedTicket } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
-import { insertMany, row, run } from '../db/pool';
+import { insertMany, placeholders, row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
@@ -39,7 +39,9 @@ export async function keepTicket(
       command.discount,
     ),
   );
-  await context.approve(brokenPriceRules(priced.lines, rules.allowanceOf(actor.role)));
+  const approvalId = await context.approve(
+    brokenPriceRules(priced.lines, rules.allowanceOf(actor.role)),
+  );
   const isQuotation = command.kind === 'quotation';
   const validUntil = isQuotation
     ? (command.validUntil ?? addDays(today, rules.quotationDays))
@@ -48,40 +50,77 @@ export async function keepTicket(
     throw refuseWith('quotation.past', 'validUntil');
   const id = await insertOrder(context, {
     kind: command.kind,
-    quotationId: null,
     validUntil,
     parties,
     priced,
     prepaymentTax: rules.prepaymentTax,
+    approvalId,
   });
   return numbered(context, command.kind, id);
 }
 
 type NewOrder = {
   kind: 'quotation' | 'order';
-  quotationId: number | null;
   validUntil: string | null;
   parties: Parties;
   priced: PricedTicket;
   prepaymentTax: string;
+  approvalId: number | null;
 };
+
+/** What an order takes over from its quotation. */
+const TERMS = [
+  'shop_id',
+  'customer_id',
+  'customer_name',
+  'exempt_certificate',
+  'salesperson_id',
+  'prices_include_tax',
+  'discount_minor',
+  'net_minor',
+  'tax_minor',
+  'total_minor',
+  'approval_id',
+];
+const OWN = [
+  'kind',
+  'quotation_id',
+  'date',
+  'valid_until',
+  'prepayment_tax',
+  'user_id',
+  'made_at',
+];
+const LINE = [
+  'position',
+  'department_id',
+  'item_id',
+  'description',
+  'quantity',
+  'unit_price_minor',
+  'amount_minor',
+  'discount_minor',
+  'net_minor',
+  'tax_minor',
+];
+const TAX = ['authority_id', 'tax_minor'];
 
 async function insertOrder(context: CommandContext, order: NewOrder): Promise<number> {
   const { tx, shop, today, actor, now } = context;
   const { parties, priced } = order;
   const { insertId } = await run(
     tx,
-    `INSERT INTO customer_order
-       (shop_id, kind, quotation_id, date, valid_until, customer_id, customer_name,
-        exempt_certificate, salesperson_id, prices_include_tax, discount_minor, net_minor,
-        tax_minor, total_minor, prepayment_tax, user_id, made_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO customer_order (${[...OWN, ...TERMS].join(', ')})
+     VALUES (${placeholders(OWN.length + TERMS.length)})`,
     [
-      shop.id,
       order.kind,
-      order.quotationId,
+      null,
       today,
       order.validUntil,
+      order.prepaymentTax,
+      actor.id,
+      now,
+      shop.id,
       parties.customerId,
       parties.customerName,
       parties.buyer?.exempt ? parties.buyer.certificate : null,
@@ -91,27 +130,13 @@ async function insertOrder(context: CommandContext, order: NewOrder): Promise<nu
       priced.netMinor,
       priced.taxMinor,
       priced.totalMinor,
-      order.prepaymentTax,
-      actor.id,
-      now,
+      order.approvalId,
     ],
   );
   await insertMany(
     tx,
     'customer_order_line',
-    [
-      'order_id',
-      'position',
-      'department_id',
-      'item_id',
-      'description',
-      'quantity',
-      'unit_price_minor',
-      'amount_minor',
-      'discount_minor',
-      'net_minor',
-      'tax_minor',
-    ],
+    ['order_id', ...LINE],
     priced.lines.map((line, i) => [
       insertId,
       i + 1,
@@ -129,7 +154,7 @@ async function insertOrder(context: CommandContext, order: NewOrder): Promise<nu
   await insertMany(
     tx,
     'customer_order_tax',
-    ['order_id', 'authority_id', 'tax_minor'],
+    ['order_id', ...TAX],
     priced.taxes.map(({ authorityId, taxMinor }) => [insertId, authorityId, taxMinor]),
   );
   return insertId;
@@ -176,31 +201,20 @@ export async function orderQuotation(
   const { prepaymentTax } = await loadCounterRules(tx);
   const { insertId } = await run(
     tx,
-    `INSERT INTO customer_order
-       (shop_id, kind, quotation_id, date, valid_until, customer_id, customer_name,
-        exempt_certificate, salesperson_id, prices_include_tax, discount_minor, net_minor,
-        tax_minor, total_minor, prepayment_tax, user_id, made_at)
-     SELECT shop_id, 'order', id, ?, NULL, customer_id, customer_name, exempt_certificate,
-       salesperson_id, prices_include_tax, discount_minor, net_minor, tax_minor, total_minor,
-       ?, ?, ?
-     FROM customer_order WHERE id = ?`,
+    `INSERT INTO customer_order (${[...OWN, ...TERMS].join(', ')})
+     SELECT 'order', id, ?, NULL, ?, ?, ?, ${TERMS.join(', ')} FROM customer_order WHERE id = ?`,
     [today, prepaymentTax, actor.id, now, id],
   );
-  await run(
-    tx,
-    `INSERT INTO customer_order_line
-       (order_id, position, department_id, item_id, description, quantity, unit_price_minor,
-        amount_minor, discount_minor, net_minor, tax_minor)
-     SELECT ?, position, department_id, item_id, description, quantity, unit_price_minor,
-       amount_minor, discount_minor, net_minor, tax_minor
-     FROM customer_order_line WHERE order_id = ?`,
-    [insertId, id],
-  );
-  await run(
-    tx,
-    `INSERT INTO customer_order_tax (order_id, authority_id, tax_minor)
-     SELECT ?, authority_id, tax_minor FROM customer_order_tax WHERE order_id = ?`,
-    [insertId, id],
-  );
+  for (const [table, columns] of [
+    ['customer_order_line', LINE.join(', ')],
+    ['customer_order_tax', TAX.join(', ')],
+  ] as const) {
+    await run(
+      tx,
+      `INSERT INTO ${table} (order_id, ${columns})
+       SELECT ?, ${columns} FROM ${table} WHERE order_id = ?`,
+      [insertId, id],
+    );
+  }
   return numbered(context, 'order', insertId);
 }

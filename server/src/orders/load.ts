@@ -20,10 +20,16 @@ export async function lockOrders(tx: Tx, ids: readonly number[]): Promise<Order[
 export async function loadOrders(db: Db, ids: readonly number[]): Promise<Order[]> {
   if (ids.length === 0) return [];
   const marks = placeholders(ids.length);
-  const heads = await rows<Omit<Order, 'taxes' | 'lines' | 'open'> & { open: number }>(
+  const heads = await rows<
+    Omit<Order, 'taxes' | 'lines' | 'open' | 'pricesIncludeTax'> & {
+      open: number;
+      pricesIncludeTax: number;
+    }
+  >(
     db,
     `SELECT id, kind = 'order' AND cancelled_at IS NULL AS open, total_minor AS totalMinor,
-       prepayment_tax AS taxAt, prepaid_minor AS prepaidMinor, spent_minor AS spentMinor
+       prepayment_tax AS taxAt, prices_include_tax AS pricesIncludeTax,
+       prepaid_minor AS prepaidMinor, spent_minor AS spentMinor
      FROM customer_order WHERE id IN (${marks})`,
     ids,
   );
@@ -44,6 +50,7 @@ export async function loadOrders(db: Db, ids: readonly number[]): Promise<Order[
   return heads.map((head) => ({
     ...head,
     open: Boolean(head.open),
+    pricesIncludeTax: Boolean(head.pricesIncludeTax),
     taxes: taxes.filter(({ orderId }) => orderId === head.id),
     lines: lines
       .filter(({ orderId }) => orderId === head.id)

@@ -11,7 +11,7 @@ export type Outside = {
 };
 
 export type Message = {
-  from: string;
+  from: { name: string; address: string };
   to: string;
   subject: string;
   text: string;

@@ -12,7 +12,7 @@ const JPEG = Buffer.from([0xff, 0xd8, 0xff]);
 export async function readPaperHead(db: Db): Promise<PaperHead> {
   const found = await row<Omit<PaperHead, 'hasLogo'> & { hasLogo: number }>(
     db,
-    `SELECT address, tax_numbers AS taxNumbers, foot, page_size AS pageSize,
+    `SELECT address, email, tax_numbers AS taxNumbers, foot, page_size AS pageSize,
        logo IS NOT NULL AS hasLogo, version
      FROM shop_paper`,
   );
@@ -32,14 +32,14 @@ export async function readLogo(db: Db): Promise<Buffer | null> {
  */
 export async function savePaperHead(
   { tx }: CommandContext,
-  { logo, version, address, taxNumbers, foot, pageSize }: SavePaperHead,
+  { logo, version, address, email, taxNumbers, foot, pageSize }: SavePaperHead,
 ): Promise<CommandResult<PaperHead>> {
   const { affectedRows } = await run(
     tx,
-    `UPDATE shop_paper SET address = ?, tax_numbers = ?, foot = ?, page_size = ?,
+    `UPDATE shop_paper SET address = ?, email = ?, tax_numbers = ?, foot = ?, page_size = ?,
        version = version + 1
      WHERE version = ?`,
-    [address, taxNumbers, foot, pageSize, version],
+    [address, email, taxNumbers, foot, pageSize, version],
   );
   if (affectedRows === 0) throw refuseWith('paper.headChanged');
   if (logo === 'remove') await run(tx, 'UPDATE shop_paper SET logo = NULL');

@@ -7,7 +7,7 @@ import {
 } from '@abacist/contracts';
 import type { CommandContext, Deps, Shop } from '../context';
 import { readCustomers } from '../customers/read';
-import { row, run, type Db } from '../db/pool';
+import { isDuplicate, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { readOrder } from '../orders/read';
@@ -25,8 +25,8 @@ type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
 /**
  * Issues a paper and keeps that it did: the first of a document is the original, later ones are
  * copies. A mail or a slip goes out before this commits; its key makes a second try safe.
- * @throws HttpError 422 `paper.kind`, `mail.none`, `mail.unreachable`, `printer.none`,
- * `printer.unreachable`; 404 when there is no such document
+ * @throws HttpError 422 `paper.kind`, `mail.none`, `mail.noSender`, `mail.unreachable`,
+ * `printer.none`, `printer.unreachable`; 404 when there is no such document
  */
 export async function issuePaper(
   deps: Deps,
@@ -38,14 +38,22 @@ export async function issuePaper(
   if (!(PAPERS[kind] as readonly string[]).includes(subject)) {
     throw refuseWith('paper.kind', 'kind');
   }
-  // A voucher or a receipt handed out twice must say so, whoever was first.
-  const before = await row(
-    tx,
-    `SELECT id FROM paper_issue
-     WHERE kind = ? AND subject_kind = ? AND subject_id = ? LIMIT 1 FOR UPDATE`,
-    [kind, subject, subjectId],
-  );
-  const copy = before !== undefined;
+  const keep = async (copy: boolean) => {
+    const { insertId } = await run(
+      tx,
+      `INSERT INTO paper_issue
+         (kind, subject_kind, subject_id, format, how, sent_to, copy, user_id, issued_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [kind, subject, subjectId, format, how, command.to ?? null, copy, actor.id, now],
+    );
+    return { issueId: insertId, copy };
+  };
+  // A receipt handed out twice must say so, whoever was first: the table takes one original.
+  const issued = await keep(false).catch((error: unknown) => {
+    if (!isDuplicate(error)) throw error;
+    return keep(true);
+  });
+  const { copy } = issued;
   const content = await contentOf(tx, shop, today, command, copy);
   if (how === 'mail') await mailPaper(deps, tx, shop, content, command);
   if (how === 'slip') {
@@ -53,14 +61,7 @@ export async function issuePaper(
     if (!printer) throw refuseWith('printer.none');
     await printer(renderSlip(content, !copy && (await opensDrawer(tx, command))));
   }
-  const { insertId } = await run(
-    tx,
-    `INSERT INTO paper_issue
-       (kind, subject_kind, subject_id, format, how, sent_to, copy, user_id, issued_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [kind, subject, subjectId, format, how, command.to ?? null, copy, actor.id, now],
-  );
-  return { answer: { issueId: insertId, copy } };
+  return { answer: issued };
 }
 
 async function mailPaper(
@@ -72,11 +73,13 @@ async function mailPaper(
 ): Promise<void> {
   const { mail } = deps.outside;
   if (!mail) throw refuseWith('mail.none');
+  const { email } = await readPaperHead(db);
+  if (!email) throw refuseWith('mail.noSender');
   const pdf = await layOut(deps, db, content, format);
   const number = content.barcode;
   const params = { kind: word(kind), number, shop: shop.name, date: content.head[0]! };
   await mail({
-    from: `"${shop.name.replaceAll('"', '')}" <papers@shop.invalid>`,
+    from: { name: shop.name, address: email },
     to: to!,
     subject: word('subject', params),
     text: word('mailText', { ...params, kind: params.kind.toLowerCase() }),

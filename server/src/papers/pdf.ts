@@ -81,6 +81,7 @@ async function draw(
   sums(doc, content, layout);
   foot(doc, content, layout, barcode);
   measured?.(doc.y);
+  if (!roll) pageNumbers(doc, content, layout);
   doc.end();
   await ended;
   return new Uint8Array(Buffer.concat(chunks));
@@ -124,13 +125,24 @@ function rule(doc: Doc, { left, width }: Layout): void {
   doc.y += 4;
 }
 
+/** Goes on to the next page where what belongs together has no room on this one. */
+function keepTogether(doc: Doc, { roll, bottom }: Layout, high: number): void {
+  if (!roll && doc.y + high > bottom) doc.addPage();
+}
+
+const amountWidthOf = ({ width }: Layout): number => Math.min(width * 0.35, 120);
+const textWidthOf = (layout: Layout, indent: number): number =>
+  layout.width - amountWidthOf(layout) - indent - 6;
+const rowHeight = (doc: Doc, layout: Layout, left: string, indent = 0): number =>
+  doc.heightOfString(left || ' ', { width: textWidthOf(layout, indent) });
+
 /** Text at the left and at the right of one row; the row is as high as its left text. */
 function row(doc: Doc, layout: Layout, left: string, right: string, indent = 0): void {
-  const { width, bottom, roll } = layout;
-  const amountWidth = Math.min(width * 0.35, 120);
-  const textWidth = width - amountWidth - indent - 6;
-  const high = doc.heightOfString(left || ' ', { width: textWidth });
-  if (!roll && doc.y + high > bottom) doc.addPage();
+  const { width } = layout;
+  const amountWidth = amountWidthOf(layout);
+  const textWidth = textWidthOf(layout, indent);
+  const high = rowHeight(doc, layout, left, indent);
+  keepTogether(doc, layout, high);
   const y = doc.y;
   doc.text(left, layout.left + indent, y, { width: textWidth });
   const after = Math.max(doc.y, y + high);
@@ -146,10 +158,16 @@ function row(doc: Doc, layout: Layout, left: string, right: string, indent = 0):
 function lines(doc: Doc, { lines: list, priced }: PaperContent, layout: Layout): void {
   rule(doc, layout);
   for (const line of list) {
+    const details = detailsOf(line, priced);
     doc.font(line.heading ? 'strong' : 'text').fillColor(INK);
+    const high = details.reduce(
+      (sum, detail) => sum + rowHeight(doc, layout, detail, 10),
+      rowHeight(doc, layout, line.name),
+    );
+    keepTogether(doc, layout, high);
     row(doc, layout, line.name, priced ? line.amount : line.quantity);
     doc.font('text').fillColor(FADED);
-    for (const detail of detailsOf(line, priced)) row(doc, layout, detail, '', 10);
+    for (const detail of details) row(doc, layout, detail, '', 10);
     doc.fillColor(INK);
     doc.y += 3;
   }
@@ -165,7 +183,11 @@ function detailsOf(line: PaperLine, priced: boolean): string[] {
   return [...each, ...line.details];
 }
 
-function sums(doc: Doc, { sums: list }: PaperContent, layout: Layout): void {
+function sums(doc: Doc, content: PaperContent, layout: Layout): void {
+  const { sums: list } = content;
+  // The sums, the notes and the barcode stand on one page, so that no page holds a foot alone.
+  const high = list.length * layout.size * 1.8 + footHeight(doc, content, layout);
+  keepTogether(doc, layout, Math.min(high, layout.bottom / 2));
   for (const { label, amount, strong } of list) {
     doc.font(strong ? 'strong' : 'text').fontSize(strong ? layout.size * 1.2 : layout.size);
     row(doc, layout, label, amount);
@@ -173,20 +195,46 @@ function sums(doc: Doc, { sums: list }: PaperContent, layout: Layout): void {
   doc.font('text').fontSize(layout.size);
 }
 
+const BARCODE_HEIGHT = 34;
+
+function footHeight(doc: Doc, { notes, shop }: PaperContent, { width, size }: Layout): number {
+  const texts = [...notes, shop.foot ?? ''];
+  const text = texts.reduce((sum, note) => sum + doc.heightOfString(note, { width }), 0);
+  return text + BARCODE_HEIGHT + 5 * size;
+}
+
 function foot(doc: Doc, content: PaperContent, layout: Layout, barcode: Uint8Array): void {
-  const { left, width, roll, bottom } = layout;
+  const { left, width, roll } = layout;
   doc.moveDown(0.8);
   for (const note of content.notes) doc.text(note, left, doc.y, { width });
   doc.moveDown(0.8);
-  const high = 34;
+  const high = BARCODE_HEIGHT;
   const wide = roll ? width : 160;
-  if (!roll && doc.y + high + 20 > bottom) doc.addPage();
+  keepTogether(doc, layout, high + 20);
   const at = doc.y;
-  doc.image(Buffer.from(barcode), roll ? left : left, at, { width: wide, height: high });
+  doc.image(Buffer.from(barcode), left, at, { width: wide, height: high });
   doc.y = at + high + 4;
   doc.text(content.barcode, left, doc.y, { width: wide, align: 'center' });
   if (content.shop.foot) {
     doc.moveDown(0.8).fillColor(FADED);
     doc.text(content.shop.foot, left, doc.y, { width, align: roll ? 'center' : 'left' });
+  }
+}
+
+/** Says at the foot of each of several pages whose page it is, and that it is a copy. */
+function pageNumbers(doc: Doc, { title, marks }: PaperContent, layout: Layout): void {
+  const { count } = doc.bufferedPageRange();
+  if (count < 2) return;
+  for (let i = 0; i < count; i += 1) {
+    doc.switchToPage(i);
+    // It stands in the margin, where text would else go on to a new page.
+    doc.page.margins.bottom = 0;
+    const page = word('page', { page: i + 1, of: count });
+    doc.font('text').fontSize(layout.size).fillColor(FADED);
+    doc.text([title, ...marks, page].join(' · '), layout.left, layout.bottom + 14, {
+      width: layout.width,
+      align: 'right',
+      lineBreak: false,
+    });
   }
 }

@@ -16,7 +16,7 @@ import type { Deps, Shop } from '../context';
 /** All that a shop needs before its first sale. Codes refer to each other by name. */
 export type ShopSetUp = {
   shop: Omit<Shop, 'id' | 'closedThrough' | 'filedThrough'>;
-  papers: { address: string; taxNumbers: string; foot: string };
+  papers: { address: string; email: string; taxNumbers: string; foot: string };
   people: { username: string; name: string; role: Role; password: string; pin: string }[];
   authorities: {
     code: string;
@@ -101,8 +101,8 @@ export async function setUpShop(deps: Deps, setUp: ShopSetUp): Promise<void> {
     await run(tx, 'INSERT INTO counter_rule (shop_id) VALUES (1)');
     await run(
       tx,
-      'INSERT INTO shop_paper (shop_id, address, tax_numbers, foot) VALUES (1, ?, ?, ?)',
-      [setUp.papers.address, setUp.papers.taxNumbers, setUp.papers.foot],
+      'INSERT INTO shop_paper (shop_id, address, email, tax_numbers, foot) VALUES (1, ?, ?, ?, ?)',
+      [setUp.papers.address, setUp.papers.email, setUp.papers.taxNumbers, setUp.papers.foot],
     );
     await insertMany(
       tx,

@@ -1,0 +1,73 @@
+import type { OrderDetail } from '@abacist/contracts';
+import { loadOrder, useTicket } from './store';
+
+const ticket = () => useTicket.getState();
+const card = (amountMinor: number, reference: string) =>
+  ({ kind: 'card', tenderId: 2, amountMinor, lastFour: '1111', reference }) as const;
+const approve = (amountMinor: number, authorisation: string) => {
+  const reference = ticket().chargeFor(2, amountMinor);
+  ticket().chargeIs(reference, authorisation);
+  ticket().addTender(card(amountMinor, authorisation));
+  return reference;
+};
+
+beforeEach(() => ticket().clear());
+
+describe('what the terminal is asked to charge', () => {
+  test('a lost answer is asked for again; a declined charge is another one the next time', () => {
+    const first = ticket().chargeFor(2, 50_00);
+    expect(ticket().chargeFor(2, 50_00)).toBe(first);
+    expect(ticket().chargeFor(2, 50_01)).not.toBe(first);
+    ticket().chargeIs(first, null);
+    expect(ticket().chargeFor(2, 50_00)).not.toBe(first);
+  });
+
+  test('two cards that pay the same amount are charged once each', () => {
+    expect(approve(50_00, 'A1')).not.toBe(approve(50_00, 'A2'));
+  });
+
+  test('a tender that was taken off the ticket is found again, and not charged twice', () => {
+    const [first, second] = [approve(50_00, 'A1'), approve(50_00, 'A2')];
+    ticket().removeTender(0);
+    expect(ticket().chargeFor(2, 50_00)).toBe(first);
+    ticket().setDiscount({ percent: '10' });
+    expect(ticket().tenders).toEqual([]);
+    ticket().addTender(card(50_00, 'A1'));
+    expect(ticket().chargeFor(2, 50_00)).toBe(second);
+  });
+
+  test('the next ticket asks anew', () => {
+    const first = ticket().chargeFor(2, 50_00);
+    ticket().clear();
+    expect(ticket().chargeFor(2, 50_00)).not.toBe(first);
+  });
+});
+
+test('an order stands on the ticket with what is left of it, at its kind of price', async () => {
+  const line = { description: 'Coil', unit: '', amountMinor: 30_00, unitPriceMinor: 10_00 };
+  const goods = { ...line, departmentId: 1, quantity: '3', discountMinor: 1_00 };
+  const order = {
+    id: 3,
+    number: 'O-3',
+    customerId: null,
+    customerName: 'Bo',
+    pricesIncludeTax: true,
+    prepaidLeftMinor: 5_00,
+    lines: [
+      { ...goods, position: 1, itemId: 7, leftQuantity: '1' },
+      { ...goods, position: 2, itemId: 7, leftQuantity: '0' },
+    ],
+  } as OrderDetail;
+  approve(50_00, 'A1');
+  await loadOrder(order);
+  expect(ticket()).toMatchObject({
+    customer: { name: 'Bo' },
+    pricesIncludeTax: true,
+    order: { number: 'O-3', leftMinor: 5_00 },
+    tenders: [],
+    charges: [],
+    lines: [
+      { itemId: 7, quantity: '1', unitPriceMinor: 10_00, discount: { amountMinor: 33 } },
+    ],
+  });
+});
