@@ -1,0 +1,84 @@
+import { STANDING, control, perDocument, type Check } from './build';
+
+/** Slips, settlements and statement lines. */
+export const BANK: Check[] = [
+  perDocument(
+    'a slip moves to the bank what its items say',
+    'slip',
+    'bankInTransit',
+    `SELECT slip_id AS subject_id, SUM(amount_minor) AS expected
+     FROM slip_item GROUP BY slip_id`,
+  ),
+  perDocument(
+    'a settlement clears gross less refunds',
+    'settlement',
+    'cardClearing',
+    'SELECT id AS subject_id, -(gross_minor - refunds_minor) AS expected FROM settlement',
+  ),
+  perDocument(
+    'a settlement’s fee is an expense',
+    'settlement',
+    'cardFees',
+    'SELECT id AS subject_id, fee_minor AS expected FROM settlement',
+  ),
+  perDocument(
+    'a match brings to the bank what its lines say',
+    'match',
+    'bank',
+    `SELECT m.match_group_id AS subject_id, SUM(l.amount_minor) AS expected
+     FROM match_member m JOIN statement_line l ON l.id = m.member_id
+     WHERE m.kind = 'line' GROUP BY m.match_group_id`,
+  ),
+  {
+    name: 'what slips took of the safe is what is gone from it',
+    sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
+            COALESCE(SUM(si.amount_minor), 0) AS expected, i.taken_minor AS found
+          FROM safe_item i LEFT JOIN slip_item si ON si.safe_item_id = i.id
+          GROUP BY i.id, i.taken_minor
+          HAVING COALESCE(SUM(si.amount_minor), 0) <> i.taken_minor`,
+  },
+  {
+    name: 'what is matched belongs to a match that stands',
+    sql: ['slip', 'settlement', 'statement_line']
+      .map(
+        (table) => `
+          SELECT NULL AS entryId, CONCAT('${table} ', x.id) AS about,
+            'its match' AS expected, CONCAT('match ', x.match_group_id) AS found
+          FROM ${table} x
+          LEFT JOIN match_member m ON m.match_group_id = x.match_group_id
+            AND m.kind = '${table === 'statement_line' ? 'line' : table}' AND m.member_id = x.id
+          LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
+          WHERE x.match_group_id IS NOT NULL AND (m.member_id IS NULL OR u.id IS NOT NULL)`,
+      )
+      .join(' UNION ALL '),
+  },
+  control(
+    'card clearing is card tenders less what was settled',
+    'cardClearing',
+    `SELECT t.processor_id AS part, st.amount_minor AS expected
+     FROM sale s JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id AND t.kind = 'card' ${STANDING}
+     UNION ALL
+     SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement`,
+    'processor_id',
+  ),
+  control(
+    'bank in transit is slips and settlements not yet at the bank',
+    'bankInTransit',
+    `SELECT bank_account_id AS part, total_minor AS expected
+     FROM slip WHERE match_group_id IS NULL
+     UNION ALL
+     SELECT bank_account_id, net_minor
+     FROM settlement WHERE match_group_id IS NULL AND net_minor > 0`,
+    'bank_account_id',
+  ),
+  control(
+    'the bank holds its opening balance and the matched lines',
+    'bank',
+    `SELECT bank_account_id AS part, amount_minor AS expected FROM bank_opening
+     UNION ALL
+     SELECT bank_account_id, amount_minor
+     FROM statement_line WHERE match_group_id IS NOT NULL`,
+    'bank_account_id',
+  ),
+];

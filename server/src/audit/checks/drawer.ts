@@ -1,0 +1,78 @@
+import { STANDING, control, perDocument, type Check } from './build';
+
+/** Cash and cheques from the drawer to the safe. */
+export const DRAWER: Check[] = [
+  perDocument(
+    'cash and cheques of a sale are in its drawer',
+    'sale',
+    'drawer',
+    `SELECT subject_id, SUM(expected) AS expected
+     FROM (
+       SELECT st.sale_id AS subject_id, st.kept_minor AS expected
+       FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
+       UNION ALL
+       SELECT sale_id, -amount_minor FROM sale_extra WHERE kind = 'cashBack'
+     ) x GROUP BY subject_id`,
+  ),
+  {
+    name: 'a cheque taken is kept as the paper that it is, and no other is',
+    sql: `SELECT NULL AS entryId, CONCAT('sale tender ', x.id) AS about,
+            COALESCE(x.expected, 'no cheque') AS expected, COALESCE(x.found, 'no cheque') AS found
+          FROM (
+            SELECT st.id, st.amount_minor AS expected, q.amount_minor AS found
+            FROM sale_tender st
+            JOIN tender t ON t.id = st.tender_id AND t.kind = 'cheque'
+            LEFT JOIN cheque q ON q.sale_tender_id = st.id
+            UNION ALL
+            SELECT q.sale_tender_id, NULL, q.amount_minor
+            FROM cheque q
+            JOIN sale_tender st ON st.id = q.sale_tender_id
+            JOIN tender t ON t.id = st.tender_id AND t.kind <> 'cheque'
+          ) x
+          WHERE NOT x.expected <=> x.found`,
+  },
+  {
+    name: 'what a count put in the safe of a cheque is that cheque',
+    sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
+            q.amount_minor AS expected, i.amount_minor AS found
+          FROM safe_item i JOIN cheque q ON q.id = i.cheque_id
+          WHERE q.amount_minor <> i.amount_minor`,
+  },
+  perDocument(
+    'a drawer close moves to the safe what its items say',
+    'drawerClose',
+    'safe',
+    `SELECT drawer_close_id AS subject_id, SUM(amount_minor) AS expected
+     FROM safe_item GROUP BY drawer_close_id`,
+  ),
+  perDocument(
+    'a drawer difference is in over and short',
+    'drawerClose',
+    'overAndShort',
+    'SELECT id AS subject_id, -difference_minor AS expected FROM drawer_close',
+  ),
+  control(
+    'drawers hold what was opened, taken, and not moved to the safe',
+    'drawer',
+    `SELECT l.drawer_id AS part, l.amount_minor AS expected
+     FROM entry_line l
+     JOIN entry e ON e.id = l.entry_id AND e.kind = 'opening' AND e.status = 'POSTED'
+     WHERE l.drawer_id IS NOT NULL
+     UNION ALL
+     SELECT s.drawer_id, st.kept_minor
+     FROM sale s JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque') ${STANDING}
+     UNION ALL
+     SELECT s.drawer_id, -x.amount_minor
+     FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}
+     UNION ALL
+     SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor
+     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
+    'drawer_id',
+  ),
+  control(
+    'the safe holds what waits in it',
+    'safe',
+    'SELECT 0 AS part, amount_minor - taken_minor AS expected FROM safe_item',
+  ),
+];

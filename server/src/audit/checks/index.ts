@@ -1,0 +1,17 @@
+import { BANK } from './bank';
+import { DRAWER } from './drawer';
+import { LEDGER } from './ledger';
+import { ORDERS } from './orders';
+import { RETURNS } from './returns';
+import { SALES } from './sales';
+import type { Check } from './build';
+
+/** Every check of the books, domain by domain. */
+export const CHECKS: Check[] = [
+  ...LEDGER,
+  ...SALES,
+  ...RETURNS,
+  ...ORDERS,
+  ...DRAWER,
+  ...BANK,
+];

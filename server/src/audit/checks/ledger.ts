@@ -1,0 +1,80 @@
+import { keptBalances, type Check } from './build';
+
+/** The journal itself: balance, seals, numbers, documents, kept balances. */
+export const LEDGER: Check[] = [
+  {
+    name: 'no entry is left OPEN',
+    sql: `SELECT id AS entryId, kind AS about, 'POSTED' AS expected, status AS found
+          FROM entry WHERE status <> 'POSTED'`,
+  },
+  {
+    name: 'every entry adds up to zero',
+    sql: `SELECT entry_id AS entryId, currency AS about, 0 AS expected,
+            SUM(amount_minor) AS found
+          FROM entry_line GROUP BY entry_id, currency HAVING SUM(amount_minor) <> 0`,
+  },
+  {
+    name: 'every posted entry is sealed or waits for its seal',
+    sql: `SELECT e.id AS entryId, e.kind AS about, 'a seal' AS expected, 'none' AS found
+          FROM entry e
+          LEFT JOIN seal s ON s.entry_id = e.id
+          LEFT JOIN unsealed u ON u.entry_id = e.id
+          WHERE e.status = 'POSTED' AND s.number IS NULL AND u.entry_id IS NULL`,
+  },
+  {
+    name: 'document numbers have no gap',
+    sql: `SELECT NULL AS entryId, s.code AS about, s.last_number AS expected,
+            COUNT(d.number) AS found
+          FROM series s LEFT JOIN document d ON d.series = s.code
+          GROUP BY s.code, s.last_number
+          HAVING COUNT(d.number) <> s.last_number
+            OR COALESCE(MAX(d.number), 0) <> s.last_number`,
+  },
+  {
+    name: 'every entry has its document',
+    sql: `SELECT e.id AS entryId, CONCAT(e.kind, ' ', e.subject_id) AS about,
+            'a document' AS expected, 'none' AS found
+          FROM entry e
+          LEFT JOIN document d ON d.entry_id = e.id AND d.kind = e.kind
+            AND d.subject_id = e.subject_id
+          WHERE d.number IS NULL`,
+  },
+  {
+    name: 'every document has its entry',
+    sql: `SELECT d.entry_id AS entryId, CONCAT(d.series, '-', d.number) AS about,
+            'an entry' AS expected, 'none' AS found
+          FROM document d
+          LEFT JOIN drawer_close c ON d.kind = 'drawerClose' AND c.id = d.subject_id
+          LEFT JOIN credit_note n ON d.kind = 'creditNote' AND n.id = d.subject_id
+          LEFT JOIN document t ON t.kind = 'sale' AND t.subject_id = n.sale_id
+          WHERE d.entry_id IS NULL AND t.entry_id IS NULL
+            AND d.kind NOT IN ('quotation', 'order')
+            AND NOT (c.id IS NOT NULL AND c.to_safe_minor = 0 AND c.difference_minor = 0)`,
+  },
+  {
+    name: 'every sale has its document',
+    sql: `SELECT NULL AS entryId, CONCAT('sale ', s.id) AS about, 'a document' AS expected,
+            'none' AS found
+          FROM sale s LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+          WHERE d.number IS NULL`,
+  },
+  {
+    name: 'a reversing entry turns each line of its entry',
+    sql: `SELECT e.id AS entryId, CONCAT('account ', t.account_id) AS about, 0 AS expected,
+            SUM(t.amount_minor) AS found
+          FROM entry e
+          JOIN entry_line t ON t.entry_id IN (e.id, e.reverses_entry_id)
+          WHERE e.reverses_entry_id IS NOT NULL
+          GROUP BY e.id, t.account_id, t.drawer_id, t.department_id, t.authority_id,
+            t.processor_id, t.bank_account_id
+          HAVING SUM(t.amount_minor) <> 0`,
+  },
+  {
+    name: 'kept balances by month are the sums of sealed lines',
+    sql: keptBalances('balance_month', 'month', `DATE_FORMAT(e.date, '%Y-%m')`),
+  },
+  {
+    name: 'kept balances by day are the sums of sealed lines',
+    sql: keptBalances('balance_day', 'date', 'e.date'),
+  },
+];
