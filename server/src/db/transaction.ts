@@ -14,6 +14,11 @@ type SqlError = { errno?: number; code?: string };
  * deadlock or a lock that timed out (a cluster reports conflicts as deadlocks, even at COMMIT).
  * A lost connection or a node that is not ready is only tried again under an idempotency key,
  * since the commit may have happened.
+ *
+ * Statements queue on the connection. Reads may be sent together (`Promise.all`), so that the
+ * work between them overlaps with the database's. A write is waited for before anything that
+ * writes is sent: after a deadlock the server has ended the transaction, and a write queued
+ * behind it would count by itself.
  * @throws Error when `work` leaves an entry OPEN: MariaDB has no checks deferred to commit
  */
 export async function transaction<T>(
@@ -24,8 +29,10 @@ export async function transaction<T>(
   for (let attempt = 1; ; attempt += 1) {
     const connection = await pool.getConnection();
     try {
-      await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
-      await connection.beginTransaction();
+      await Promise.all([
+        connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'),
+        connection.beginTransaction(),
+      ]);
       const tx: Tx = Object.assign(connection, { openEntries: new Set<number>() });
       const result = await work(tx);
       if (tx.openEntries.size) {

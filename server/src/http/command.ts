@@ -91,9 +91,11 @@ export async function execute<C, A>(
     deps.pool,
     async (tx) => {
       const now = deps.clock();
-      const stored = await claimKey(tx, sent.key, actor, hash, now);
+      const [stored, context] = await Promise.all([
+        claimKey(tx, sent.key, actor, hash, now),
+        contextOf(deps, tx, actor, approver),
+      ]);
       if (stored !== undefined) return JSON.parse(stored) as A;
-      const context = await contextOf(deps, tx, actor, approver);
       const { answer, documentNumber } = await handler(context, sent.input, sent.params);
       await run(
         tx,

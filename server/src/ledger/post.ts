@@ -66,28 +66,32 @@ async function insertEntry(context: CommandContext, entry: NewEntry): Promise<nu
       },
     ]);
   }
-  const { insertId } = await run(
-    tx,
-    `INSERT INTO entry
+  const [{ insertId }, accounts] = await Promise.all([
+    run(
+      tx,
+      `INSERT INTO entry
        (shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id,
         user_id, approval_id, posted_at, memo)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [
-      shop.id,
-      entry.date,
-      entry.takingsDay ?? entry.date,
-      entry.kind,
-      entry.subjectId,
-      entry.reversesEntryId ?? null,
-      entry.drawerSessionId ?? null,
-      actor.id,
-      approvalId,
-      now,
-      entry.memo,
-    ],
-  );
+      [
+        shop.id,
+        entry.date,
+        entry.takingsDay ?? entry.date,
+        entry.kind,
+        entry.subjectId,
+        entry.reversesEntryId ?? null,
+        entry.drawerSessionId ?? null,
+        actor.id,
+        approvalId,
+        now,
+        entry.memo,
+      ],
+    ),
+    accountIds(tx, entry.lines),
+  ]);
   tx.openEntries.add(insertId);
-  await insertLines(tx, insertId, entry.lines.map(soldBy(entry.salespersonId)), shop);
+  const lines = entry.lines.map(soldBy(entry.salespersonId));
+  await insertLines(tx, insertId, lines, accounts, shop);
   return insertId;
 }
 
@@ -96,19 +100,27 @@ const soldBy = (salespersonId: number | undefined) => (line: JournalLine) =>
     ? { ...line, salespersonId }
     : line;
 
-async function insertLines(
+/** The accounts that lines name by their role. */
+async function accountIds(
   tx: Tx,
-  entryId: number,
   lines: readonly JournalLine[],
-  shop: { id: number; currency: string },
-): Promise<void> {
+): Promise<Map<string, number>> {
   const roles = [...new Set(lines.map(({ account }) => account))];
   const known = await rows<{ id: number; role: string }>(
     tx,
     `SELECT id, role FROM account WHERE role IN (${placeholders(roles.length)})`,
     roles,
   );
-  const idOf = new Map(known.map(({ id, role }) => [role, id]));
+  return new Map(known.map(({ id, role }) => [role, id]));
+}
+
+async function insertLines(
+  tx: Tx,
+  entryId: number,
+  lines: readonly JournalLine[],
+  accounts: Map<string, number>,
+  shop: { id: number; currency: string },
+): Promise<void> {
   await insertMany(
     tx,
     'entry_line',
@@ -130,7 +142,7 @@ async function insertLines(
     lines.map((line, i) => [
       entryId,
       i + 1,
-      idOf.get(line.account)!,
+      accounts.get(line.account)!,
       line.amountMinor,
       shop.currency,
       shop.id,

@@ -71,10 +71,13 @@ export async function catalogueFor(
   itemIds: readonly number[],
   date: string,
 ): Promise<Catalogue> {
-  const departments = await rows<Catalogue['departments'][number]>(
-    db,
-    'SELECT id, name, tax_code_id AS taxCodeId FROM department WHERE active',
-  );
-  const items = itemIds.length ? await itemsById(db, itemIds) : [];
-  return { departments, items, taxCodes: (await taxCodesOn(db, date)).map(toTaxCode) };
+  const [departments, items, taxCodes] = await Promise.all([
+    rows<Catalogue['departments'][number]>(
+      db,
+      'SELECT id, name, tax_code_id AS taxCodeId FROM department WHERE active',
+    ),
+    itemIds.length ? itemsById(db, itemIds) : [],
+    taxCodesOn(db, date),
+  ]);
+  return { departments, items, taxCodes: taxCodes.map(toTaxCode) };
 }

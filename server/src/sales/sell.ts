@@ -12,7 +12,7 @@ import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { loadCounterRules, returnReasons } from './rules';
 import { lockOrders, paidForOrder } from '../orders/load';
-import { openSession } from './session';
+import { beginSession, findSession } from './session';
 import { storeReturn } from './storeReturn';
 import { sellOfOrders, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
@@ -33,11 +33,20 @@ export async function sell(
   const itemIds = [...command.lines, ...goods].flatMap((line) =>
     'itemId' in line ? [line.itemId] : [],
   );
-  const tenders = await tendersOf(context, command);
-  const { allowanceOf, voucherDays, cardExtras, ...returnRules } = await loadCounterRules(tx);
   const orders = await lockOrders(tx, orderIdsOf(command));
   const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
-  const catalogue = await catalogueFor(tx, [...new Set(itemIds)], today);
+  const [session, tenders, counterRules, catalogue, credits, vouchers, prepaidBy, reasons] =
+    await Promise.all([
+      findSession(context, command.drawerId),
+      tendersOf(context, command),
+      loadCounterRules(tx),
+      catalogueFor(tx, [...new Set(itemIds)], today),
+      creditsOf(context, command),
+      vouchersOf(context, command),
+      back && 'orderId' in back ? paidForOrder(tx, back.orderId) : null,
+      command.returned ? returnReasons(tx) : [],
+    ]);
+  const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
     decideSale(command, {
@@ -53,25 +62,25 @@ export async function sell(
       drawerId: command.drawerId,
       tenders,
       allowance: allowanceOf(actor.role),
-      credits: await creditsOf(context, command),
-      vouchers: await vouchersOf(context, command),
+      credits,
+      vouchers,
       cardExtras,
       orders,
-      prepaidBy: back && 'orderId' in back ? await paidForOrder(tx, back.orderId) : null,
+      prepaidBy,
       returnRules,
-      reasons: command.returned ? await returnReasons(tx) : [],
+      reasons,
       original,
     }),
   );
   const approvalId = await context.approve(sale.broken);
-  const drawerSessionId = await openSession(context, command.drawerId);
+  const drawerSessionId = session ?? (await beginSession(context, command.drawerId));
   const saleId = await storeSale(context, command, drawerSessionId, sale, parties);
   await sellOfOrders(context, command, sale);
   if (sale.returned && command.returned) {
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
-  const vouchers = await storeExtras(context, saleId, sale, voucherDays);
+  const sold = await storeExtras(context, saleId, sale, voucherDays);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -85,7 +94,14 @@ export async function sell(
   });
   const { totalMinor } = sale;
   return {
-    answer: { saleId, number, totalMinor, changeMinor: changeOf(sale), credit, vouchers },
+    answer: {
+      saleId,
+      number,
+      totalMinor,
+      changeMinor: changeOf(sale),
+      credit,
+      vouchers: sold,
+    },
     documentNumber: number,
   };
 }

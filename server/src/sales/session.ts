@@ -6,23 +6,31 @@ import { refuseWith } from '../http/errors';
  * The drawer's session that takes sales now. It is read in share mode: a count that begins
  * waits for sales under way, and a sale after it finds the next session.
  */
-export async function openSession(context: CommandContext, drawerId: number): Promise<number> {
+export async function findSession(
+  { tx }: CommandContext,
+  drawerId: number,
+): Promise<number | undefined> {
+  const found = await row<{ id: number }>(
+    tx,
+    `SELECT id FROM drawer_session
+     WHERE drawer_id = ? AND count_begun_at IS NULL
+     ORDER BY number DESC LIMIT 1
+     LOCK IN SHARE MODE`,
+    [drawerId],
+  );
+  return found?.id;
+}
+
+/** The next session of a drawer that has none open. @throws HttpError 422 `drawer.unknown` */
+export async function beginSession(
+  context: CommandContext,
+  drawerId: number,
+): Promise<number> {
   const { tx, now } = context;
-  const find = () =>
-    row<{ id: number }>(
-      tx,
-      `SELECT id FROM drawer_session
-       WHERE drawer_id = ? AND count_begun_at IS NULL
-       ORDER BY number DESC LIMIT 1
-       LOCK IN SHARE MODE`,
-      [drawerId],
-    );
-  const open = await find();
-  if (open) return open.id;
   const drawer = await row(tx, 'SELECT id FROM drawer WHERE id = ? FOR UPDATE', [drawerId]);
   if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
-  const again = await find();
-  if (again) return again.id;
+  const again = await findSession(context, drawerId);
+  if (again !== undefined) return again;
   const last = await row<{ number: number }>(
     tx,
     'SELECT number FROM drawer_session WHERE drawer_id = ? ORDER BY number DESC LIMIT 1',
