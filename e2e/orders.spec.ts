@@ -29,7 +29,7 @@ test('quotation, order, prepayment, sale in parts; what is left of it is used up
   await page.getByLabel('Quantity').fill('2');
   await button(page, 'Set it').click();
   await button(page, /^Walk-in customer/).click();
-  await page.getByLabel('Customer by name, phone or e-mail').fill('Bo of the Gannet');
+  await page.getByLabel('Customer by name, number, phone').fill('Bo of the Gannet');
   await button(page, /^Only the name/).click();
   await more(page, 'Keep it as a quotation');
   await page.getByLabel('Valid until').fill('2026-03-31');

@@ -16,7 +16,7 @@ test('a new customer is exempt by certificate; a colleague takes over and sells 
   await page.keyboard.press('Enter');
   await expect(page.getByText('125.38')).toBeVisible();
   await button(page, /^Walk-in customer/).click();
-  await page.getByLabel('Customer by name, phone or e-mail').fill('Harbour Trust');
+  await page.getByLabel('Customer by name, number, phone').fill('Harbour Trust');
   await button(page, 'New customer').click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Harbour Trust');
   await button(page, 'Firm').click();

@@ -8,12 +8,18 @@ import Joi from 'joi';
 import { id, isoDate, safeText } from './common';
 
 /** A customer as the counter finds him. */
-export type CustomerFound = TicketCustomer & { id: number; name: string; phone: string };
+export type CustomerFound = TicketCustomer & {
+  id: number;
+  number: string;
+  name: string;
+  phone: string;
+};
 export type CustomerDetail = CustomerInput & { id: number; version: number };
 
 /** A customer as he is saved; `version` is that which the person saw, none for a new one. */
 export type SaveCustomer = CustomerInput & { version?: number };
 export const saveCustomerSchema = Joi.object<SaveCustomer>({
+  number: safeText(20).allow('').required(),
   name: safeText(120).min(1).required(),
   kind: Joi.valid(...CUSTOMER_KINDS).required(),
   phone: safeText(40).allow('').required(),

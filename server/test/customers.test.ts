@@ -13,6 +13,7 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 const harbourTrust = {
+  number: '',
   name: 'Wrack Haven Harbour Trust',
   kind: 'firm',
   phone: '902 555-0147',
@@ -32,9 +33,9 @@ const ticket = (more: object, totalMinor: number) => ({
 });
 
 describe('customers', () => {
-  test('are found by a part of name, phone or e-mail; an exempt one pays no tax until the day', async () => {
+  test('are found by a part of number, name, phone or e-mail; an exempt one pays no tax until the day', async () => {
     const saved = (await fenella.send('/customers', harbourTrust)).body;
-    for (const text of ['trust', 'HÁRBOUR wrack', '5550147', 'trust.example']) {
+    for (const text of ['trust', 'HÁRBOUR wrack', '5550147', 'trust.example', 'c-1 trust']) {
       const { customers } = (await fenella.get(`/customers?text=${encodeURIComponent(text)}`))
         .body;
       expect(customers).toMatchObject([{ id: saved.id, exemption: { certificate: 'EX-77' } }]);
@@ -69,6 +70,25 @@ describe('customers', () => {
     ]);
     const sale = await fenella.send('/sales', ticket({ customer: { id: kept.id } }, 106_25));
     expect(sale.body.refusals).toMatchObject([{ code: 'customer.unknown' }]);
+  });
+
+  test('a number of the shop’s own is taken once', async () => {
+    const chandler = { ...harbourTrust, name: 'Chandler', number: 'K-104' };
+    const saved = (await fenella.send('/customers', chandler)).body;
+    expect(saved).toMatchObject({ number: 'K-104', version: 1 });
+    expect((await fenella.get('/customers?text=k-104')).body.customers).toHaveLength(1);
+    const again = await fenella.send('/customers', { ...chandler, number: 'k-104' });
+    expect(again.status).toBe(422);
+    expect(again.body.refusals).toMatchObject([
+      { code: 'customer.numberTaken', at: 'number' },
+    ]);
+    const kept = { ...chandler, number: '', version: 1 };
+    expect((await fenella.send(`/customers/${saved.id}`, kept)).body.number).toBe(
+      `C-${saved.id}`,
+    );
+    expect(
+      await shop.one('SELECT COUNT(*) AS n FROM customer WHERE name = ?', ['Chandler']),
+    ).toEqual({ n: 1 });
   });
 
   test('a name typed once, prices with tax by the document, and who sold it stand on the paper', async () => {

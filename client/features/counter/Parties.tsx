@@ -139,7 +139,7 @@ function WhoBuys({ onChosen }: { onChosen: () => void }) {
                 <Line flex={1} justifyContent="space-between" gap="$2">
                   <Body textAlign="left">{one.name}</Body>
                   <Body small tone="faded">
-                    {one.phone}
+                    {[one.number, one.phone].filter(Boolean).join(' · ')}
                   </Body>
                 </Line>
               </Button>

@@ -85,6 +85,7 @@ function Form({
   const [draft, change, drop] = useDraft<Draft>(
     customer ? `customer.${customer.id}.${customer.version}` : 'customer.new',
     {
+      number: customer?.number ?? '',
       name: customer?.name ?? name,
       kind: customer?.kind ?? 'person',
       phone: customer?.phone ?? '',
@@ -126,13 +127,14 @@ function Form({
     if (wrong.length || untilError || save.isPending) return;
     save.mutate({ ...input, ...(customer && { version: customer.version }) });
   };
-  const text = (place: 'phone' | 'email' | 'address', most: number) => (
+  const text = (place: 'number' | 'phone' | 'email' | 'address', most: number) => (
     <Field
       label={t(`customers.${place}`)}
       value={draft[place]}
       onChange={(value) => change({ [place]: value })}
       maxLength={most}
       error={errorAt(place)}
+      hint={place === 'number' ? t('customers.numberHint') : undefined}
       onSubmit={submit}
     />
   );
@@ -159,6 +161,7 @@ function Form({
       {text('phone', 40)}
       {text('email', 120)}
       {text('address', 300)}
+      {text('number', 20)}
       <Select
         label={t('customers.priceKind')}
         value={draft.priceKind}

@@ -16,7 +16,7 @@ import { Body } from '~/ui/Text';
 
 export { CustomerScreen } from './CustomerForm';
 
-/** The shop's customers: found by a part of name, phone or e-mail. */
+/** The shop's customers: found by a part of name, number, phone or e-mail. */
 export function CustomersScreen() {
   const t = useWords();
   const [text, setText] = useState('');
@@ -61,6 +61,7 @@ export function CustomersScreen() {
                       <Body>{customer.name}</Body>
                       <Body small tone="faded">
                         {[
+                          customer.number,
                           t(`customers.kind_${customer.kind}`),
                           customer.phone,
                           customer.exemption

@@ -65,6 +65,8 @@ export const refusal = {
   tax_unknownCode: 'There is no such tax code.',
   tax_codeTaken: 'This code is taken. Choose another.',
   customer_name: 'Write a name.',
+  customer_number: 'A number has up to 20 signs and no space.',
+  customer_numberTaken: 'Another customer has the number {{number}}. Choose another one.',
   customer_email: 'That is no e-mail address. Write it like name@example.org.',
   customer_exemption: 'A certificate has a number and a last day. Write both, or neither.',
   customer_changed: 'Someone changed this customer meanwhile. Load the page again.',

@@ -93,6 +93,7 @@ describe('a customer and his tax', () => {
 
   test('what is wrong is said at its field', () => {
     const input = {
+      number: 'C 12',
       name: ' ',
       phone: '',
       email: 'x',
@@ -106,6 +107,7 @@ describe('a customer and his tax', () => {
       ),
     ).toEqual([
       ['customer.name', 'name'],
+      ['customer.number', 'number'],
       ['customer.email', 'email'],
       ['customer.exemption', 'exemption'],
     ]);

@@ -63,6 +63,8 @@ export function codeFor(ordinary: TaxCode, buyer: BuyerTax | null): TaxCode {
 
 /** A customer as a person keeps him. */
 export type CustomerInput = TicketCustomer & {
+  /** The shop's own number for him; none: he gets one. */
+  number: string;
   name: string;
   phone: string;
   email: string;
@@ -74,7 +76,8 @@ export type CustomerInput = TicketCustomer & {
 export const isEmail = (text: string): boolean => /^[^\s@]+@[^\s@]+$/.test(text);
 
 /**
- * What is wrong with a customer by himself. Refusals: `customer.name`, `customer.email`,
+ * What is wrong with a customer by himself. Refusals: `customer.name`, `customer.number` (a
+ * space in it, or over 20 signs), `customer.email`,
  * `customer.exemption` (a certificate without its last day, or the other way).
  */
 export function customerRefusals(
@@ -88,6 +91,7 @@ export function customerRefusals(
     if (!outcome.ok) wrong.push(...outcome.refusals);
   };
   if (!customer.name.trim()) at('customer.name', 'name');
+  if (!/^\S{0,20}$/.test(customer.number)) at('customer.number', 'number');
   if (customer.email && !isEmail(customer.email)) at('customer.email', 'email');
   const { exemption } = customer;
   if (exemption && (!exemption.certificate || !exemption.until)) {

@@ -4,7 +4,7 @@ import { rows, type Db, type Value } from '../db/pool';
 
 const FOUND = 30;
 
-/** Customers by a part of name, phone or e-mail, by name. */
+/** Customers by a part of number, name, phone or e-mail, by name. */
 export async function findCustomers(db: Db, text: string): Promise<CustomerFound[]> {
   const words = searchWords(text);
   const where = ['active = 1', ...words.map(() => 'search LIKE ?')];
@@ -13,8 +13,9 @@ export async function findCustomers(db: Db, text: string): Promise<CustomerFound
     `${where.join(' AND ')} ORDER BY search LIMIT ${FOUND}`,
     words.map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`),
   );
-  return found.map(({ id, name, phone, kind, priceKind, taxCodeId, exemption }) => ({
+  return found.map(({ id, number, name, phone, kind, priceKind, taxCodeId, exemption }) => ({
     id,
+    number,
     name,
     phone,
     kind,
@@ -37,7 +38,7 @@ export async function readCustomers(
   };
   const found = await rows<Stored>(
     db,
-    `SELECT id, name, kind, phone, email, address, price_kind AS priceKind,
+    `SELECT id, number, name, kind, phone, email, address, price_kind AS priceKind,
        tax_code_id AS taxCodeId, exempt_certificate AS certificate, exempt_until AS until,
        active, version
      FROM customer WHERE ${where}`,

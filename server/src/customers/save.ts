@@ -1,8 +1,9 @@
 import type { CustomerDetail, SaveCustomer } from '@abacist/contracts';
-import { customerRefusals } from '@abacist/core/customers';
+import { customerRefusals, type CustomerInput } from '@abacist/core/customers';
 import { searchable } from '@abacist/core/items';
 import type { CommandContext } from '../context';
-import { insertMany, row, run, type Value } from '../db/pool';
+import { insertMany, isDuplicate, row, run, type Value } from '../db/pool';
+import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { notFound, refused, refuseWith } from '../http/errors';
 import { readCustomers } from './read';
@@ -21,7 +22,10 @@ const COLUMNS = [
   'search',
 ] as const;
 
-/** Saves a new customer or a changed one, whole. @throws HttpError 422 `customer.changed` */
+/**
+ * Saves a new customer or a changed one, whole. Who brings no number gets one.
+ * @throws HttpError 422 `customer.changed`, `customer.numberTaken`
+ */
 export async function saveCustomer(
   { tx }: CommandContext,
   { version, ...customer }: SaveCustomer,
@@ -45,12 +49,7 @@ export async function saveCustomer(
     customer.exemption?.certificate ?? null,
     customer.exemption?.until ?? null,
     customer.active,
-    // A phone is found with and without the signs between its digits.
-    searchable(
-      [customer.name, customer.phone, customer.phone.replace(/\D/g, ''), customer.email].join(
-        ' ',
-      ),
-    ),
+    '',
   ];
   let customerId = id;
   if (customerId === undefined) {
@@ -68,6 +67,34 @@ export async function saveCustomer(
       throw found ? refuseWith('customer.changed') : notFound('customer.unknown');
     }
   }
+  await number(tx, customerId!, customer);
   const [saved] = await readCustomers(tx, 'id = ?', [customerId!]);
   return { answer: saved! };
+}
+
+/** A phone is found with and without the signs between its digits. */
+const searchOf = (customer: CustomerInput): string =>
+  searchable(
+    [
+      customer.name,
+      customer.phone,
+      customer.phone.replace(/\D/g, ''),
+      customer.email,
+      customer.number,
+    ].join(' '),
+  );
+
+/** Gives a customer the number that was typed, or one by his row. */
+async function number(tx: Tx, id: number, customer: CustomerInput): Promise<void> {
+  const own = customer.number || `C-${id}`;
+  try {
+    await run(tx, 'UPDATE customer SET number = ?, search = ? WHERE id = ?', [
+      own,
+      searchOf({ ...customer, number: own }),
+      id,
+    ]);
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+    throw refuseWith('customer.numberTaken', 'number', { number: own });
+  }
 }
