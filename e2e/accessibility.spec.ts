@@ -30,6 +30,7 @@ const SCREENS = [
   '/books/items/new',
   '/books/taxes',
   '/books/taxes/1',
+  '/books/departments',
   '/books/tenders',
   '/books/rules',
   '/books/papers',

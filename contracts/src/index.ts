@@ -18,3 +18,4 @@ export * from './rules';
 export * from './tenders';
 export * from './terminal';
 export * from './customers';
+export * from './departments';

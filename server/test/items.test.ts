@@ -1,5 +1,14 @@
 import { readCsv } from '@abacist/core/csv';
-import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+import {
+  book,
+  card,
+  cash,
+  ids,
+  openShop,
+  type Ids,
+  type Person,
+  type TestShop,
+} from './harness';
 
 let shop: TestShop;
 let id: Ids;
@@ -124,6 +133,49 @@ describe('items', () => {
     const after = (await fenella.get('/counter')).body.offers;
     expect(after[1].itemIds[0]).toBe(hot);
     expect(after[0].itemIds[0]).not.toBe(hot);
+  });
+});
+
+describe('departments', () => {
+  const list = async () => (await osric.get('/departments')).body.departments;
+  const of = async (code: string) =>
+    (await list()).find((one: { code: string }) => one.code === code);
+
+  test('a new one sells by its tax code; off, it sells no more', async () => {
+    const { taxCodeId } = await of('books');
+    const sails = { code: 'sails', name: 'Sail loft', taxCodeId, active: true };
+    expect((await fenella.send('/departments', sails)).status).toBe(403);
+    expect((await osric.send('/departments', sails)).status).toBe(200);
+    const again = await osric.send('/departments', { ...sails, name: 'Other' });
+    expect(again.body.refusals).toMatchObject([{ code: 'department.codeTaken', at: 'code' }]);
+    const made = await of('sails');
+    expect(made).toMatchObject({ name: 'Sail loft', itemCount: 0, active: true });
+    const sale = () =>
+      fenella.send('/sales', {
+        drawerId: id.drawers['shop'],
+        lines: [{ departmentId: made.id, amountMinor: 80_00 }],
+        tenders: [card(id, 80_00)],
+      });
+    // Books are free of tax, and so is what bears their code.
+    expect((await sale()).body).toMatchObject({ totalMinor: 80_00 });
+    const { code: _code, ...change } = sails;
+    const off = await osric.send(`/departments/${made.id}`, { ...change, active: false });
+    expect(off.status).toBe(200);
+    expect((await sale()).status).toBe(422);
+  });
+
+  test('one with items on sale stays on; an unknown tax code changes nothing', async () => {
+    const rope = await of('rope');
+    const change = { name: 'Rope', taxCodeId: rope.taxCodeId, active: true };
+    const path = `/departments/${rope.id}`;
+    expect(rope.itemCount).toBeGreaterThan(0);
+    expect((await osric.send(path, { ...change, active: false })).body.refusals).toEqual([
+      { code: 'department.hasItems', at: 'active', params: { count: rope.itemCount } },
+    ]);
+    expect(
+      (await osric.send(path, { ...change, taxCodeId: 999 })).body.refusals,
+    ).toMatchObject([{ code: 'item.unknownTaxCode', at: 'taxCodeId' }]);
+    expect(await of('rope')).toEqual(rope);
   });
 });
 

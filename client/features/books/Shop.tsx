@@ -5,6 +5,7 @@ import { Body } from '~/ui/Text';
 
 const PAGES = [
   { to: '/books/items', name: 'shopItems' },
+  { to: '/books/departments', name: 'shopDepartments' },
   { to: '/books/taxes', name: 'shopTaxes' },
   { to: '/books/tenders', name: 'shopTenders' },
   { to: '/books/rules', name: 'shopRules' },

@@ -7,6 +7,8 @@ export const books = {
     shopTaxesText: 'Authorities, rates by date, tax codes, an example taken apart',
     shopCustomers: 'Customers',
     shopCustomersText: 'Names for papers, exemptions, how prices are written',
+    shopDepartments: 'Departments',
+    shopDepartmentsText: 'How takings are parted, and the tax of each',
     shopTenders: 'Tenders',
     shopTendersText: 'What the shop takes: order, keys, icons, references asked',
     shopPapers: 'Papers',

@@ -111,6 +111,10 @@ export const refusal = {
   tender_reference: 'Type the authorisation reference from the terminal.',
   tender_unknown: 'This tender is no longer taken. Choose another.',
   tender_shortcutTaken: 'This key chooses {{name}} already. Take another.',
+  department_codeTaken: 'This code is taken. Choose another.',
+  department_last: 'A shop sells by one department at the least.',
+  department_hasItems:
+    'Items on sale in it: {{count}}. Move them to another department or take them off sale.',
   tender_codeTaken: 'This code is taken. Choose another.',
   tender_needsProcessor: 'A card has a processor and a scheme. Name both.',
   tender_needsAccount: 'Choose the account that it is debited to.',

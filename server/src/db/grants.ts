@@ -30,6 +30,7 @@ const SETTINGS = [
   'counter_rule',
   'item',
   'customer',
+  'department',
   'tender',
   'tax_authority',
   'tax_code',

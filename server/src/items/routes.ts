@@ -1,6 +1,8 @@
 import {
+  changeDepartmentSchema,
   id,
   itemFilterSchema,
+  newDepartmentSchema,
   priceListImportSchema,
   priceListSchema,
   saveItemSchema,
@@ -11,6 +13,7 @@ import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
 import { noInput, query } from '../http/query';
+import { addDepartment, changeDepartment, departmentList } from './departments';
 import { checkPriceList, exportPriceList, importPriceList } from './priceList';
 import { findItems, itemsById, listItems, readItems } from './read';
 import { saveItem } from './save';
@@ -31,6 +34,17 @@ export function itemRoutes(deps: Deps): Router {
         text === undefined
           ? { exact: false, items: await itemsById(db, ids!.split(',').map(Number)) }
           : findItems(db, text),
+    ),
+  );
+  router.get(
+    '/departments',
+    query(deps, 'bookkeeper', noInput, ({ db }) => departmentList(db)),
+  );
+  router.post('/departments', command(deps, 'bookkeeper', newDepartmentSchema, addDepartment));
+  router.post(
+    '/departments/:id',
+    command(deps, 'bookkeeper', changeDepartmentSchema, (context, body, params) =>
+      changeDepartment(context, body, Number(params['id'])),
     ),
   );
   router.get(

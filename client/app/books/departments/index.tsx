@@ -1,0 +1,3 @@
+import { DepartmentsScreen } from '~/features/departments';
+
+export default DepartmentsScreen;
