@@ -24,6 +24,8 @@ export async function measureGrowth(
     await repeat(sell, CLIENTS, 3);
     return (1000 * CLIENTS * seconds) / (await repeat(sell, CLIENTS, seconds));
   };
+  // What the others are copied from.
+  await sell();
   await fillTo(pool, SMALL);
   const small = await measure();
   await fillTo(pool, LARGE);
