@@ -19,6 +19,7 @@ import { TZDate } from '@date-fns/tz';
 import { statementCsv, type BankLine } from './bank';
 import { settlementCsv, type ProcessorBatch } from './processor';
 import { generator, type Random } from './random';
+import { addCustomers, ringRareThings, type Counter, type Kept } from './orders';
 import { returnCommand } from './returns';
 
 /** Days of takings before today. */
@@ -36,6 +37,8 @@ type World = {
   bankBalanceMinor: number;
   /** One settlement comes short; whether it has. */
   shortDone: boolean;
+  customers: Map<string, number>;
+  kept: Kept;
 };
 
 /**
@@ -65,13 +68,23 @@ export async function loadDemo(
     booked: [],
     bankBalanceMinor: OPENING_BANK_MINOR,
     shortDone: false,
+    customers: new Map(),
+    kept: {},
   };
+  const opening = at(world, addDays(today, -DEMO_DAYS), '08:00');
+  world.customers = await addCustomers(
+    (service, command) => act(world, world.people.fenella, opening, service, command),
+    today,
+  );
   const holidays = holidaysAround(shop.holidayRegion, today);
   for (let back = DEMO_DAYS; back >= 0; back -= 1) {
     const date = addDays(today, -back);
     if (isBankingDay(date, holidays)) await bankMorning(world, date, back);
     if (weekday(date) === 0) continue;
     await sellDay(world, date, back === 0 ? now : at(world, date, '17:55'));
+    const after = Array.from({ length: back }, (_, i) => weekday(addDays(date, i + 1)));
+    const daysAfter = after.filter((day) => day !== 0).length;
+    if (back > 0) await sellRareThings(world, date, daysAfter);
     if (back > 0) await closeDay(world, date, back);
   }
   setClock(now);
@@ -117,6 +130,33 @@ async function sellDay(world: World, date: string, until: Date): Promise<void> {
     await act(world, people.fenella, instant, sell, ticket(world, drawer, date));
     if (drawer === 'shop' && random.chance(0.05)) await bringBack(world, instant);
   }
+}
+
+/** Orders, prepayments and vouchers of the day, rung at its end. */
+async function sellRareThings(world: World, date: string, daysAfter: number): Promise<void> {
+  const { settings, deps } = world;
+  const instant = at(world, date, '17:56');
+  const byCode = (list: readonly { id: number; code: string }[], code: string) =>
+    list.find((one) => one.code === code)!.id;
+  const counter: Counter = {
+    pool: deps.pool,
+    drawerId: byCode(settings.drawers, 'shop'),
+    itemId: (code) => byCode(settings.items, code),
+    customerId: (name) => world.customers.get(name)!,
+    tenderId: (code) => byCode(settings.tenders, code),
+    totalOf: (lines) => totalOf(world, lines),
+    cash: (dueMinor) => ({
+      kind: 'cash',
+      tenderId: byCode(settings.tenders, 'cash'),
+      tenderedMinor: roundCash(dueMinor, 5),
+    }),
+  };
+  await ringRareThings(
+    (service, command) => act(world, world.people.fenella, instant, service, command),
+    counter,
+    daysAfter,
+    world.kept,
+  );
 }
 
 /** Goods of an earlier sale come back, by the tenders that paid them or for store credit. */

@@ -37,7 +37,7 @@ export function CustomersScreen() {
         <Button
           icon={Plus}
           kind="primary"
-          label={t('parties.new')}
+          label={t('customers.add')}
           onPress={() => router.push('/customers/new')}
         />
       }

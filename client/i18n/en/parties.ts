@@ -19,6 +19,7 @@ export const parties = {
   customers: {
     title: 'Customers',
     one: 'Customer',
+    add: 'Add',
     noneTitle: 'No customer',
     noneText: 'Those whose name stands on papers, or who are taxed otherwise, are kept here.',
     noneFound: 'Nobody fits. Try a shorter part of the name.',
