@@ -3,7 +3,11 @@ import type { Bead, RodState } from '@abacist/core/days';
 
 export type Rod = {
   date: string;
-  totalMinor: number;
+  /**
+   * What was taken as money that day: cash, cheques and cards, less what went back by them. What
+   * was paid with money of an earlier day (a prepayment, a voucher, store credit) is not in it.
+   */
+  takenMinor: number;
   sales: number;
   beads: Bead[];
   state: RodState;

@@ -21,8 +21,8 @@ test('the day’s rod is home, with its shortage', async () => {
   const osric = await shop.as('osric');
   const { body } = await osric.get('/days');
   const rod = body.rods.find((one: any) => one.date === '2026-03-02');
-  // 12.00 + 50.00 + 3 × 4.25 and 5 % island levy on 12.75 (0.64)
-  expect(rod).toMatchObject({ totalMinor: 75_39, sales: 3 });
+  // 12.00 + 50.00 + 3 × 4.25 and 5 % island levy on 12.75 (0.64), and 0.01 by cash rounding.
+  expect(rod).toMatchObject({ takenMinor: 75_40, sales: 3 });
   expect(rod.state).toMatchObject({ tone: 'home', params: { differenceMinor: -10 } });
   expect(rod.beads.map((bead: any) => [bead.label, bead.stage])).toEqual([
     ['cash', 'home'],

@@ -301,3 +301,29 @@ describe('parked tickets', () => {
     expect((await osric.get('/parked')).body.parked).toEqual([]);
   });
 });
+
+test('a day’s takings are its money: what was paid ahead counts on the day it came', async () => {
+  shop.setNow('2026-06-08T15:00:00Z');
+  const rope = { departmentId: id.departments['rope'], amountMinor: 100_00 };
+  const order = await keep('order', { lines: [rope] });
+  await prepay(order.id, 60_00);
+  shop.setNow('2026-06-09T15:00:00Z');
+  const sold = await sell({
+    lines: [{ ...rope, order: { orderId: order.id, position: 1 } }],
+    // 106.25 less 60.00 paid ahead.
+    tenders: [paidAhead(order.id, 60_00), cash(id, 46_25)],
+  });
+  expect(sold.totalMinor).toBe(106_25);
+  const { rods } = (await osric.get('/days')).body;
+  const of = (date: string) => rods.find((rod: { date: string }) => rod.date === date);
+  for (const [date, takenMinor] of [
+    ['2026-06-08', 60_00],
+    ['2026-06-09', 46_25],
+  ] as const) {
+    expect(of(date)).toMatchObject({ takenMinor, sales: 1 });
+    const beads = of(date).beads as { takenMinor: number }[];
+    expect(beads.map((bead) => bead.takenMinor)).toEqual([takenMinor]);
+    const sheet = (await osric.get(`/days/${date}`)).body;
+    expect(sheet.takenMinor).toBe(takenMinor);
+  }
+});

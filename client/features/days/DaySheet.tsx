@@ -36,7 +36,7 @@ export function DayScreen({ date }: { date: string }) {
       title={
         date === dates.today ? t('days.todayIs', { date: dates.day(date) }) : dates.day(date)
       }
-      right={sheet.data ? <Money minor={sheet.data.totalMinor} strong fontSize="$5" /> : null}
+      right={sheet.data ? <Money minor={sheet.data.takenMinor} strong fontSize="$5" /> : null}
       width={1000}
       footer={
         open ? (
@@ -182,14 +182,14 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
         ))}
         {media.wide ? <Column width={20} /> : null}
       </SheetRow>
-      {sheet.tenders.map((tender) => (
+      {sheet.tenders.filter(isMoney).map((tender) => (
         <TenderRow key={tender.key} sheet={sheet} tender={tender} />
       ))}
       <SheetRow>
         <Body strong flex={1}>
-          {t('common.total')}
+          {t('days.taken')}
         </Body>
-        <Money minor={sheet.tenders.reduce((sum, one) => sum + one.expectedMinor, 0)} strong />
+        <Money minor={sheet.takenMinor} strong />
       </SheetRow>
       {sheet.roundingMinor !== 0 ? (
         <SheetRow>
@@ -199,9 +199,18 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
           <Money minor={-sheet.roundingMinor} tone="faded" signed />
         </SheetRow>
       ) : null}
+      {sheet.tenders
+        .filter((tender) => !isMoney(tender))
+        .map((tender) => (
+          <TenderRow key={tender.key} sheet={sheet} tender={tender} />
+        ))}
     </Section>
   );
 }
+
+/** Whether a tender brings money on its day: cash, cheques and cards do. */
+const isMoney = ({ key }: { key: string }) =>
+  key === 'cash' || key === 'cheque' || key.startsWith('card:');
 
 /** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
 function TenderRow({
@@ -217,7 +226,7 @@ function TenderRow({
   const bead = sheet.beads.find(({ key }) => key === tender.key);
   const isCard = tender.key.startsWith('card:');
   const shape = isCard ? 'card' : tender.key === 'cheque' ? 'cheque' : 'cash';
-  const noBead = !isCard && tender.key !== 'cash' && tender.key !== 'cheque';
+  const noBead = !isMoney(tender);
   const label = isCard ? tender.label : t(`tender.${tender.key}`);
   const row = (
     <SheetRow

@@ -29,16 +29,23 @@ export async function listRods(
   };
 }
 
+/** Money taken by day; cash back left the drawer again, and other tenders bring none. */
+const TAKEN = `
+  SELECT s.date, COUNT(*) AS sales,
+    CAST(SUM(
+      COALESCE((SELECT SUM(st.kept_minor)
+                FROM sale_tender st JOIN tender t ON t.id = st.tender_id
+                WHERE st.sale_id = s.id AND t.kind IN ('cash', 'cheque', 'card')), 0)
+      - COALESCE((SELECT SUM(x.amount_minor) FROM sale_extra x
+                  WHERE x.sale_id = s.id AND x.kind = 'cashBack'), 0)
+    ) AS SIGNED) AS takenMinor
+  FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id
+  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL GROUP BY s.date`;
+
 async function rodsBetween(db: Db, today: string, from: string, to: string): Promise<Rod[]> {
   const [parts, totals, open, closes] = await Promise.all([
     potParts(db, { from, to }),
-    rows<{ date: string; totalMinor: number; sales: number }>(
-      db,
-      `SELECT s.date, CAST(SUM(s.total_minor) AS SIGNED) AS totalMinor, COUNT(*) AS sales
-       FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id
-       WHERE s.date BETWEEN ? AND ? AND v.id IS NULL GROUP BY s.date`,
-      [from, to],
-    ),
+    rows<{ date: string; takenMinor: number; sales: number }>(db, TAKEN, [from, to]),
     rows<{ date: string; drawers: number }>(
       db,
       `SELECT s.date, COUNT(DISTINCT s.drawer_session_id) AS drawers
@@ -54,11 +61,11 @@ async function rodsBetween(db: Db, today: string, from: string, to: string): Pro
     ),
   ]);
   const beads = beadsByDay(parts);
-  return totals.map(({ date, totalMinor, sales }) => {
+  return totals.map(({ date, takenMinor, sales }) => {
     const own = beads.get(date) ?? [];
     return {
       date,
-      totalMinor,
+      takenMinor,
       sales,
       beads: own,
       state: rodState({
@@ -82,7 +89,7 @@ function homeOn(parts: readonly PotPart[], date: string): string | null {
 
 function emptyRod(date: string, today: string): Rod {
   const facts = { today, date, beads: [], openDrawers: 0, differenceMinor: 0, homeOn: null };
-  return { date, totalMinor: 0, sales: 0, beads: [], state: rodState(facts) };
+  return { date, takenMinor: 0, sales: 0, beads: [], state: rodState(facts) };
 }
 
 /** Sold and returned by department; what came back lowers its day, never the sale's. */
