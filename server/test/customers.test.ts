@@ -91,6 +91,20 @@ describe('customers', () => {
     ).toEqual({ n: 1 });
   });
 
+  test('the longest that may be typed is kept and found', async () => {
+    const longest = {
+      ...harbourTrust,
+      // A ligature is three letters when it is written plain.
+      name: '\uFB03'.repeat(120),
+      phone: '9'.repeat(40),
+      email: `${'e'.repeat(112)}@x.test`,
+      number: 'N'.repeat(20),
+    };
+    expect((await fenella.send('/customers', longest)).status).toBe(200);
+    const { customers } = (await fenella.get(`/customers?text=${'n'.repeat(20)}`)).body;
+    expect(customers).toMatchObject([{ number: longest.number }]);
+  });
+
   test('a name typed once, prices with tax by the document, and who sold it stand on the paper', async () => {
     const tamsin = (await fenella.get('/counter')).body.salespeople.find(
       ({ name }: { name: string }) => name === 'Tamsin',

@@ -72,6 +72,9 @@ export async function saveCustomer(
   return { answer: saved! };
 }
 
+/** As wide as its column. */
+const SEARCH_LENGTH = 700;
+
 /** A phone is found with and without the signs between its digits. */
 const searchOf = (customer: CustomerInput): string =>
   searchable(
@@ -82,7 +85,7 @@ const searchOf = (customer: CustomerInput): string =>
       customer.email,
       customer.number,
     ].join(' '),
-  );
+  ).slice(0, SEARCH_LENGTH);
 
 /** Gives a customer the number that was typed, or one by his row. */
 async function number(tx: Tx, id: number, customer: CustomerInput): Promise<void> {
