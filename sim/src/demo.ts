@@ -1,45 +1,23 @@
-import type { Actor, CommandContext, Deps } from '@abacist/server/src/context';
+import type { Actor, Deps } from '@abacist/server/src/context';
 import { rows } from '@abacist/server/src/db/pool';
-import { transaction } from '@abacist/server/src/db/transaction';
 import { beginCount, closeDrawer } from '@abacist/server/src/drawer/count';
-import { safeView, sendSlip } from '@abacist/server/src/deposits/slip';
-import { contextOf, type CommandResult } from '@abacist/server/src/http/command';
-import { startMatching } from '@abacist/server/src/matching/run';
-import { importStatement } from '@abacist/server/src/bank/import';
-import { importSettlement } from '@abacist/server/src/settlements/import';
 import { counterSettings } from '@abacist/server/src/sales/counter';
 import { sell } from '@abacist/server/src/sales/sell';
 import { loadShop } from '@abacist/server/src/settings/shop';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
-import type { CounterSettings, SaleCommand } from '@abacist/contracts';
-import { addBankingDays, addDays, isBankingDay, weekday } from '@abacist/core/dates';
+import type { SaleCommand } from '@abacist/contracts';
+import { addDays, isBankingDay, weekday } from '@abacist/core/dates';
 import { cashOffers, denominations, percent, roundCash } from '@abacist/core/money';
 import { priceTicket, type TicketLine } from '@abacist/core/sales';
-import { TZDate } from '@date-fns/tz';
-import { statementCsv, type BankLine } from './bank';
-import { settlementCsv, type ProcessorBatch } from './processor';
-import { generator, type Random } from './random';
-import { addCustomers, ringRareThings, type Counter, type Kept } from './orders';
+import { generator } from './random';
+import { bankMorning } from './mornings';
+import { addCustomers, ringRareThings, type Counter } from './orders';
 import { returnCommand } from './returns';
+import { act, at, type World } from './world';
 
 /** Days of takings before today. */
 export const DEMO_DAYS = 14;
 const OPENING_BANK_MINOR = 482_915;
-
-type World = {
-  deps: Deps;
-  setClock: (instant: Date) => void;
-  random: Random;
-  zone: string;
-  settings: CounterSettings;
-  people: Record<'fenella' | 'osric', Actor>;
-  booked: BankLine[];
-  bankBalanceMinor: number;
-  /** One settlement comes short; whether it has. */
-  shortDone: boolean;
-  customers: Map<string, number>;
-  kept: Kept;
-};
 
 /**
  * Fills the demo shop: days of takings up to now, made through the services that people use, so
@@ -88,28 +66,6 @@ export async function loadDemo(
     if (back > 0) await closeDay(world, date, back);
   }
   setClock(now);
-}
-
-/** The instant of a time of day in the shop's zone. */
-function at(world: World, date: string, time: string): Date {
-  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
-  const [hour, minute] = time.split(':').map(Number) as [number, number];
-  return new Date(new TZDate(year, month - 1, day, hour, minute, world.zone).getTime());
-}
-
-/** Runs a service as a person, in its transaction, at the demo's time. */
-async function act<C, A>(
-  world: World,
-  actor: Actor,
-  instant: Date,
-  service: (context: CommandContext, command: C) => Promise<CommandResult<A>>,
-  command: C,
-): Promise<A> {
-  world.setClock(instant);
-  return transaction(world.deps.pool, async (tx) => {
-    const context = await contextOf(world.deps, tx, actor);
-    return (await service(context, command)).answer;
-  });
 }
 
 async function sellDay(world: World, date: string, until: Date): Promise<void> {
@@ -282,123 +238,4 @@ export function piecesOf(amountMinor: number): Record<string, number> {
     left -= count * value;
   }
   return pieces;
-}
-
-/** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
-async function bankMorning(world: World, date: string, back: number): Promise<void> {
-  await importBooked(world, date);
-  await settleBatches(world, date, back);
-  const day = weekday(date);
-  if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);
-  if (back === 5) {
-    const fee = { date, amountMinor: -1850, text: 'MONTHLY PLAN CHARGE', type: '' } as const;
-    world.booked.push(fee);
-  }
-}
-
-/** What the bank booked before this morning, as the statement that the bookkeeper imports. */
-async function importBooked(world: World, date: string): Promise<void> {
-  const lines = world.booked.filter((line) => line.date < date);
-  if (lines.length === 0) return;
-  world.booked = world.booked.filter((line) => line.date >= date);
-  lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-  const csv = statementCsv(world.bankBalanceMinor, lines);
-  world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
-  await act(world, world.people.osric, at(world, date, '09:20'), importStatement, {
-    format: 'csv',
-    name: `statement ${date}.csv`,
-    contentBase64: Buffer.from(csv).toString('base64'),
-  });
-  await matchNow(world);
-}
-
-async function matchNow({ deps, people }: World): Promise<void> {
-  const accounts = await rows<{ id: number }>(deps.pool, 'SELECT id FROM bank_account');
-  for (const { id } of accounts)
-    await deps.jobs.ended(await startMatching(deps, people.osric, id));
-}
-
-type BatchRow = {
-  batchDate: string;
-  scheme: string;
-  items: number;
-  grossMinor: number;
-  refundsMinor: number;
-};
-
-/** The processor pays each closed batch on the next banking day; one comes 8.40 short. */
-async function settleBatches(world: World, date: string, back: number): Promise<void> {
-  const found = await rows<BatchRow>(
-    world.deps.pool,
-    `SELECT b.batch_date AS batchDate, t.scheme, COUNT(*) AS items,
-       CAST(SUM(GREATEST(st.amount_minor, 0)) AS SIGNED) AS grossMinor,
-       CAST(SUM(GREATEST(-st.amount_minor, 0)) AS SIGNED) AS refundsMinor
-     FROM batch b
-     JOIN batch_member m ON m.batch_id = b.id
-     JOIN sale_tender st ON st.id = m.sale_tender_id
-     JOIN tender t ON t.id = st.tender_id
-     WHERE b.closed_at IS NOT NULL
-       AND NOT EXISTS (SELECT 1 FROM settled s WHERE s.batch_id = b.id)
-     GROUP BY b.batch_date, t.scheme ORDER BY b.batch_date, t.scheme`,
-  );
-  const shop = await loadShop(world.deps.pool);
-  const holidays = holidaysAround(shop.holidayRegion, date);
-  for (const batchDate of new Set(found.map((row) => row.batchDate))) {
-    if (addBankingDays(batchDate, 1, holidays) > date) continue;
-    const schemes = found
-      .filter((row) => row.batchDate === batchDate)
-      .map(({ scheme, items, grossMinor, refundsMinor }) => ({
-        scheme,
-        items,
-        grossMinor,
-        refundsMinor,
-      }));
-    if (back <= 4 && !world.shortDone) {
-      schemes[0]!.grossMinor -= 840;
-      world.shortDone = true;
-    }
-    const batch: ProcessorBatch = { batchDate, schemes };
-    const reference = `HP-${batchDate.replaceAll('-', '')}`;
-    const csv = settlementCsv(reference, date, [batch]);
-    const answer = await act(
-      world,
-      world.people.osric,
-      at(world, date, '09:40'),
-      importSettlement,
-      {
-        processorId: 1,
-        name: `${reference}.csv`,
-        contentBase64: Buffer.from(csv).toString('base64'),
-      },
-    );
-    world.booked.push({
-      date,
-      amountMinor: answer.netMinor,
-      text: `HALYARD PAY ${reference}`,
-      reference,
-      type: 'card',
-    });
-  }
-}
-
-/** All that waits in the safe goes on one slip; the bank books it the same day. */
-async function bankCash(world: World, date: string, back: number): Promise<void> {
-  const { items: waiting, bankAccounts } = await safeView(world.deps.pool, date);
-  const items = waiting.filter(({ later }) => !later);
-  if (items.length === 0) return;
-  const total = items.reduce((sum, { leftMinor }) => sum + leftMinor, 0);
-  const bag = `B${world.random.between(10000, 99999)}`;
-  const slip = await act(world, world.people.osric, at(world, date, '10:15'), sendSlip, {
-    bankAccountId: bankAccounts[0]!.id,
-    bankTotalMinor: total,
-    bankReference: bag,
-    items: items.map(({ id, leftMinor }) => ({ safeItemId: id, amountMinor: leftMinor })),
-  });
-  world.booked.push({
-    date,
-    amountMinor: slip.totalMinor,
-    text: 'DEPOSIT QUAY BRANCH',
-    type: 'deposit',
-    ...(back % 2 === 0 ? { reference: bag } : {}),
-  });
 }

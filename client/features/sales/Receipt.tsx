@@ -21,7 +21,9 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
           <ExtraRow key={i} extra={extra} />
         ))}
         {sale.returned ? <Returned returned={sale.returned} /> : null}
-        <Figures label={t('sales.net')} minor={sale.netMinor} faded />
+        {sale.lines.length || sale.returned ? (
+          <Figures label={t('sales.net')} minor={sale.netMinor} faded />
+        ) : null}
         {sale.taxes.map(({ authority, taxMinor }) => (
           <Figures key={authority} label={authority} minor={taxMinor} faded />
         ))}

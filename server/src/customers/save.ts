@@ -6,6 +6,7 @@ import { insertMany, isDuplicate, row, run, type Value } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { notFound, refused, refuseWith } from '../http/errors';
+import { refuseUnknownTaxCode } from '../tax/known';
 import { readCustomers } from './read';
 
 const COLUMNS = [
@@ -34,10 +35,7 @@ export async function saveCustomer(
   const wrong = customerRefusals(customer);
   if (wrong.length) throw refused(wrong);
   const { taxCodeId } = customer;
-  if (taxCodeId !== null) {
-    const code = await row(tx, 'SELECT id FROM tax_code WHERE id = ?', [taxCodeId]);
-    if (!code) throw refuseWith('item.unknownTaxCode', 'taxCodeId');
-  }
+  if (taxCodeId !== null) await refuseUnknownTaxCode(tx, taxCodeId);
   const values: Value[] = [
     customer.name,
     customer.kind,

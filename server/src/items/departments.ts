@@ -1,9 +1,9 @@
 import type { ChangeDepartment, DepartmentList, NewDepartment } from '@abacist/contracts';
 import type { CommandContext } from '../context';
 import { isDuplicate, row, rows, run, type Db } from '../db/pool';
-import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
+import { refuseUnknownTaxCode } from '../tax/known';
 
 type Saved = Promise<CommandResult<DepartmentList>>;
 
@@ -25,17 +25,12 @@ export async function departmentList(db: Db): Promise<DepartmentList> {
   };
 }
 
-async function refuseTaxCode(tx: Tx, taxCodeId: number): Promise<void> {
-  const known = await row(tx, 'SELECT id FROM tax_code WHERE id = ?', [taxCodeId]);
-  if (!known) throw refuseWith('item.unknownTaxCode', 'taxCodeId');
-}
-
 /** Adds a department. @throws HttpError 422 `department.codeTaken`, `item.unknownTaxCode` */
 export async function addDepartment(
   { tx }: CommandContext,
   { code, name, taxCodeId, active }: NewDepartment,
 ): Saved {
-  await refuseTaxCode(tx, taxCodeId);
+  await refuseUnknownTaxCode(tx, taxCodeId);
   try {
     await run(
       tx,
@@ -59,7 +54,7 @@ export async function changeDepartment(
   { name, taxCodeId, active }: ChangeDepartment,
   id: number,
 ): Saved {
-  await refuseTaxCode(tx, taxCodeId);
+  await refuseUnknownTaxCode(tx, taxCodeId);
   // All rows: two people can't switch off the last two at once.
   const known = await rows<{ id: number; active: number }>(
     tx,

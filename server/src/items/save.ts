@@ -5,6 +5,7 @@ import { insertMany, placeholders, row, rows, run, type Value } from '../db/pool
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { notFound, refused, refuseWith } from '../http/errors';
+import { refuseUnknownTaxCode } from '../tax/known';
 import { itemOfCode, readItems } from './read';
 
 const COLUMNS = [
@@ -121,6 +122,5 @@ async function checkReferences(tx: Tx, item: ItemInput): Promise<void> {
     item.departmentId,
   ]);
   if (!department) throw refuseWith('item.unknownDepartment', 'departmentId');
-  const code = await row(tx, 'SELECT id FROM tax_code WHERE id = ?', [item.taxCodeId]);
-  if (!code) throw refuseWith('item.unknownTaxCode', 'taxCodeId');
+  await refuseUnknownTaxCode(tx, item.taxCodeId);
 }

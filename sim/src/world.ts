@@ -1,0 +1,46 @@
+import type { CounterSettings } from '@abacist/contracts';
+import type { Actor, CommandContext, Deps } from '@abacist/server/src/context';
+import { transaction } from '@abacist/server/src/db/transaction';
+import { contextOf, type CommandResult } from '@abacist/server/src/http/command';
+import { TZDate } from '@date-fns/tz';
+import type { BankLine } from './bank';
+import type { Kept } from './orders';
+import type { Random } from './random';
+
+/** The demo shop as its days are made: its clock, its people, and what the bank has booked. */
+export type World = {
+  deps: Deps;
+  setClock: (instant: Date) => void;
+  random: Random;
+  zone: string;
+  settings: CounterSettings;
+  people: Record<'fenella' | 'osric', Actor>;
+  booked: BankLine[];
+  bankBalanceMinor: number;
+  /** One settlement comes short; whether it has. */
+  shortDone: boolean;
+  customers: Map<string, number>;
+  kept: Kept;
+};
+
+/** The instant of a time of day in the shop's zone. */
+export function at(world: World, date: string, time: string): Date {
+  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  return new Date(new TZDate(year, month - 1, day, hour, minute, world.zone).getTime());
+}
+
+/** Runs a service as a person, in its transaction, at the demo's time. */
+export async function act<C, A>(
+  world: World,
+  actor: Actor,
+  instant: Date,
+  service: (context: CommandContext, command: C) => Promise<CommandResult<A>>,
+  command: C,
+): Promise<A> {
+  world.setClock(instant);
+  return transaction(world.deps.pool, async (tx) => {
+    const context = await contextOf(world.deps, tx, actor);
+    return (await service(context, command)).answer;
+  });
+}
