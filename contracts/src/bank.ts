@@ -1,3 +1,4 @@
+import type { MovementKind } from '@abacist/core/bank';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile } from './common';
@@ -20,7 +21,7 @@ export type StatementAnswer = {
   jobId: string | null;
 };
 
-/** A movement as a member key: `slip 12`, `settlement 3`. */
+/** A movement as a member key: `slip 12`, `settlement 3`, `ownCheque 5`. */
 export type MatchCommand = {
   bankAccountId: number;
   pairs: { movement: string; lineId: number }[];
@@ -31,7 +32,7 @@ export const matchSchema = Joi.object<MatchCommand>({
     .items(
       Joi.object({
         movement: Joi.string()
-          .pattern(/^(slip|settlement) [1-9]\d*$/)
+          .pattern(/^(slip|settlement|ownCheque) [1-9]\d*$/)
           .required(),
         lineId: id.required(),
       }),
@@ -43,7 +44,7 @@ export const matchSchema = Joi.object<MatchCommand>({
 
 export type MovementView = {
   key: string;
-  kind: 'deposit' | 'settlement';
+  kind: MovementKind;
   number: string;
   party: string;
   dueDate: string;

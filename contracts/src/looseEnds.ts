@@ -4,6 +4,7 @@ export type LooseEnd = {
     | 'drawerNotCounted'
     | 'slipNotAtBank'
     | 'batchNotSettled'
+    | 'chequeNotCashed'
     | 'settlementDiffers'
     | 'settlementNotAtBank'
     | 'lineReserved'

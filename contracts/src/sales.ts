@@ -7,7 +7,7 @@ import {
   type OriginalSale,
   type SaleTicket,
 } from '@abacist/core/sales';
-import type { AskedReferences, Cheque, TenderKind } from '@abacist/core/tenders';
+import type { AskedReferences, Cheque, OwnCheque, TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
 import { amountMinor, id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
@@ -100,6 +100,15 @@ const refund = byKind({
     reference: safeText(40).min(1).required(),
   }),
   storeCredit: Joi.object({ ...money, kind: kind('storeCredit') }),
+  ownCheque: Joi.object({
+    ...money,
+    kind: kind('ownCheque'),
+    cheque: Joi.object({
+      bankAccountId: id.required(),
+      number: safeText(12).min(1).required(),
+      payee: safeText(120).min(1).required(),
+    }).required(),
+  }),
 });
 
 const returned = Joi.object({
@@ -181,6 +190,8 @@ export type CounterSettings = {
     asks: AskedReferences;
   }[];
   salespeople: { id: number; name: string; salesCode: string | null }[];
+  /** What a cheque of ours may be drawn on. */
+  bankAccounts: { id: number; name: string }[];
   reasons: { code: string; name: string; restocking: boolean }[];
   /** How far the person may move prices without asking, percent; null: as he likes. */
   allowancePercent: string | null;
@@ -253,6 +264,7 @@ export type SaleDetail = SaleSummary & {
     lastFour: string | null;
     reference: string | null;
     cheque: Cheque | null;
+    ownCheque: Pick<OwnCheque, 'number' | 'payee'> | null;
   }[];
   /** What stands on it and is no goods; below zero where the customer got it. */
   extras: {

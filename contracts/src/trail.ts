@@ -3,7 +3,15 @@ import type { EntryView } from './ledger';
 
 /** A step of a trail: a document, what of the figure it carries, and its journal entry. */
 export type TrailStep = {
-  kind: 'sale' | 'drawerClose' | 'batch' | 'slip' | 'settlement' | 'line' | 'waiting';
+  kind:
+    | 'sale'
+    | 'drawerClose'
+    | 'batch'
+    | 'slip'
+    | 'settlement'
+    | 'ownCheque'
+    | 'line'
+    | 'waiting';
   id: number;
   number: string | null;
   date: string;

@@ -59,6 +59,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   credits: [],
   vouchers: [{ id: 5, leftMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
+  bankAccountIds: [1],
   prepaidBy: null,
   cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
   returnRules: {
@@ -83,6 +84,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
     tender(6, 'voucher'),
     tender(7, 'card', { isDebit: true }),
     tender(8, 'storeCredit'),
+    tender(9, 'ownCheque'),
   ],
   ...more,
 });

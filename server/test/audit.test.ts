@@ -83,13 +83,16 @@ const BREAKS: Record<string, string> = {
   'a match brings to the bank what its lines say': shift('match', 'bank'),
   'what slips took of the safe is what is gone from it':
     'UPDATE safe_item SET taken_minor = 0',
+  'a cheque of ours is on its way to the bank': ofAccount('bankInTransit'),
+  'an own cheque is what its ticket gave back, and void with it':
+    'UPDATE own_cheque SET voided = TRUE',
   'what is matched belongs to a match that stands': 'UPDATE slip SET match_group_id = 999',
   'drawers hold what was opened, taken, and not moved to the safe':
     'UPDATE drawer_close SET to_safe_minor = to_safe_minor - 5',
   'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
   'card clearing is card tenders less what was settled':
     'UPDATE settlement SET gross_minor = gross_minor + 1',
-  'bank in transit is slips and settlements not yet at the bank':
+  'bank in transit is slips, settlements and own cheques not yet at the bank':
     'UPDATE slip SET match_group_id = NULL',
   'the bank holds its opening balance and the matched lines':
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',

@@ -6,6 +6,7 @@ import {
   card,
   cash,
   ids,
+  ourCheque,
   type Ids,
   type Person,
   type TestShop,
@@ -116,7 +117,8 @@ export async function walkDay(
 
 /**
  * On the day that the clock shows: a jacket comes back for store credit less its fee, a book on
- * the card that paid it; the credit pays a chart in part, another one expires; a cheque is taken.
+ * the card that paid it; the credit pays a chart in part, another one expires; a cheque is taken,
+ * and its book comes back for a cheque of ours.
  */
 export async function walkReturns(shop: TestShop): Promise<void> {
   const id = await ids(shop);
@@ -155,7 +157,11 @@ export async function walkReturns(shop: TestShop): Promise<void> {
     amountMinor: 31_00,
     cheque,
   };
-  await ring({ lines: [book(id, 31_00)], tenders: [byCheque] });
+  const forCheque = await ring({ lines: [book(id, 31_00)], tenders: [byCheque] });
+  await ring({
+    returned: back(forCheque.saleId, 'faulty'),
+    refunds: [ourCheque(id, 31_00, '9001')],
+  });
   const onCard = await ring({ lines: [book(id, 50_00)], tenders: [card(id, 50_00)] });
   const paid = await shop.one('SELECT id FROM sale_tender WHERE sale_id = ?', [onCard.saleId]);
   const refund = {

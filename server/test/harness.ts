@@ -192,6 +192,18 @@ export const card = (id: Ids, amountMinor: number, scheme = 'meridian') => ({
   lastFour: '1111',
   reference: 'A-1',
 });
+/** A refund by a cheque of the shop's own, on its first bank account. */
+export const ourCheque = (
+  id: Ids,
+  amountMinor: number,
+  number: string,
+  bankAccountId = 1,
+) => ({
+  kind: 'ownCheque',
+  tenderId: id.tenders['ourCheque'],
+  amountMinor,
+  cheque: { bankAccountId, number, payee: 'Bo of the Gannet' },
+});
 /** A book of 12.00, free of tax. */
 export const book = (id: Ids, amountMinor = 12_00) => ({
   departmentId: id.departments['books'],

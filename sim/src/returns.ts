@@ -49,6 +49,7 @@ export async function returnCommand(
   } as const;
   const ways = random.chance(0.25) ? [forCredit] : proposeRefund(dueMinor, original.refunds);
   const refunds = ways.map(({ kind, amountMinor, saleTenderId }): OfferedRefund => {
+    if (kind === 'ownCheque') throw new Error('the demo writes no cheques');
     if (kind !== 'card') return { kind, amountMinor, tenderId: idOf(kind) };
     const paid = original.refunds.paid.find((one) => one.saleTenderId === saleTenderId)!;
     return {

@@ -210,6 +210,7 @@ export const SALTMARROW: ShopSetUp = {
     },
     { code: 'prepayment', name: 'Prepayment', kind: 'prepayment', shortcut: 'p' },
     { code: 'voucher', name: 'Gift voucher', kind: 'voucher', shortcut: 'u' },
+    { code: 'ourCheque', name: 'Our cheque', kind: 'ownCheque', shortcut: '' },
     { code: 'credit', name: 'Store credit', kind: 'storeCredit', shortcut: 's' },
   ],
 };

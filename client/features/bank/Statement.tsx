@@ -106,7 +106,7 @@ function useMovementWords(): (movement: MovementView) => string {
   const t = useWords();
   const dates = useDates();
   return ({ kind, number, party, days }) =>
-    t(kind === 'deposit' ? 'statement.slip' : 'statement.settlement', {
+    t(`statement.${kind === 'deposit' ? 'slip' : kind}`, {
       number,
       party,
       days: days.map(dates.short).join(', '),

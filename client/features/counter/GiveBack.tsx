@@ -1,33 +1,18 @@
 import type { CounterSettings } from '@abacist/contracts';
-import { holdsCardNumber } from '@abacist/core/cards';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import {
-  proposeRefund,
-  settleRefund,
-  type OfferedRefund,
-  type ProposedRefund,
-} from '@abacist/core/returns';
+import { proposeRefund, settleRefund, type OfferedRefund } from '@abacist/core/returns';
 import { alongWith } from '@abacist/core/sales';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
-import { Column, Line, Sheet } from '~/ui/Box';
-import { Field } from '~/ui/Field';
+import { Column, Sheet } from '~/ui/Box';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote, RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
-import { useTicket } from './store';
+import { RefundRow, toDrafts, toRefund, type RefundDraft } from './RefundRow';
+import { listed, useTicket } from './store';
 import { extrasMinor, useFigures } from './useCounter';
-
-type Row = {
-  kind: OfferedRefund['kind'];
-  tenderId: number;
-  saleTenderId: number | null;
-  name: string;
-  text: string;
-  reference: string;
-};
 
 /**
  * Gives money back: the original tenders in their proportion stand filled in; the person may
@@ -48,21 +33,26 @@ export function GiveBack({
   const money = useMoney();
   const { currency, cashStepMinor } = useShop();
   const { totalMinor, original, back, sold } = useFigures(settings);
-  const { order, extras } = useTicket();
+  const { order, extras, customer } = useTicket();
   const state = original?.refunds ?? order?.paidBy ?? null;
   const dueMinor = -totalMinor;
   const [tried, setTried] = useState(false);
   const [rows, setRows] = useState(() =>
-    toRows(
+    toDrafts(
       settings,
       state
-        ? proposeRefund(dueMinor, state)
+        ? proposeRefund(
+            dueMinor,
+            state,
+            settings.tenders.some(({ kind }) => kind === 'ownCheque'),
+          )
         : [{ kind: 'storeCredit', saleTenderId: null, amountMinor: dueMinor as never }],
       state?.paid ?? [],
       currency,
+      listed(customer)?.name ?? customer?.name ?? '',
     ),
   );
-  const change = (index: number, part: Partial<Row>) =>
+  const change = (index: number, part: Partial<RefundDraft>) =>
     setRows(rows.map((row, i) => (i === index ? { ...row, ...part } : row)));
   const all = (index: number) =>
     setRows(
@@ -72,14 +62,11 @@ export function GiveBack({
       })),
     );
   const read = rows.map((row) => parseAmount(row.text || '0', currency));
-  const refunds = rows.flatMap((row, i): OfferedRefund[] => {
+  const ways = rows.map((draft, i) => {
     const amount = read[i]!;
-    if (!amount.ok || amount.value === 0) return [];
-    const base = { tenderId: row.tenderId, amountMinor: amount.value };
-    return row.kind === 'card'
-      ? [{ ...base, kind: 'card', saleTenderId: row.saleTenderId!, reference: row.reference }]
-      : [{ ...base, kind: row.kind }];
+    return amount.ok ? toRefund(draft, amount.value) : null;
   });
+  const refunds = ways.filter((way) => way !== null);
   const given = settleRefund(
     dueMinor,
     alongWith(sold, back, original, extrasMinor(extras)),
@@ -89,10 +76,15 @@ export function GiveBack({
   );
   const cashGiven = given.ok ? given.value.find(({ kind }) => kind === 'cash') : undefined;
   const ready = given.ok && read.every(({ ok }) => ok);
-  // A reference is typed after the amount: it is missed only once the person goes on.
-  const missed = given.ok
-    ? []
-    : given.refusals.filter(({ code }) => tried || code !== 'refund.reference');
+  // What is written on a cheque or a card's slip is typed after the amount: it is missed only
+  // once the person goes on, and then beside its field.
+  const refusals = given.ok ? [] : given.refusals;
+  const later = refusals.filter(({ code }) => TYPED_AFTER.includes(code));
+  const missed = refusals.filter(
+    (one) => !later.includes(one) || (tried && one.code === 'refund.reference'),
+  );
+  const placeOf = (index: number) =>
+    `refunds.${ways.slice(0, index).filter((way) => way !== null).length}.`;
   const give = () => {
     setTried(true);
     if (ready && !sale.isPending) sale.mutate(refunds);
@@ -103,13 +95,11 @@ export function GiveBack({
         {rows.map((row, i) => (
           <RefundRow
             key={`${row.kind} ${row.saleTenderId}`}
-            row={row}
-            error={
-              read[i]!.ok
-                ? undefined
-                : t(`refusal.${(read[i] as Bad).refusals[0]!.code.replaceAll('.', '_')}`, {
-                    ...(read[i] as Bad).refusals[0]!.params,
-                  })
+            draft={row}
+            settings={settings}
+            refusal={(read[i] as Partial<Refused>).refusals?.[0]}
+            wrong={(field) =>
+              tried ? later.find(({ at }) => at === `${placeOf(i)}${field}`) : undefined
             }
             onChange={(part) => change(i, part)}
             onAll={() => all(i)}
@@ -136,83 +126,6 @@ export function GiveBack({
   );
 }
 
-type Bad = {
-  ok: false;
-  refusals: { code: string; params?: Record<string, string | number> }[];
-};
+type Refused = Extract<ReturnType<typeof parseAmount>, { ok: false }>;
 
-function RefundRow({
-  row,
-  error,
-  onChange,
-  onAll,
-}: {
-  row: Row;
-  error: string | undefined;
-  onChange: (part: Partial<Row>) => void;
-  onAll: () => void;
-}) {
-  const t = useWords();
-  const cardWithAmount = row.kind === 'card' && row.text !== '' && Number(row.text) !== 0;
-  return (
-    <Column role="listitem" padding="$4" gap="$3" borderBottomWidth={1} borderColor="$rule">
-      <Line gap="$3" justifyContent="space-between">
-        <Body flex={1} minWidth={0}>
-          {row.name}
-        </Body>
-        <Column width={130}>
-          <Field
-            label={t('refund.amountBy', { name: row.name })}
-            hideLabel
-            value={row.text}
-            onChange={(text) => onChange({ text })}
-            placeholder="0"
-            numeric
-            error={error}
-          />
-        </Column>
-        <Button label={t('refund.all')} onPress={onAll} />
-      </Line>
-      {cardWithAmount ? (
-        <Field
-          label={t('refund.reference', { name: row.name })}
-          value={row.reference}
-          onChange={(reference) => onChange({ reference })}
-          maxLength={40}
-          error={holdsCardNumber(row.reference) ? t('refusal.text_cardNumber') : undefined}
-        />
-      ) : null}
-    </Column>
-  );
-}
-
-/** A row for cash, each card that paid, and store credit; the proposal filled in. */
-function toRows(
-  settings: CounterSettings,
-  proposed: readonly ProposedRefund[],
-  paid: readonly { saleTenderId: number; tenderId: number; kind: string }[],
-  currency: string,
-): Row[] {
-  const textOf = (kind: Row['kind'], saleTenderId: number | null) => {
-    const found = proposed.find(
-      (one) => one.kind === kind && (kind !== 'card' || one.saleTenderId === saleTenderId),
-    );
-    return found ? toDecimal(found.amountMinor, currency) : '';
-  };
-  return settings.tenders.flatMap(({ id, kind, name }): Row[] => {
-    // A cheque that came in is not ours to give back, and an allowance was no money.
-    if (kind !== 'cash' && kind !== 'card' && kind !== 'storeCredit') return [];
-    const row = (saleTenderId: number | null): Row => ({
-      kind,
-      tenderId: id,
-      saleTenderId,
-      name,
-      text: textOf(kind, saleTenderId),
-      reference: '',
-    });
-    if (kind !== 'card') return [row(null)];
-    return paid
-      .filter((tender) => tender.kind === 'card' && tender.tenderId === id)
-      .map(({ saleTenderId }) => row(saleTenderId));
-  });
-}
+const TYPED_AFTER = ['refund.reference', 'ownCheque.number', 'ownCheque.payee'];

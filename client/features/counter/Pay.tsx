@@ -138,7 +138,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   // A prepayment pays only for its own order.
   const prepaidLeft = (ticket.order?.leftMinor ?? 0) - prepaidTaken(ticket.tenders);
   const tenders = settings.tenders.filter(
-    ({ kind }) => kind !== 'prepayment' || prepaidLeft > 0,
+    ({ kind }) => kind !== 'ownCheque' && (kind !== 'prepayment' || prepaidLeft > 0),
   );
   const ahead = tenders.find(({ kind }) => kind === 'prepayment');
   const [picked, setChosen] = useState<number | undefined>();

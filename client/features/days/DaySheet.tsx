@@ -210,7 +210,7 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
 
 /** Whether a tender brings money on its day: cash, cheques and cards do. */
 const isMoney = ({ key }: { key: string }) =>
-  key === 'cash' || key === 'cheque' || key.startsWith('card:');
+  key === 'cash' || key === 'cheque' || key === 'ownCheque' || key.startsWith('card:');
 
 /** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
 function TenderRow({
@@ -225,7 +225,7 @@ function TenderRow({
   const media = useMedia();
   const bead = sheet.beads.find(({ key }) => key === tender.key);
   const isCard = tender.key.startsWith('card:');
-  const shape = isCard ? 'card' : tender.key === 'cheque' ? 'cheque' : 'cash';
+  const shape = isCard ? 'card' : tender.key === 'cash' ? 'cash' : 'cheque';
   const noBead = !isMoney(tender);
   const label = isCard ? tender.label : t(`tender.${tender.key}`);
   const row = (

@@ -14,7 +14,10 @@ export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
     const key = code.replace('.', '.');
     if (code !== 'rod.home') {
       const name = params['label'];
-      const label = name === 'cash' || name === 'cheque' ? t(`tender.${name}`) : name;
+      const label =
+        name === 'cash' || name === 'cheque' || name === 'ownCheque'
+          ? t(`tender.${name}`)
+          : name;
       return t(key, { amount, label });
     }
     const count = daysBetween(date, String(params['homeOn']));
@@ -32,7 +35,7 @@ export function useBeadWords(): (bead: Bead) => string {
   const money = useMoney();
   return (bead) =>
     t(bead.looseMinor !== 0 ? 'days.beadLoose' : 'days.bead', {
-      label: bead.shape === 'card' ? bead.label : t(`tender.${bead.shape}`),
+      label: bead.shape === 'card' ? bead.label : t(`tender.${bead.key}`),
       amount: money(bead.takenMinor),
       stage: t(`stage.${bead.stage}`),
     });

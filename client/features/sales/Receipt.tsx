@@ -195,7 +195,9 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
         : payment.kind === 'cash' && !back
           ? t('sales.cashTendered', { name: payment.name })
           : back
-            ? t('sales.refundedBy', { name: payment.name })
+            ? payment.ownCheque
+              ? t('sales.ownCheque', { name: payment.name, ...payment.ownCheque })
+              : t('sales.refundedBy', { name: payment.name })
             : payment.name;
   return (
     <Column>

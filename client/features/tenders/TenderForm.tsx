@@ -20,7 +20,15 @@ import { ErrorNote } from '~/ui/Notes';
 import { Select } from '~/ui/Select';
 import { tenderIcon } from '~/ui/tenderIcons';
 
-const KINDS = ['cash', 'card', 'debit', 'cheque', 'storeCredit', 'other'] as const;
+const KINDS = [
+  'cash',
+  'card',
+  'debit',
+  'cheque',
+  'storeCredit',
+  'ownCheque',
+  'other',
+] as const;
 
 const NEW: NewTender = {
   code: '',

@@ -19,8 +19,11 @@ import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 
-/** Whether a bead's key is that of what lies in the drawer, and not of a card scheme. */
-const isPot = (key: string): key is 'cash' | 'cheque' => key === 'cash' || key === 'cheque';
+/** Whether a bead's key is a tender's kind, and not that of a card scheme. */
+const isPot = (key: string) => !key.startsWith('card:');
+
+const shapeOf = (key: string): BeadShape =>
+  key === 'cash' ? 'cash' : isPot(key) ? 'cheque' : 'card';
 
 /** The trail of a day's bead: from its sales down to the statement line. */
 export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {
@@ -51,7 +54,7 @@ export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) 
       <Query of={trail}>
         {(data) => (
           <Column gap="$4" paddingBottom="$5">
-            <Steps steps={data.steps} shape={isPot(bead) ? bead : 'card'} />
+            <Steps steps={data.steps} shape={shapeOf(bead)} />
             <Sales trail={data} />
           </Column>
         )}
@@ -216,7 +219,7 @@ function Days({ days }: { days: LineTrail['days'] }) {
             to={`/trail/${day.date}/${encodeURIComponent(day.key)}`}
           >
             <Line gap="$3" flex={1}>
-              <BeadIcon shape={isPot(day.key) ? day.key : 'card'} tone="home" />
+              <BeadIcon shape={shapeOf(day.key)} tone="home" />
               <Body>
                 {`${dates.day(day.date)}, ${isPot(day.key) ? t(`tender.${day.key}`) : day.label}`}
               </Body>

@@ -4,6 +4,7 @@ export const days = {
     notCounted: 'Not counted yet: count the drawer',
     inSafe: '{{amount}} in the safe',
     slipSent: 'Slip with {{amount}} sent, not at the bank yet',
+    chequesOut: 'Our cheque of {{amount}} not cashed yet',
     cardsUnsettled: 'Cards of {{amount}} not settled yet',
     cardsSent: 'Cards of {{amount}} settled, not at the bank yet',
     settlementShort: '{{label}} settlement {{amount}} short',
@@ -86,6 +87,8 @@ export const days = {
     age_other: 'for {{count}} days',
     drawerNotCounted: 'The {{drawer}} drawer of {{date}} is not counted.',
     slipNotAtBank: 'Slip {{number}}, sent {{date}}, has not come to the bank.',
+    chequeNotCashed: 'Our cheque {{number}} of {{date}} to {{payee}} was never cashed.',
+    step_chequeNotCashed: 'Look at its ticket',
     batchNotSettled: 'The batch of {{batchDate}} was due from {{processor}} on {{dueDate}}.',
     settlementDiffers:
       'Settlement {{number}}: {{scheme}} of {{batchDate}} differs from the till.',

@@ -25,6 +25,8 @@ export const refusal = {
   rule_returnAbove: '{{returned}} comes back, above {{allowed}} a manager must approve it.',
   rule_refundInCash:
     '{{cash}} in cash, but only {{cashLeft}} of it was paid in cash. A manager must approve it.',
+  rule_refundByCheque:
+    '{{cheque}} by our cheque, but only {{chequesLeft}} of it was paid by cheque. A manager must approve it.',
   rule_feeWaived: 'The restocking fee is waived. A manager must approve it.',
   rule_creditExtended:
     'Credit note {{number}} gets {{date}} as its last day. A manager must approve it.',
@@ -169,6 +171,10 @@ export const refusal = {
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
   rules_changed: 'Someone changed the rules meanwhile. Load the page again.',
   cheque_number: 'Write the number of the cheque: letters, digits, hyphens.',
+  ownCheque_number: 'Type the number printed on our cheque, digits only.',
+  ownCheque_payee: 'Write whom the cheque is written to.',
+  ownCheque_used: 'Our cheque {{number}} was written before. Look at its number again.',
+  ownCheque_bankAccount: 'Choose the bank account that the cheque is drawn on.',
   cheque_drawnBy: 'Write whose cheque it is.',
   cheque_dated: 'Write the date on the cheque like 2026-03-31.',
   count_unknownCheque: 'A cheque of the count is not of this drawer. Begin the count again.',
@@ -206,6 +212,8 @@ export const refusal = {
     'The drawer has been counted with this sale in it, so it can’t be voided.',
   void_batchClosed: 'The card batch of this sale is closed, so it can’t be voided.',
 
+  void_chequeCashed:
+    'The bank has paid the cheque that this ticket gave, so it can’t be voided.',
   void_hasReturns: 'Goods of this sale came back. Void the return first, then this sale.',
   void_creditUsed: 'The credit note that this ticket issued was used, so it can’t be voided.',
 

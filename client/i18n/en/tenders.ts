@@ -11,6 +11,7 @@ export const tenders = {
     kind_card: 'Card',
     kind_debit: 'Debit card',
     kind_cheque: 'Cheque',
+    kind_ownCheque: 'Our own cheque, to give back',
     kind_storeCredit: 'Store credit',
     kind_voucher: 'Gift voucher',
     kind_prepayment: 'Prepayment',

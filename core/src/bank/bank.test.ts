@@ -1,4 +1,6 @@
 import {
+  CHEQUE_BOOK,
+  chequeReferences,
   classifyLine,
   coveredSpans,
   covers,
@@ -163,6 +165,11 @@ test('a bank code names the kind; a taught rule names the party too', () => {
     kind: 'settlement',
   });
   expect(classifyLine({ text: 'Rent', bankCode: '' }, rules)).toEqual({});
+  // PMNT/ICHQ: issued cheques (ISO 20022 external bank transaction codes, from memory).
+  expect(classifyLine({ text: '', bankCode: 'PMNT/ICHQ/CCHQ' }, [])).toEqual({
+    kind: 'ownCheque',
+    party: CHEQUE_BOOK,
+  });
 });
 
 test('coverage joins statements that touch or whose balances chain', () => {
@@ -177,4 +184,14 @@ test('coverage joins statements that touch or whose balances chain', () => {
   ]);
   expect(covers(spans, { from: '2026-03-03', to: '2026-03-05' })).toBe(true);
   expect(covers(spans, { from: '2026-03-06', to: '2026-03-09' })).toBe(false);
+});
+
+test.each<[string, string, string[], 'ownCheque' | undefined, string[]]>([
+  ['a number behind the word', 'CHEQUE 000104 paid', [], undefined, ['CHEQUE104']],
+  ['with its sign', 'Chq No. 104', [], undefined, ['CHEQUE104']],
+  ['a number alone says nothing', 'Counter 104', ['104'], undefined, []],
+  ['unless the bank calls the line a cheque', '', ['000104'], 'ownCheque', ['CHEQUE104']],
+  ['a longer word is none', 'checkout 104', [], undefined, []],
+])('a cheque of ours in a line: %s', (_, text, references, kind, expected) => {
+  expect(chequeReferences({ text, references }, kind)).toEqual(expected);
 });

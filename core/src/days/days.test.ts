@@ -46,6 +46,23 @@ test.each<[string, ReturnType<typeof rod>, object]>([
     rod([bead('cash', at('home')), bead('card', at('counted'))]),
     { code: 'rod.cardsUnsettled' },
   ],
+  [
+    'our cheque is out',
+    rod([
+      bead('cash', at('home')),
+      makeBead(
+        {
+          key: 'ownCheque',
+          shape: 'cheque',
+          label: 'ownCheque',
+          looseMinor: 0,
+          takenMinor: -500,
+        },
+        at('sent', -500),
+      ),
+    ]),
+    { tone: 'waiting', code: 'rod.chequesOut', params: { amountMinor: 500 } },
+  ],
   ['cards on their way', rod([bead('card', at('sent'))]), { code: 'rod.cardsSent' }],
   [
     'a loose bead comes first',

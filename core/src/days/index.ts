@@ -10,7 +10,7 @@ export type BeadShape = 'cash' | 'cheque' | 'card';
 export type BeadPart = { stage: Stage; amountMinor: number };
 
 export type Bead = {
-  /** `cash`, `cheque`, or `card:` and the scheme. */
+  /** `cash`, `cheque`, `ownCheque` (below zero: money given back), or `card:` and the scheme. */
   key: string;
   shape: BeadShape;
   label: string;
@@ -81,12 +81,10 @@ export function rodState(facts: RodFacts): RodState {
     if (date < today) return { tone: 'loose', code: 'rod.notCounted', params: {} };
     return waiting('rod.open');
   }
-  const at = (shape: BeadShape, stage: Stage) =>
-    sum(
-      beads
-        .filter((bead) => (bead.shape === 'card') === (shape === 'card'))
-        .map((bead) => bead.byStage[stage]),
-    );
+  const pot = ({ key, shape }: Bead) =>
+    key === 'ownCheque' ? key : shape === 'card' ? 'card' : 'cash';
+  const at = (wanted: ReturnType<typeof pot>, stage: Stage) =>
+    sum(beads.filter((bead) => pot(bead) === wanted).map((bead) => bead.byStage[stage]));
   const inSafe = at('cash', 'counted');
   if (inSafe !== 0) return waiting('rod.inSafe', { amountMinor: inSafe });
   const slip = at('cash', 'sent');
@@ -95,6 +93,8 @@ export function rodState(facts: RodFacts): RodState {
   if (unsettled !== 0) return waiting('rod.cardsUnsettled', { amountMinor: unsettled });
   const settled = at('card', 'sent');
   if (settled !== 0) return waiting('rod.cardsSent', { amountMinor: settled });
+  const written = at('ownCheque', 'sent');
+  if (written !== 0) return waiting('rod.chequesOut', { amountMinor: -written });
   return {
     tone: 'home',
     code: facts.homeOn ? 'rod.home' : 'rod.nothingTaken',

@@ -138,6 +138,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'refund.card': refundedBy(['refund.card', { amount: 106_25 }], 'cardClearing'),
   'refund.account': refundedBy(['refund.account', { amount: 106_25 }], 'chargeAccounts'),
   'refund.storeCredit': refundedBy(['refund.storeCredit', { amount: 106_25 }], 'storeCredit'),
+  'refund.ownCheque': refundedBy(['refund.ownCheque', { amount: 106_25 }], 'bankInTransit'),
   'refund.safe': refundedBy(['refund.safe', { amount: 106_25 }], 'safe'),
   'voucher.sold': {
     parts: [['voucher.sold', { amount: 106_25 }], CASH_10625],

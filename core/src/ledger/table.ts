@@ -56,6 +56,8 @@ export const POSTING_TABLE = {
   'refund.card': row(credit('cardClearing', 'amount')),
   'refund.account': row(credit('chargeAccounts', 'amount')),
   'refund.storeCredit': row(credit('storeCredit', 'amount')),
+  /** A cheque of ours: on its way until the bank pays it. */
+  'refund.ownCheque': row(credit('bankInTransit', 'amount')),
   'refund.safe': row(credit('safe', 'amount')),
   'voucher.sold': row(credit('vouchers', 'amount')),
   'storeCredit.expired': row(debit('storeCredit', 'amount'), credit('otherIncome', 'amount')),

@@ -1,4 +1,4 @@
-import { covers, type MovementKind, type Span } from '../bank';
+import { chequeReferences, covers, type MovementKind, type Span } from '../bank';
 import { addBankingDays, type Holidays } from '../dates';
 import type { Candidate, Grade, Line, MatchInput, MatchResult, Movement } from './types';
 
@@ -9,6 +9,8 @@ import type { Candidate, Grade, Line, MatchInput, MatchResult, Movement } from '
 export const WINDOWS: Record<MovementKind, { before: number; after: number }> = {
   deposit: { before: 0, after: 3 },
   settlement: { before: 1, after: 3 },
+  // A cheque may be cashed for about half a year (common practice).
+  ownCheque: { before: 0, after: 130 },
 };
 
 /** The first and last day on which a movement may be booked. */
@@ -31,7 +33,9 @@ export function normaliseReference(reference: string): string {
 /** What a line names: its references, and the words of its text, normalised. */
 function wordsOf(line: Line): Set<string> {
   const words = line.text.split(/[\s,;:/()·]+/);
-  return new Set([...line.references, ...words].map(normaliseReference).filter(Boolean));
+  const cheques = chequeReferences(line, line.kind);
+  const all = [...line.references, ...words, ...cheques];
+  return new Set(all.map(normaliseReference).filter(Boolean));
 }
 
 export type Candidates = { candidates: Candidate[]; reserved: MatchResult['reserved'] };

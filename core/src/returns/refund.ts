@@ -1,7 +1,7 @@
 import { holdsCardNumber } from '../cards';
 import { minor, minus, negate, roundCash, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
-import type { TenderKind } from '../tenders';
+import { checkOwnCheque, type OwnCheque, type TenderKind } from '../tenders';
 
 /** A tender of the sale that goods come back of, and what went back to it so far. */
 export type PaidTender = {
@@ -21,6 +21,8 @@ export type RefundState = {
   cashRefundedMinor: number;
   cashOutMinor: number;
   creditRefundedMinor: number;
+  /** Given back by the shop's own cheques. */
+  chequeRefundedMinor: number;
   /** Returned value that paid for other goods on the same ticket. */
   usedMinor: number;
 };
@@ -36,7 +38,8 @@ export type OfferedRefund =
       amountMinor: number;
       reference: string;
     }
-  | { kind: 'storeCredit'; tenderId: number; amountMinor: number };
+  | { kind: 'storeCredit'; tenderId: number; amountMinor: number }
+  | { kind: 'ownCheque'; tenderId: number; amountMinor: number; cheque: OwnCheque };
 
 /** A refund as it is given; both figures are negative, as money that leaves. */
 export type GivenRefund = {
@@ -48,6 +51,7 @@ export type GivenRefund = {
   /** amount − kept, as on a tender taken. */
   roundingMinor: Minor;
   reference: string | null;
+  ownCheque: OwnCheque | null;
 };
 
 const paidBy = (state: RefundState, kind: PaidTender['kind']) =>
@@ -56,6 +60,11 @@ const paidBy = (state: RefundState, kind: PaidTender['kind']) =>
 /** What of the cash that a sale brought has not gone back in cash. */
 export function cashLeft(state: RefundState): Minor {
   return minor(Math.max(0, paidBy(state, 'cash') - state.cashRefundedMinor));
+}
+
+/** What of the cheques that a sale brought has not gone back by a cheque of ours. */
+export function chequesLeft(state: RefundState): Minor {
+  return minor(Math.max(0, paidBy(state, 'cheque') - state.chequeRefundedMinor));
 }
 
 export type ProposedRefund = {
@@ -67,8 +76,13 @@ export type ProposedRefund = {
 /**
  * Proposes how an amount goes back: to the original tenders in the proportion of what is left on
  * each; what none of them can take becomes store credit.
+ * @param writesCheques whether the shop gives back by its own cheque what a cheque brought
  */
-export function proposeRefund(dueMinor: number, state: RefundState): ProposedRefund[] {
+export function proposeRefund(
+  dueMinor: number,
+  state: RefundState,
+  writesCheques = false,
+): ProposedRefund[] {
   const rooms = [
     { kind: 'cash' as const, saleTenderId: null, leftMinor: cashLeft(state) },
     ...state.paid.flatMap((tender) =>
@@ -82,6 +96,11 @@ export function proposeRefund(dueMinor: number, state: RefundState): ProposedRef
           ]
         : [],
     ),
+    {
+      kind: 'ownCheque' as const,
+      saleTenderId: null,
+      leftMinor: writesCheques ? chequesLeft(state) : 0,
+    },
     {
       kind: 'storeCredit' as const,
       saleTenderId: null,
@@ -127,7 +146,8 @@ export type AlongWith = {
  * given back to the cent. A card gets back no more than it paid. Without a sale there is no card
  * to pay back.
  * Refusals: `refund.notPositive`, `refund.oneCash`, `refund.sum` (leftMinor),
- * `refund.unknownCard`, `refund.cardOver` (leftMinor), `refund.reference`, `text.cardNumber`.
+ * `refund.unknownCard`, `refund.cardOver` (leftMinor), `refund.reference`, `text.cardNumber`,
+ * those of `checkOwnCheque`.
  * @param dueMinor what the ticket gives back, positive
  */
 export function settleRefund(
@@ -163,6 +183,7 @@ export function settleRefund(
         keptMinor: negate(outMinor),
         roundingMinor: minus(outMinor, refund.amountMinor),
         reference: refund.kind === 'card' ? refund.reference : null,
+        ownCheque: refund.kind === 'ownCheque' ? refund.cheque : null,
       };
     }),
   );
@@ -180,8 +201,14 @@ function cashOut(
   const due = sum(state.paid.map((tender) => tender.amountMinor));
   const kept = sum(state.paid.map(({ keptMinor }) => keptMinor));
   const onCards = sum(state.paid.map(({ refundedMinor }) => refundedMinor));
-  const elsewhere =
-    onCards + state.creditRefundedMinor + otherMinor + state.usedMinor + usedMinor;
+  const elsewhere = sum([
+    onCards,
+    state.creditRefundedMinor,
+    state.chequeRefundedMinor,
+    otherMinor,
+    state.usedMinor,
+    usedMinor,
+  ]);
   const most = Math.max(0, Math.max(due, kept) - elsewhere - laterMinor);
   const cap = Math.floor(most / stepMinor) * stepMinor;
   return minor(Math.max(0, Math.min(cumulated, cap) - state.cashOutMinor));
@@ -194,6 +221,7 @@ function checkRefund(
   at: string,
 ): Outcome<never> | undefined {
   if (refund.amountMinor <= 0) return refuse('refund.notPositive', `${at}.amountMinor`);
+  if (refund.kind === 'ownCheque') return checkOwnCheque(refund.cheque, `${at}.cheque`);
   if (refund.kind !== 'card') return undefined;
   const card = state?.paid.find(
     ({ kind, saleTenderId, tenderId }) =>

@@ -116,6 +116,7 @@ describe('how money goes back', () => {
     cashRefundedMinor: 0,
     cashOutMinor: 0,
     creditRefundedMinor: 0,
+    chequeRefundedMinor: 0,
     usedMinor: 0,
   });
   const ALONE = { usedMinor: 0, laterMinor: 0 };
@@ -130,6 +131,13 @@ describe('how money goes back', () => {
     saleTenderId: 7,
     amountMinor,
     reference,
+  });
+
+  const written = (amountMinor: number, cheque: object = {}): OfferedRefund => ({
+    kind: 'ownCheque',
+    tenderId: 9,
+    amountMinor,
+    cheque: { bankAccountId: 1, number: '000104', payee: 'Bo', ...cheque },
   });
 
   // Cash rounding: a refund of 21.24 pays 21.25. Department of Finance Canada's guidance on
@@ -171,6 +179,15 @@ describe('how money goes back', () => {
       { kind: 'cash', saleTenderId: null, amountMinor: 10_00 },
       { kind: 'card', saleTenderId: 7, amountMinor: 20_00 },
     ]);
+    // A cheque goes back as one where the shop writes them, else as store credit.
+    const byCheque = { ...state(paid('cheque', 60_00)), chequeRefundedMinor: 50_00 };
+    expect(proposeRefund(30_00, byCheque, true)).toEqual([
+      { kind: 'ownCheque', saleTenderId: null, amountMinor: 10_00 },
+      { kind: 'storeCredit', saleTenderId: null, amountMinor: 20_00 },
+    ]);
+    expect(proposeRefund(30_00, byCheque)).toEqual([
+      { kind: 'storeCredit', saleTenderId: null, amountMinor: 30_00 },
+    ]);
     const half = state(paid('card', 50_00, 50_00, 50_00), paid('storeCredit', 50_00));
     expect(proposeRefund(20_00, half)).toEqual([
       { kind: 'storeCredit', saleTenderId: null, amountMinor: 20_00 },
@@ -186,6 +203,14 @@ describe('how money goes back', () => {
     ['no reference', [card(50_00, ' ')], 'refund.reference'],
     ['a card number', [card(50_00, '4111 1111 1111 1111')], 'text.cardNumber'],
     ['nothing', [cash(0), card(50_00)], 'refund.notPositive'],
+    ['a cheque without its number', [written(50_00, { number: '0' })], 'ownCheque.number'],
+    ['letters in its number', [written(50_00, { number: 'A12' })], 'ownCheque.number'],
+    ['a cheque to nobody', [written(50_00, { payee: ' ' })], 'ownCheque.payee'],
+    [
+      'a card number on it',
+      [written(50_00, { payee: '4111 1111 1111 1111' })],
+      'text.cardNumber',
+    ],
   ])('%s is refused', (_, offered, code) => {
     const due = code === 'refund.cardOver' ? 50_01 : 50_00;
     const given = settleRefund(due, ALONE, offered, state(paid('card', 50_00)), 5);
@@ -193,7 +218,7 @@ describe('how money goes back', () => {
   });
 
   test('any way of giving back: never more than came in, a card never more than it paid', () => {
-    const parts = fc.array(fc.record({ share: fc.nat(100), by: fc.nat(3) }), {
+    const parts = fc.array(fc.record({ share: fc.nat(100), by: fc.nat(4) }), {
       minLength: 1,
       maxLength: 8,
     });
@@ -212,13 +237,18 @@ describe('how money goes back', () => {
           const offered =
             by === 0
               ? [cash(back)]
-              : by === 1 && back <= cardLeft
-                ? [card(back)]
-                : proposeRefund(back, now).map(({ kind, amountMinor }): OfferedRefund =>
-                    kind === 'card'
-                      ? card(amountMinor)
-                      : { kind, tenderId: kind === 'cash' ? 1 : 3, amountMinor },
-                  );
+              : by === 4
+                ? [written(back)]
+                : by === 1 && back <= cardLeft
+                  ? [card(back)]
+                  : proposeRefund(back, now, true).map(
+                      ({ kind, amountMinor }): OfferedRefund =>
+                        kind === 'card'
+                          ? card(amountMinor)
+                          : kind === 'ownCheque'
+                            ? written(amountMinor)
+                            : { kind, tenderId: kind === 'cash' ? 1 : 3, amountMinor },
+                    );
           const along = { usedMinor: used, laterMinor: left - due };
           const given = settleRefund(back, along, offered, now, 5);
           if (!given.ok) throw new Error(given.refusals[0]!.code);
@@ -229,6 +259,7 @@ describe('how money goes back', () => {
               now.cashRefundedMinor -= one.amountMinor;
               now.cashOutMinor += out;
             } else if (one.kind === 'storeCredit') now.creditRefundedMinor += out;
+            else if (one.kind === 'ownCheque') now.chequeRefundedMinor += out;
             else {
               const [first, ...rest] = now.paid;
               const refundedMinor = first!.refundedMinor + out;
@@ -239,7 +270,10 @@ describe('how money goes back', () => {
           left -= due;
           expect(now.paid[0]!.refundedMinor).toBeLessThanOrEqual(onCard);
           const money =
-            now.cashOutMinor + now.paid[0]!.refundedMinor + now.creditRefundedMinor;
+            now.cashOutMinor +
+            now.paid[0]!.refundedMinor +
+            now.creditRefundedMinor +
+            now.chequeRefundedMinor;
           // Value that went to credit or goods is exact, so it may be the ticket's own cents
           // that cash rounding had taken off.
           const most = onCard + Math.max(inCash, kept);

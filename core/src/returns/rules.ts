@@ -24,6 +24,9 @@ export type ReturnFacts = {
   cashMinor: number;
   /** What of the sale's cash has not gone back. */
   cashLeftMinor: number;
+  /** Given back by the shop's own cheque, and what cheques brought that has not gone back. */
+  chequeMinor: number;
+  chequesLeftMinor: number;
   feeWaived: boolean;
 };
 
@@ -43,6 +46,13 @@ const RULES: Record<string, Rule> = {
   'rule.refundInCash': ({ saleDate, cashMinor, cashLeftMinor }, { originalTendersFirst }) =>
     originalTendersFirst && saleDate !== null && cashMinor > cashLeftMinor
       ? { cashMinor, cashLeftMinor }
+      : undefined,
+  'rule.refundByCheque': (
+    { saleDate, chequeMinor, chequesLeftMinor },
+    { originalTendersFirst },
+  ) =>
+    originalTendersFirst && saleDate !== null && chequeMinor > chequesLeftMinor
+      ? { chequeMinor, chequesLeftMinor }
       : undefined,
   'rule.feeWaived': ({ feeWaived }) => (feeWaived ? {} : undefined),
 };

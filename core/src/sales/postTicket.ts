@@ -102,6 +102,8 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       return [];
     case 'cheque':
       return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
+    case 'ownCheque':
+      throw new Error('a cheque of our own is never taken');
     case 'other': {
       const account = where.tenders.find(({ id }) => id === tender.tenderId)?.account;
       if (!account) throw new Error(`tender ${tender.tenderId} has no account`);
@@ -122,6 +124,10 @@ function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
       return post('refund.card', { amount: outMinor }, processorOf(refund, where));
     case 'storeCredit':
       return post('refund.storeCredit', { amount: outMinor });
+    case 'ownCheque': {
+      const { bankAccountId } = refund.ownCheque!;
+      return post('refund.ownCheque', { amount: outMinor }, { bankAccountId });
+    }
   }
 }
 

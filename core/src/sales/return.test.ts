@@ -37,6 +37,7 @@ describe('a ticket that takes back', () => {
       cashRefundedMinor: 0,
       cashOutMinor: 0,
       creditRefundedMinor: 0,
+      chequeRefundedMinor: 0,
       usedMinor: 0,
     },
   };

@@ -5,6 +5,7 @@ import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import {
   brokenReturnRules,
   cashLeft,
+  chequesLeft,
   settleRefund,
   type AlongWith,
   type GivenRefund,
@@ -85,6 +86,8 @@ export type SaleState = {
   vouchers: readonly { id: number; leftMinor: number; validUntil: string | null }[];
   /** Orders that its lines, prepayments or tenders name. */
   orders: readonly Order[];
+  /** The shop's bank accounts, where a refund is a cheque on one of them. */
+  bankAccountIds: readonly number[];
   /** What brought the prepayments that are paid back. */
   prepaidBy: RefundState | null;
   cardExtras: CardExtras;
@@ -122,7 +125,7 @@ export type DecidedSale = {
  * takes back by stored parts, settles the one difference, and posts it. What is decided here is
  * stored as it is; later steps never compute it again.
  * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
- * `tender.unknown`, `tender.notDue`, `refund.notDue`, `credit.unknown`, `credit.expired`,
+ * `tender.unknown`, `tender.notDue`, `ownCheque.bankAccount`, `refund.notDue`, `credit.unknown`, `credit.expired`,
  * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
  * `voucher.unknown`, `voucher.expired`, `voucher.over`.
  */
@@ -253,8 +256,17 @@ export function alongWith(
 /** Each tender is one of the shop's, and a credit note has what is asked of it. */
 function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | undefined {
   const known = (tenderId: number) => state.tenders.find(({ id }) => id === tenderId)?.kind;
-  for (const [i, { tenderId, kind }] of (sale.refunds ?? []).entries()) {
-    if (known(tenderId) !== kind) return refuse('tender.unknown', `refunds.${i}.tenderId`);
+  for (const [i, refund] of (sale.refunds ?? []).entries()) {
+    const at = `refunds.${i}`;
+    if (known(refund.tenderId) !== refund.kind) {
+      return refuse('tender.unknown', `${at}.tenderId`);
+    }
+    if (
+      refund.kind === 'ownCheque' &&
+      !state.bankAccountIds.includes(refund.cheque.bankAccountId)
+    ) {
+      return refuse('ownCheque.bankAccount', `${at}.cheque.bankAccountId`);
+    }
   }
   const asked = new Map<number, number>();
   for (const [i, tender] of sale.tenders.entries()) {
@@ -328,14 +340,19 @@ function returnRulesBroken(
 ): BrokenRule[] {
   if (!sale.returned || !back) return [];
   const { original } = state;
-  const cash = (sale.refunds ?? []).filter(({ kind }) => kind === 'cash');
+  const by = (wanted: OfferedRefund['kind']) =>
+    sum(
+      (sale.refunds ?? []).map(({ kind, amountMinor }) => (kind === wanted ? amountMinor : 0)),
+    );
   return brokenReturnRules(
     {
       today: state.today,
       saleDate: original?.date ?? null,
       returnedMinor: sum([back.totalMinor, back.fee.feeMinor, back.fee.taxMinor]),
-      cashMinor: sum(cash.map(({ amountMinor }) => amountMinor)),
+      cashMinor: by('cash'),
       cashLeftMinor: original ? cashLeft(original.refunds) : 0,
+      chequeMinor: by('ownCheque'),
+      chequesLeftMinor: original ? chequesLeft(original.refunds) : 0,
       feeWaived: Boolean(sale.returned.feeWaived) && back.feeApplies,
     },
     state.returnRules,

@@ -126,6 +126,7 @@ describe('voiding', () => {
     hasReturns: false,
     creditUsed: false,
     extraUsed: false,
+    chequeCashed: false,
     lines: [],
   };
   test('needs a manager', () => {
@@ -141,6 +142,7 @@ describe('voiding', () => {
     [{ batchClosed: true }, 'void.batchClosed'],
     [{ hasReturns: true }, 'void.hasReturns'],
     [{ creditUsed: true }, 'void.creditUsed'],
+    [{ chequeCashed: true }, 'void.chequeCashed'],
   ])('%o is refused', (change, code) => {
     expect(decideVoid({ ...state, ...change })).toMatchObject({ refusals: [{ code }] });
   });

@@ -14,6 +14,8 @@ export type VoidState = {
   creditUsed: boolean;
   /** A voucher that it sold, or a prepayment that it took, was used. */
   extraUsed: boolean;
+  /** A cheque of ours that it gave was cashed: the statement has it. */
+  chequeCashed: boolean;
   lines: readonly JournalLine[];
 };
 
@@ -21,7 +23,7 @@ export type VoidState = {
  * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
  * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
  * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`,
- * `void.extraUsed`.
+ * `void.extraUsed`, `void.chequeCashed`.
  */
 export function decideVoid(
   state: VoidState,
@@ -34,6 +36,7 @@ export function decideVoid(
   if (state.batchClosed) return refuse('void.batchClosed');
   if (state.hasReturns) return refuse('void.hasReturns');
   if (state.extraUsed) return refuse('void.extraUsed');
+  if (state.chequeCashed) return refuse('void.chequeCashed');
   if (state.creditUsed) return refuse('void.creditUsed');
   return accept({
     lines: reverseLines(state.lines),

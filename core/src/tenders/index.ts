@@ -11,6 +11,8 @@ export const TENDER_KINDS = [
   'voucher',
   'prepayment',
   'other',
+  // The shop's own cheque: it is only given, never taken.
+  'ownCheque',
 ] as const;
 export type TenderKind = (typeof TENDER_KINDS)[number];
 
@@ -19,6 +21,9 @@ export type AskedReferences = { lastFour: boolean; reference: boolean };
 
 /** A cheque as it lies in the hand. */
 export type Cheque = { number: string; drawnBy: string; dated: string };
+
+/** A cheque that the shop writes, on one of its bank accounts. */
+export type OwnCheque = { bankAccountId: number; number: string; payee: string };
 
 /** A tender as the person offers it. Minor units. */
 export type OfferedTender =
@@ -160,5 +165,21 @@ export function checkCheque(cheque: Cheque, at: string): Outcome<never> | undefi
   for (const text of [cheque.number, cheque.drawnBy]) {
     if (holdsCardNumber(text)) return refuse('text.cardNumber', at);
   }
+  return undefined;
+}
+
+/**
+ * What is wrong with a cheque of our own: its number (digits, as the bank will name it), who it
+ * is written to. Refusals: `ownCheque.number`, `ownCheque.payee`, `text.cardNumber`.
+ */
+export function checkOwnCheque(
+  cheque: Omit<OwnCheque, 'bankAccountId'>,
+  at: string,
+): Outcome<never> | undefined {
+  if (!/^\d{1,12}$/.test(cheque.number) || Number(cheque.number) === 0) {
+    return refuse('ownCheque.number', `${at}.number`);
+  }
+  if (!cheque.payee.trim()) return refuse('ownCheque.payee', `${at}.payee`);
+  if (holdsCardNumber(cheque.payee)) return refuse('text.cardNumber', `${at}.payee`);
   return undefined;
 }

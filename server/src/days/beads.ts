@@ -103,11 +103,22 @@ const CARDS = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date, t.scheme, stage`;
 
+/** Cheques that the shop wrote on a day: on their way until the bank has paid them. */
+const OWN_CHEQUES = `
+  SELECT o.date, CAST(-SUM(o.amount_minor) AS SIGNED) AS amountMinor,
+    IF(o.match_group_id IS NULL, 'sent', 'home') AS stage,
+    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = o.match_group_id))
+      AS homeOn
+  FROM own_cheque o
+  WHERE o.date BETWEEN ? AND ? AND NOT o.voided
+  GROUP BY o.date, stage`;
+
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [cash, cards] = await Promise.all([
+  const [cash, cards, written] = await Promise.all([
     rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
     rows<CardRow>(db, CARDS, [from, to]),
+    rows<PotRow>(db, OWN_CHEQUES, [from, to]),
   ]);
   return [
     ...cash.map(({ pot, ...part }): PotPart => ({
@@ -115,6 +126,13 @@ export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
       key: pot,
       label: pot,
       shape: pot,
+      looseMinor: 0,
+    })),
+    ...written.map((part): PotPart => ({
+      ...part,
+      key: 'ownCheque',
+      label: 'ownCheque',
+      shape: 'cheque',
       looseMinor: 0,
     })),
     ...cards.map((part): PotPart => ({
@@ -155,5 +173,5 @@ const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card'];
 /** Cash first, then cheques, then cards by scheme. */
 function byShape(a: Bead, b: Bead): number {
   if (a.shape !== b.shape) return ORDER.indexOf(a.shape) - ORDER.indexOf(b.shape);
-  return a.label < b.label ? -1 : 1;
+  return a.key < b.key ? -1 : 1;
 }

@@ -16,6 +16,7 @@ const UPDATES: Record<string, string[]> = {
   safe_item: ['taken_minor'],
   batch: ['closed_at'],
   slip: ['match_group_id'],
+  own_cheque: ['match_group_id', 'voided'],
   settlement: ['match_group_id'],
   statement_line: ['match_group_id'],
   period_lock: ['closed_through', 'filed_through'],

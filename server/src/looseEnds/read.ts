@@ -20,6 +20,7 @@ export async function looseEnds(
   const lists = await Promise.all([
     uncountedDrawers(db, today),
     lateSlips(db, shop, today),
+    lateCheques(db, shop, today),
     lateBatches(db, shop, today),
     settlements(db, shop, today),
     statementLines(db, today),
@@ -84,6 +85,26 @@ async function lateSlips(db: Db, shop: Shop, today: string): Promise<LooseEnd[]>
       amountMinor,
       params: { number, date },
       path: '/bank/statement',
+    }));
+}
+
+/** Cheques of ours that nobody has cashed while they could be. */
+async function lateCheques(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+  const found = await rows<Late & { payee: string; saleId: number }>(
+    db,
+    `SELECT id, number, date, amount_minor AS amountMinor, payee, sale_id AS saleId
+     FROM own_cheque WHERE match_group_id IS NULL AND NOT voided`,
+  );
+  const holidays = holidaysAround(shop.holidayRegion, today);
+  return found
+    .filter(({ date }) => windowOf({ kind: 'ownCheque', dueDate: date }, holidays).to < today)
+    .map(({ number, date, amountMinor, payee, saleId }) => ({
+      code: 'chequeNotCashed',
+      place: 'bank',
+      ageDays: daysBetween(date, today),
+      amountMinor,
+      params: { number, date, payee },
+      path: `/sales/${saleId}`,
     }));
 }
 

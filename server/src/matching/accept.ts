@@ -10,14 +10,19 @@ import { entryLines, postDocument } from '../ledger/post';
 export type Pair = { movement: string; lineId: number };
 export type HowMatched = { certain: boolean; grade: number; round: number };
 
-const TABLES = { slip: 'slip', settlement: 'settlement' } as const;
-type MovementTable = keyof typeof TABLES;
+/** Where each kind of movement is kept, what it moves, and when it may be matched. */
+export const MOVEMENT_TABLES = {
+  slip: { table: 'slip', amount: 'total_minor', standing: 'TRUE' },
+  settlement: { table: 'settlement', amount: 'net_minor', standing: 'TRUE' },
+  ownCheque: { table: 'own_cheque', amount: '-amount_minor', standing: 'NOT voided' },
+} as const;
+export type MovementName = keyof typeof MOVEMENT_TABLES;
 
-/** `slip 12` as its table and id. */
-export function parseMovement(movement: string): { table: MovementTable; id: number } {
-  const [table, id] = movement.split(' ');
-  if (table !== 'slip' && table !== 'settlement') throw new Error(`no movement: ${movement}`);
-  return { table, id: Number(id) };
+/** `slip 12` as its kind and id. */
+export function parseMovement(movement: string): { name: MovementName; id: number } {
+  const [name = '', id] = movement.split(' ');
+  if (!(name in MOVEMENT_TABLES)) throw new Error(`no movement: ${movement}`);
+  return { name: name as MovementName, id: Number(id) };
 }
 
 /**
@@ -32,16 +37,16 @@ export async function acceptPair(
   how: HowMatched,
 ): Promise<number> {
   const { tx, actor, now, shop } = context;
-  const { table, id } = parseMovement(pair.movement);
+  const { name, id } = parseMovement(pair.movement);
+  const { table, amount, standing } = MOVEMENT_TABLES[name];
   const line = await row<{ date: string; amount_minor: number }>(
     tx,
     'SELECT date, amount_minor FROM statement_line WHERE id = ? AND bank_account_id = ?',
     [pair.lineId, bankAccountId],
   );
-  const amountColumn = table === 'slip' ? 'total_minor' : 'net_minor';
   const movement = await row<{ amount: number }>(
     tx,
-    `SELECT ${amountColumn} AS amount FROM ${TABLES[table]} WHERE id = ? AND bank_account_id = ?`,
+    `SELECT ${amount} AS amount FROM ${table} WHERE id = ? AND bank_account_id = ?`,
     [id, bankAccountId],
   );
   if (!line || !movement) throw refuseWith('match.unknown');
@@ -55,13 +60,14 @@ export async function acceptPair(
      VALUES (?, ?, ?, ?, ?, ?)`,
     [bankAccountId, how.certain, how.grade, how.round, actor.id, now],
   );
-  for (const [name, memberId] of [
-    ['statement_line', pair.lineId],
-    [TABLES[table], id],
+  for (const [from, memberId, open] of [
+    ['statement_line', pair.lineId, 'TRUE'],
+    [table, id, standing],
   ] as const) {
     const { affectedRows } = await run(
       tx,
-      `UPDATE ${name} SET match_group_id = ? WHERE id = ? AND match_group_id IS NULL`,
+      `UPDATE ${from} SET match_group_id = ?
+       WHERE id = ? AND match_group_id IS NULL AND ${open}`,
       [groupId, memberId],
     );
     if (affectedRows !== 1) throw refuseWith('match.taken');
@@ -71,7 +77,7 @@ export async function acceptPair(
     'match_member',
     ['match_group_id', 'kind', 'member_id'],
     [
-      [groupId, table, id],
+      [groupId, name, id],
       [groupId, 'line', pair.lineId],
     ],
   );
@@ -130,7 +136,8 @@ export async function undoMatch(
       'INSERT INTO match_undo (match_group_id, user_id, undone_at) VALUES (?, ?, ?)',
       [id, actor.id, now],
     );
-    for (const table of ['statement_line', 'slip', 'settlement']) {
+    const movements = Object.values(MOVEMENT_TABLES).map(({ table }) => table);
+    for (const table of ['statement_line', ...movements]) {
       await run(tx, `UPDATE ${table} SET match_group_id = NULL WHERE match_group_id = ?`, [
         id,
       ]);

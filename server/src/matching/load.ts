@@ -1,4 +1,11 @@
-import { classifyLine, coveredSpans, DEPOSITS, type LineRule } from '@abacist/core/bank';
+import {
+  chequeReference,
+  CHEQUE_BOOK,
+  classifyLine,
+  coveredSpans,
+  DEPOSITS,
+  type LineRule,
+} from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import type { Line, MatchInput, Movement } from '@abacist/core/matching';
 import type { Shop } from '../context';
@@ -63,6 +70,12 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
      WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.net_minor > 0`,
     [bankAccountId],
   );
+  const cheques = await rows<{ id: number; date: string; amount: number; number: string }>(
+    db,
+    `SELECT id, date, -amount_minor AS amount, number
+     FROM own_cheque WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided`,
+    [bankAccountId],
+  );
   return [
     ...slips.map((slip): Movement => ({
       id: `slip ${slip.id}`,
@@ -79,6 +92,14 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
       dueDate: settlement.date,
       amountMinor: settlement.amount,
       references: [settlement.reference, settlement.number],
+    })),
+    ...cheques.map((cheque): Movement => ({
+      id: `ownCheque ${cheque.id}`,
+      kind: 'ownCheque',
+      party: CHEQUE_BOOK,
+      dueDate: cheque.date,
+      amountMinor: cheque.amount,
+      references: [chequeReference(cheque.number)],
     })),
   ];
 }
@@ -128,12 +149,13 @@ export async function inputVersion(db: Db, bankAccountId: number): Promise<strin
     `SELECT
        (SELECT COUNT(*) FROM slip WHERE bank_account_id = ?) AS slips,
        (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ?) AS settlements,
+       (SELECT COUNT(*) FROM own_cheque WHERE bank_account_id = ? AND NOT voided) AS cheques,
        (SELECT COUNT(*) FROM statement WHERE bank_account_id = ?) AS statements,
        (SELECT COUNT(*) FROM match_group) AS matches,
        (SELECT COUNT(*) FROM match_undo) AS undone,
        (SELECT COUNT(*) FROM drawer_close) AS closes,
        (SELECT COUNT(*) FROM line_rule) AS rules`,
-    [bankAccountId, bankAccountId, bankAccountId],
+    [bankAccountId, bankAccountId, bankAccountId, bankAccountId],
   );
   return JSON.stringify(found);
 }

@@ -43,7 +43,12 @@ const MOVEMENTS = `
   FROM settlement s
   JOIN processor p ON p.id = s.processor_id
   JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-  WHERE s.bank_account_id = ? AND s.net_minor > 0 AND {where}`;
+  WHERE s.bank_account_id = ? AND s.net_minor > 0 AND {where}
+  UNION ALL
+  SELECT CONCAT('ownCheque ', s.id), 'ownCheque', s.number, s.payee, s.date, -s.amount_minor,
+    s.match_group_id, s.date
+  FROM own_cheque s
+  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}`;
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
@@ -188,7 +193,7 @@ async function movementsWhere(
   const found = await rows<MovementRow>(
     db,
     `${MOVEMENTS.replaceAll('{where}', where)} ORDER BY dueDate, \`key\``,
-    [bankAccountId, ...values, bankAccountId, ...values],
+    Array.from({ length: 3 }).flatMap(() => [bankAccountId, ...values]),
   );
   return found.map((movement) => ({ ...movement, days: movement.days?.split(',') ?? [] }));
 }
@@ -248,10 +253,12 @@ async function accountHead(
                  WHERE bank_account_id = ? AND match_group_id IS NULL), 0)
        + COALESCE((SELECT SUM(net_minor) FROM settlement
                    WHERE bank_account_id = ? AND match_group_id IS NULL AND net_minor > 0), 0)
+       - COALESCE((SELECT SUM(amount_minor) FROM own_cheque
+                   WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
          AS movements,
        (SELECT SUM(amount_minor) FROM statement_line
         WHERE bank_account_id = ? AND match_group_id IS NULL) AS linesTotal`,
-    [account.id, account.id, account.id],
+    [account.id, account.id, account.id, account.id],
   );
   return {
     ...account,

@@ -87,6 +87,7 @@ export async function paidForOrder(db: Db, orderId: number): Promise<RefundState
     cashRefundedMinor: 0,
     cashOutMinor: 0,
     creditRefundedMinor: 0,
+    chequeRefundedMinor: 0,
     usedMinor: 0,
   };
 }

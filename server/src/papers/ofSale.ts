@@ -110,10 +110,13 @@ function totals(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
 function tenders(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
   const { money } = formats(shop);
   return sale.payments.flatMap((payment) => {
-    const { name, lastFour, cheque, amountMinor, tenderedMinor, changeMinor } = payment;
+    const { name, lastFour, cheque, ownCheque, amountMinor, tenderedMinor, changeMinor } =
+      payment;
     const back = amountMinor < 0;
     const label = back
-      ? word('givenBack', { name })
+      ? ownCheque
+        ? word('ownCheque', { name, ...ownCheque })
+        : word('givenBack', { name })
       : cheque
         ? word('cheque', { name, number: cheque.number })
         : lastFour

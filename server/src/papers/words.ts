@@ -42,6 +42,7 @@ const en = {
   card: '{{name}} ···· {{lastFour}}',
   cheque: '{{name}} {{number}}',
   givenBack: 'Given back: {{name}}',
+  ownCheque: 'Given back: {{name}} {{number}} to {{payee}}',
   rounding: 'Cash rounding',
   change: 'Change',
   creditIssued: 'Credit note {{number}}',

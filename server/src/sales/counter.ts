@@ -12,29 +12,42 @@ export async function counterSettings(
   today: string,
   role: Role,
 ): Promise<CounterSettings> {
-  const [drawers, departments, authorities, tenders, taxCodes, reasons, rules, salespeople] =
-    await Promise.all([
-      rows<CounterSettings['drawers'][number]>(
-        db,
-        'SELECT id, code, name FROM drawer ORDER BY id',
-      ),
-      rows<CounterSettings['departments'][number]>(
-        db,
-        `SELECT id, code, name, tax_code_id AS taxCodeId FROM department WHERE active ORDER BY id`,
-      ),
-      rows<CounterSettings['authorities'][number]>(
-        db,
-        'SELECT id, code, name FROM tax_authority ORDER BY id',
-      ),
-      listTenders(db),
-      taxCodesOn(db, today),
-      returnReasons(db),
-      loadCounterRules(db),
-      rows<CounterSettings['salespeople'][number]>(
-        db,
-        'SELECT id, name, sales_code AS salesCode FROM user WHERE active ORDER BY name',
-      ),
-    ]);
+  const [
+    drawers,
+    departments,
+    authorities,
+    tenders,
+    taxCodes,
+    reasons,
+    rules,
+    salespeople,
+    bankAccounts,
+  ] = await Promise.all([
+    rows<CounterSettings['drawers'][number]>(
+      db,
+      'SELECT id, code, name FROM drawer ORDER BY id',
+    ),
+    rows<CounterSettings['departments'][number]>(
+      db,
+      `SELECT id, code, name, tax_code_id AS taxCodeId FROM department WHERE active ORDER BY id`,
+    ),
+    rows<CounterSettings['authorities'][number]>(
+      db,
+      'SELECT id, code, name FROM tax_authority ORDER BY id',
+    ),
+    listTenders(db),
+    taxCodesOn(db, today),
+    returnReasons(db),
+    loadCounterRules(db),
+    rows<CounterSettings['salespeople'][number]>(
+      db,
+      'SELECT id, name, sales_code AS salesCode FROM user WHERE active ORDER BY name',
+    ),
+    rows<CounterSettings['bankAccounts'][number]>(
+      db,
+      'SELECT id, name FROM bank_account ORDER BY id',
+    ),
+  ]);
   const offers = await offersOf(db, drawers);
   const items = await itemsById(db, [...new Set(offers.flatMap(({ itemIds }) => itemIds))]);
   const {
@@ -82,6 +95,7 @@ export async function counterSettings(
     reasons,
     cardExtras,
     salespeople,
+    bankAccounts,
     allowancePercent: allowanceOf(role)?.percent ?? null,
     returnRules,
   };

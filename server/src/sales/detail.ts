@@ -73,22 +73,30 @@ function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
 type Payment = SaleDetail['payments'][number];
 
 async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
-  type Kept = { chequeNumber: string | null; drawnBy: string; dated: string };
-  const found = await rows<Omit<Payment, 'cheque'> & Kept>(
+  type Kept = {
+    chequeNumber: string | null;
+    drawnBy: string;
+    dated: string;
+    ownNumber: string | null;
+    payee: string;
+  };
+  const found = await rows<Omit<Payment, 'cheque' | 'ownCheque'> & Kept>(
     db,
     `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
        st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
-       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
+       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
+     LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
      WHERE st.sale_id = ? ORDER BY st.position`,
     [id],
   );
-  return found.map(({ chequeNumber, drawnBy, dated, ...payment }) => ({
+  return found.map(({ chequeNumber, drawnBy, dated, ownNumber, payee, ...payment }) => ({
     ...payment,
     cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+    ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
   }));
 }
 

@@ -126,6 +126,7 @@ async function refundState(db: Db, saleId: number): Promise<RefundState> {
     cashRefundedMinor: toMinor(of('cash')?.amount),
     cashOutMinor: toMinor(of('cash')?.kept),
     creditRefundedMinor: toMinor(of('storeCredit')?.amount),
+    chequeRefundedMinor: toMinor(of('ownCheque')?.amount),
     usedMinor: toMinor(used?.used),
   };
 }

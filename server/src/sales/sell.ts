@@ -8,6 +8,7 @@ import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
 import { creditsOf, issueCredit } from './credit';
+import { bankAccountsFor } from './ownCheques';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { loadCounterRules, returnReasons } from './rules';
@@ -35,17 +36,27 @@ export async function sell(
   );
   const orders = await lockOrders(tx, orderIdsOf(command));
   const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
-  const [session, tenders, counterRules, catalogue, credits, vouchers, prepaidBy, reasons] =
-    await Promise.all([
-      findSession(context, command.drawerId),
-      tendersOf(context, command),
-      loadCounterRules(tx),
-      catalogueFor(tx, [...new Set(itemIds)], today),
-      creditsOf(context, command),
-      vouchersOf(context, command),
-      back && 'orderId' in back ? paidForOrder(tx, back.orderId) : null,
-      command.returned ? returnReasons(tx) : [],
-    ]);
+  const [
+    session,
+    tenders,
+    counterRules,
+    catalogue,
+    credits,
+    vouchers,
+    prepaidBy,
+    reasons,
+    bankAccountIds,
+  ] = await Promise.all([
+    findSession(context, command.drawerId),
+    tendersOf(context, command),
+    loadCounterRules(tx),
+    catalogueFor(tx, [...new Set(itemIds)], today),
+    creditsOf(context, command),
+    vouchersOf(context, command),
+    back && 'orderId' in back ? paidForOrder(tx, back.orderId) : null,
+    command.returned ? returnReasons(tx) : [],
+    bankAccountsFor(tx, command),
+  ]);
   const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
@@ -67,6 +78,7 @@ export async function sell(
       cardExtras,
       orders,
       prepaidBy,
+      bankAccountIds,
       returnRules,
       reasons,
       original,

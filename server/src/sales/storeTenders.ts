@@ -1,9 +1,10 @@
 import type { DecidedSale, TenderState } from '@abacist/core/sales';
-import type { Cheque } from '@abacist/core/tenders';
+import type { Cheque, OwnCheque } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { run } from '../db/pool';
 import { joinBatch } from './batch';
 import { takeCredit } from './credit';
+import { storeOwnCheque } from './ownCheques';
 import { takeVoucher } from './vouchers';
 
 export type TenderRow = TenderState & { cutOff: string | null };
@@ -20,6 +21,7 @@ type Stored = {
   creditNoteId: number | null;
   ofSaleTenderId: number | null;
   cheque: Cheque | null;
+  ownCheque: OwnCheque | null;
   voucherId: number | null;
   orderId: number | null;
   /** The part of a prepayment that was no tax. */
@@ -31,6 +33,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
   return [
     ...tenders.map((tender, i) => ({
       ...tender,
+      ownCheque: null,
       ofSaleTenderId: null,
       netMinor: prepaymentsUsed.find((used) => used.tender === i)?.parts.netMinor ?? null,
     })),
@@ -52,7 +55,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
 
 /**
  * Stores how a ticket was settled; cards join their batch, credit notes are drawn on, each
- * cheque is kept as the piece of paper that it is.
+ * cheque, of others or our own, is kept as the piece of paper that it is.
  */
 export async function storeTenders(
   context: CommandContext,
@@ -103,6 +106,14 @@ export async function storeTenders(
          VALUES (?, ?, ?, ?, ?, ?, ?)`,
         [insertId, drawerSessionId, context.today, tender.amountMinor, number, drawnBy, dated],
       );
+    }
+    if (tender.ownCheque) {
+      await storeOwnCheque(context, tender.ownCheque, {
+        saleId,
+        saleTenderId: insertId,
+        amountMinor: -tender.amountMinor,
+        at: `refunds.${i}`,
+      });
     }
     const { processorId, cutOff } = known.find(({ id }) => id === tender.tenderId)!;
     if (processorId !== null && cutOff !== null) {

@@ -5,6 +5,7 @@ import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { takeCredit } from './credit';
+import { voidOwnCheques } from './ownCheques';
 import { extraUsed, undoOrders } from './storeExtras';
 import { takeVoucher } from './vouchers';
 
@@ -101,6 +102,7 @@ async function entangled(context: CommandContext, saleId: number) {
     hasReturns: back !== undefined,
     creditUsed: used !== undefined,
     extraUsed: await extraUsed(context, saleId),
+    chequeCashed: await voidOwnCheques(context, saleId),
   };
 }
 

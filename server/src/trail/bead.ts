@@ -3,7 +3,9 @@ import type { Stage } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
+import { MOVEMENT_TABLES, type MovementName } from '../matching/accept';
 import { toInstant } from '../sales/read';
+import { ownChequeStep, writtenCheques } from './ownCheque';
 
 type SaleRow = BeadTrail['sales'][number];
 type StepRow = {
@@ -19,8 +21,10 @@ type Note = TrailStep['note'];
 /** The way of a day's pot: sales, count or batch, slip or settlement, statement line. */
 export async function beadTrail(db: Db, date: string, key: string): Promise<BeadTrail> {
   const scheme = key.startsWith('card:') ? key.slice(5) : null;
-  if (scheme === null && key !== 'cash' && key !== 'cheque') throw notFound('trail.unknown');
-  const pot = key as 'cash' | 'cheque';
+  if (scheme === null && !['cash', 'cheque', 'ownCheque'].includes(key)) {
+    throw notFound('trail.unknown');
+  }
+  const pot = key as 'cash' | 'cheque' | 'ownCheque';
   const sales = await salesOf(db, date, scheme, pot);
   if (sales.length === 0) throw notFound('trail.unknown');
   const takenMinor = sales.reduce((total, { keptMinor }) => total + keptMinor, 0);
@@ -35,8 +39,13 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
     entry: null,
   };
   const rest =
-    scheme === null ? await drawerSteps(db, date, pot) : await cardSteps(db, date, scheme);
-  const steps = [taken, ...rest, ...waiting(taken, rest, scheme === null)];
+    scheme !== null
+      ? await cardSteps(db, date, scheme)
+      : pot === 'ownCheque'
+        ? await ownChequeSteps(db, date)
+        : await drawerSteps(db, date, pot);
+  const way = scheme !== null ? 'card' : pot === 'ownCheque' ? pot : 'cash';
+  const steps = [taken, ...rest, ...waiting(taken, rest, way)];
   return { date, key, label: scheme ?? pot, takenMinor, steps, sales };
 }
 
@@ -121,6 +130,14 @@ async function drawerSteps(
   ];
 }
 
+/** The way of cheques that the shop wrote: each from its ticket to the bank. */
+async function ownChequeSteps(db: Db, date: string): Promise<TrailStep[]> {
+  const cheques = await writtenCheques(db, 'date = ?', date);
+  const written: TrailStep[] = [];
+  for (const cheque of cheques) written.push(await ownChequeStep(db, cheque));
+  return [...written, ...(await lineSteps(db, 'ownCheque', cheques))];
+}
+
 async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailStep[]> {
   const batches = await rows<StepRow & { closed: number }>(
     db,
@@ -201,8 +218,8 @@ const withOthers = (code: string) => (one: StepRow) => ({
 /** The statement lines at which slips or settlements came home. */
 async function lineSteps(
   db: Db,
-  kind: 'slip' | 'settlement',
-  carried: readonly StepRow[],
+  kind: MovementName,
+  carried: readonly Pick<StepRow, 'id' | 'amountMinor'>[],
 ): Promise<TrailStep[]> {
   const steps: TrailStep[] = [];
   for (const { id, amountMinor } of carried) {
@@ -215,7 +232,7 @@ async function lineSteps(
     }>(
       db,
       `SELECT l.id, l.date, l.amount_minor AS total, g.certain, g.id AS \`group\`
-       FROM ${kind} s
+       FROM ${MOVEMENT_TABLES[kind].table} s
        JOIN match_group g ON g.id = s.match_group_id
        JOIN statement_line l ON l.match_group_id = g.id
        WHERE s.id = ?`,
@@ -241,7 +258,11 @@ async function lineSteps(
 }
 
 /** What has not come as far as the others: the rest between one stage and the next. */
-function waiting(taken: TrailStep, rest: readonly TrailStep[], cash: boolean): TrailStep[] {
+function waiting(
+  taken: TrailStep,
+  rest: readonly TrailStep[],
+  way: 'cash' | 'card' | 'ownCheque',
+): TrailStep[] {
   const at = (stage: Stage) =>
     rest.filter((step) => step.stage === stage).reduce((total, s) => total + s.amountMinor, 0);
   const has = (stage: Stage) => rest.some((step) => step.stage === stage);
@@ -255,11 +276,16 @@ function waiting(taken: TrailStep, rest: readonly TrailStep[], cash: boolean): T
     note: { code, params: {} },
     entry: null,
   });
-  const words = cash
-    ? ['trail.notCounted', 'trail.inSafe', 'trail.slipUnderWay']
-    : ['trail.batchOpen', 'trail.notSettled', 'trail.settlementUnderWay'];
+  if (way === 'ownCheque') {
+    const out = at('sent') - at('home');
+    return out === 0 ? [] : [step('sent', out, 'trail.chequeOut')];
+  }
+  const words = {
+    cash: ['trail.notCounted', 'trail.inSafe', 'trail.slipUnderWay'],
+    card: ['trail.batchOpen', 'trail.notSettled', 'trail.settlementUnderWay'],
+  }[way];
   // A count that differs is not "left to count": the difference stands in its own step.
-  const uncounted = cash && has('counted') ? 0 : taken.amountMinor - at('counted');
+  const uncounted = way === 'cash' && has('counted') ? 0 : taken.amountMinor - at('counted');
   return [
     [uncounted, 'taken', words[0]!] as const,
     [at('counted') - at('sent'), 'counted', words[1]!] as const,

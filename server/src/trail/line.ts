@@ -2,8 +2,10 @@ import type { LineTrail, TrailStep } from '@abacist/contracts';
 import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
+import type { MovementName } from '../matching/accept';
+import { ownChequeStep, writtenCheques } from './ownCheque';
 
-type Member = { groupId: number; certain: number; kind: 'slip' | 'settlement'; id: number };
+type Member = { groupId: number; certain: number; kind: MovementName; id: number };
 
 /** From a statement line back: its match, the slip or settlement, and the days behind it. */
 export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
@@ -50,6 +52,10 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
 }
 
 async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
+  if (kind === 'ownCheque') {
+    const [cheque] = await writtenCheques(db, 'id = ?', id);
+    return ownChequeStep(db, cheque!);
+  }
   const amount = kind === 'slip' ? 's.total_minor' : 's.net_minor';
   const fees = kind === 'slip' ? '0' : 's.fee_minor';
   const found = await row<{ number: string; date: string; amount: number; fee: number }>(
@@ -80,6 +86,15 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
 
 /** The days and pots that a slip or settlement carries; their sales are behind each. */
 async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> {
+  if (kind === 'ownCheque') {
+    const written = await writtenCheques(db, 'id = ?', id);
+    return written.map(({ date, amountMinor }) => ({
+      date,
+      key: 'ownCheque',
+      label: 'ownCheque',
+      amountMinor,
+    }));
+  }
   if (kind === 'slip') {
     return rows<LineTrail['days'][number]>(
       db,

@@ -1,5 +1,13 @@
 import { STANDING, control, perDocument, type Check } from './build';
 
+/** What can be matched, and as what it is a member of a match. */
+const MATCHED = [
+  ['slip', 'slip'],
+  ['settlement', 'settlement'],
+  ['own_cheque', 'ownCheque'],
+  ['statement_line', 'line'],
+] as const;
+
 /** Slips, settlements and statement lines. */
 export const BANK: Check[] = [
   perDocument(
@@ -29,6 +37,24 @@ export const BANK: Check[] = [
      FROM match_member m JOIN statement_line l ON l.id = m.member_id
      WHERE m.kind = 'line' GROUP BY m.match_group_id`,
   ),
+  perDocument(
+    'a cheque of ours is on its way to the bank',
+    'sale',
+    'bankInTransit',
+    'SELECT sale_id AS subject_id, -SUM(amount_minor) AS expected FROM own_cheque GROUP BY sale_id',
+  ),
+  {
+    name: 'an own cheque is what its ticket gave back, and void with it',
+    sql: `SELECT NULL AS entryId, CONCAT('ticket ', st.sale_id) AS about,
+            CONCAT(-st.amount_minor, IF(v.id IS NULL, '', ' void')) AS expected,
+            COALESCE(CONCAT(o.amount_minor, IF(o.voided, ' void', '')), 'no cheque') AS found
+          FROM sale_tender st
+          JOIN tender t ON t.id = st.tender_id AND t.kind = 'ownCheque'
+          LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+          LEFT JOIN own_cheque o ON o.sale_tender_id = st.id AND o.sale_id = st.sale_id
+          WHERE o.id IS NULL OR o.amount_minor <> -st.amount_minor
+            OR o.voided <> (v.id IS NOT NULL)`,
+  },
   {
     name: 'what slips took of the safe is what is gone from it',
     sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
@@ -39,18 +65,16 @@ export const BANK: Check[] = [
   },
   {
     name: 'what is matched belongs to a match that stands',
-    sql: ['slip', 'settlement', 'statement_line']
-      .map(
-        (table) => `
+    sql: MATCHED.map(
+      ([table, kind]) => `
           SELECT NULL AS entryId, CONCAT('${table} ', x.id) AS about,
             'its match' AS expected, CONCAT('match ', x.match_group_id) AS found
           FROM ${table} x
           LEFT JOIN match_member m ON m.match_group_id = x.match_group_id
-            AND m.kind = '${table === 'statement_line' ? 'line' : table}' AND m.member_id = x.id
+            AND m.kind = '${kind}' AND m.member_id = x.id
           LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
           WHERE x.match_group_id IS NOT NULL AND (m.member_id IS NULL OR u.id IS NOT NULL)`,
-      )
-      .join(' UNION ALL '),
+    ).join(' UNION ALL '),
   },
   control(
     'card clearing is card tenders less what was settled',
@@ -63,13 +87,16 @@ export const BANK: Check[] = [
     'processor_id',
   ),
   control(
-    'bank in transit is slips and settlements not yet at the bank',
+    'bank in transit is slips, settlements and own cheques not yet at the bank',
     'bankInTransit',
     `SELECT bank_account_id AS part, total_minor AS expected
      FROM slip WHERE match_group_id IS NULL
      UNION ALL
      SELECT bank_account_id, net_minor
-     FROM settlement WHERE match_group_id IS NULL AND net_minor > 0`,
+     FROM settlement WHERE match_group_id IS NULL AND net_minor > 0
+     UNION ALL
+     SELECT bank_account_id, -amount_minor
+     FROM own_cheque WHERE match_group_id IS NULL AND NOT voided`,
     'bank_account_id',
   ),
   control(

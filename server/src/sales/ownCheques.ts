@@ -1,0 +1,58 @@
+import type { SaleCommand } from '@abacist/contracts';
+import type { OwnCheque } from '@abacist/core/tenders';
+import type { CommandContext } from '../context';
+import { row, rows, run, type Db } from '../db/pool';
+import { refuseWith } from '../http/errors';
+
+/** The shop's bank accounts, where a ticket gives back by a cheque of ours. */
+export async function bankAccountsFor(db: Db, { refunds }: SaleCommand): Promise<number[]> {
+  if (!refunds?.some(({ kind }) => kind === 'ownCheque')) return [];
+  return (await rows<{ id: number }>(db, 'SELECT id FROM bank_account')).map(({ id }) => id);
+}
+
+type Written = { saleId: number; saleTenderId: number; amountMinor: number; at: string };
+
+/**
+ * Keeps a cheque that a ticket gave. A number is used once on an account, also when its ticket
+ * was voided: the paper is gone.
+ * @throws HttpError 422 `ownCheque.used`
+ */
+export async function storeOwnCheque(
+  { tx, today }: CommandContext,
+  { bankAccountId, number, payee }: OwnCheque,
+  { saleId, saleTenderId, amountMinor, at }: Written,
+): Promise<void> {
+  const used = await row(
+    tx,
+    'SELECT id FROM own_cheque WHERE bank_account_id = ? AND number = ? FOR UPDATE',
+    [bankAccountId, number],
+  );
+  if (used) throw refuseWith('ownCheque.used', `${at}.cheque.number`, { number });
+  await run(
+    tx,
+    `INSERT INTO own_cheque
+       (sale_tender_id, sale_id, bank_account_id, date, number, payee, amount_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [saleTenderId, saleId, bankAccountId, today, number, payee.trim(), amountMinor],
+  );
+}
+
+/**
+ * Voids the cheques that a ticket gave, so that none can be matched any more.
+ * @returns whether one of them was cashed: then its ticket can't be voided
+ */
+export async function voidOwnCheques(
+  { tx }: CommandContext,
+  saleId: number,
+): Promise<boolean> {
+  const given = await rows<{ groupId: number | null }>(
+    tx,
+    'SELECT match_group_id AS groupId FROM own_cheque WHERE sale_id = ? FOR UPDATE',
+    [saleId],
+  );
+  if (given.some(({ groupId }) => groupId !== null)) return true;
+  if (given.length) {
+    await run(tx, 'UPDATE own_cheque SET voided = TRUE WHERE sale_id = ?', [saleId]);
+  }
+  return false;
+}
