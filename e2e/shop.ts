@@ -10,7 +10,7 @@ export type BankLine = {
   amountMinor: number;
   text: string;
   reference?: string;
-  type?: 'deposit' | 'card' | '';
+  type?: 'deposit' | 'card' | 'cheque' | '';
 };
 export type Batch = {
   batchDate: string;

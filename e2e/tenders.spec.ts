@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { approve, expect, signIn, test } from './shop';
+import { approve, expect, file, pickFile, signIn, test } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -59,6 +59,49 @@ test('a cheque from the counter to the slip; one dated later waits; an allowance
   await page.getByLabel('Total on the bank’s slip').fill('50.00');
   await button(page, /^Send to/).click();
   await expect(page.getByText(/Slip D-1 is sent/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('what was paid by cheque goes back by the shop’s own, and is home when it is cashed', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await ring(page, '60.00');
+  await button(page, 'Cheque').click();
+  await page.getByLabel('Number of the cheque').fill('104');
+  await page.getByLabel('Drawn by').fill('Bo of the Gannet');
+  await button(page, /^Take Cheque/).click();
+  await button(page, 'Next sale').click();
+  await expect(button(page, 'Our cheque')).toHaveCount(0);
+  await button(page, 'Return').click();
+  await page.getByLabel('Its total').fill('60.00');
+  await page.getByRole('link', { name: /Charts and books/ }).click();
+  await button(page, 'One Charts and books more').click();
+  await button(page, 'No longer needed').click();
+  await button(page, /^Put .* on the ticket$/).click();
+  await button(page, 'Give back').click();
+  await expect(page.getByLabel('Amount by Our cheque')).toHaveValue('60.00');
+  await button(page, 'Give back 60.00').click();
+  await expect(page.getByText('Type the number printed on our cheque')).toBeVisible();
+  await page.getByLabel('Number of our cheque').fill('0007');
+  await button(page, 'Give back 60.00').click();
+  await expect(page.getByText('Write whom the cheque is written to.')).toBeVisible();
+  await page.getByLabel('Written to').fill('Bo of the Gannet');
+  await button(page, 'Give back 60.00').click();
+  await expect(page.getByText('by Our cheque 0007 to Bo of the Gannet')).toBeVisible();
+
+  await shop.setNow('2026-03-12T14:00:00Z');
+  await signIn(page, 'osric');
+  await page.goto('/days');
+  const line = { date: '2026-03-11', amountMinor: -60_00, text: 'Cheque 7', type: 'cheque' } as const;
+  const csv = await shop.csv(500_00, [line]);
+  await page.goto('/bank/statement');
+  await pickFile(page, 'Import CSV', file('march.csv', csv));
+  await expect(page.getByText(/^1 certain/)).toBeVisible();
+  await page.goto('/trail/2026-03-02/ownCheque');
+  await expect(page.getByText('our cheque to Bo of the Gannet')).toBeVisible();
+  await expect(page.getByText('statement line of −60.00, certain')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

@@ -7,7 +7,7 @@ export type BankLine = {
   amountMinor: number;
   text: string;
   reference?: string;
-  type?: 'deposit' | 'card' | '';
+  type?: 'deposit' | 'card' | 'cheque' | '';
 };
 
 const ACCOUNT = '00417-2206581';
@@ -51,6 +51,7 @@ const escapeXml = (text: string) =>
 const CODES = {
   deposit: ['PMNT', 'CNTR', 'CDPT'],
   card: ['PMNT', 'MCRD', 'POSP'],
+  cheque: ['PMNT', 'ICHQ', 'CCHQ'],
   '': ['ACMT', 'MDOP', 'CHRG'],
 } as const;
 

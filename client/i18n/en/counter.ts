@@ -117,7 +117,7 @@ export const counter = {
     open: 'Return',
     title: 'Take goods back',
     find: 'Find the sale',
-    findHint: 'Receipt number, an item, or the last four digits of the card.',
+    findHint: 'Receipt number, item, customer, or the last four digits of the card.',
     amount: 'Its total',
     date: 'Its day',
     dateForm: 'Write it like 2026-03-31.',
