@@ -17,6 +17,13 @@ export function beadTone(bead: Pick<Bead, 'stage' | 'looseMinor'>): BeadTone {
   return bead.stage === 'home' ? 'home' : 'waiting';
 }
 
+/** Whether a bead's key is a tender's kind, and not that of a card scheme. */
+export const isPot = (key: string) => !key.startsWith('card:');
+
+/** The shape of a bead by its key. */
+export const shapeOf = (key: string): BeadShape =>
+  key === 'cash' || key === 'other' ? key : isPot(key) ? 'cheque' : 'card';
+
 /** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
 export function BeadMark({
   shape,
@@ -46,6 +53,10 @@ export function BeadMark({
   if (shape === 'cheque') {
     const [left, top, half] = [x + 1, y + 1, SIZE / 2 - 1];
     const points = `${left},${top + half} ${left + half},${top} ${left + 2 * half},${top + half} ${left + half},${top + 2 * half}`;
+    return <Polygon points={points} strokeLinejoin="round" {...common} />;
+  }
+  if (shape === 'other') {
+    const points = `${x + SIZE / 2},${y + 1} ${x + SIZE - 1},${y + SIZE - 3} ${x + 1},${y + SIZE - 3}`;
     return <Polygon points={points} strokeLinejoin="round" {...common} />;
   }
   return <Rect x={x + 1} y={y + 1} width={SIZE - 2} height={SIZE - 2} rx={6} {...common} />;

@@ -4,7 +4,7 @@ import type { Bead, RodState } from '@abacist/core/days';
 export type Rod = {
   date: string;
   /**
-   * What was taken as money that day: cash, cheques and cards, less what went back by them. What
+   * What was taken that day: cash, cheques, cards and other tenders, less what went back. What
    * was paid with money of an earlier day (a prepayment, a voucher, store credit) is not in it.
    */
   takenMinor: number;

@@ -133,6 +133,15 @@ describe('the list of tenders', () => {
     const sold = await sell(5_00, { ...offered, reference: 'Log 7' });
     const entry = (await osric.get('/journal?account=owner')).body.entries[0];
     expect(entry.documentNumber).toBe(sold.number);
+    // What the owner took has nowhere further to go: its bead is home, and its trail says why.
+    const { today } = (await fenella.get('/session')).body.shop;
+    expect((await osric.get(`/days/${today}`)).body.beads.at(-1)).toMatchObject({
+      shape: 'other',
+      stage: 'home',
+      takenMinor: 5_00,
+    });
+    const { steps } = (await osric.get(`/trail/beads/${today}/other`)).body;
+    expect(steps).toMatchObject([{ kind: 'sale' }, { stage: 'home', amountMinor: 5_00 }]);
     const { name, shortcut, icon, asksLastFour, asksReference, opensDrawer } = ship;
     const rest = { name, shortcut, icon, asksLastFour, asksReference, opensDrawer };
     const off = await osric.send(`/tenders/${ship.id}`, { ...rest, active: false });

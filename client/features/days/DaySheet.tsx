@@ -9,7 +9,7 @@ import { request } from '~/api/http';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
-import { BeadIcon, beadTone } from '~/ui/Abacus';
+import { BeadIcon, beadTone, isPot, shapeOf } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money, useMoney } from '~/ui/Money';
@@ -208,9 +208,9 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
   );
 }
 
-/** Whether a tender brings money on its day: cash, cheques and cards do. */
+/** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
 const isMoney = ({ key }: { key: string }) =>
-  key === 'cash' || key === 'cheque' || key === 'ownCheque' || key.startsWith('card:');
+  ['cash', 'cheque', 'ownCheque', 'other'].includes(key) || key.startsWith('card:');
 
 /** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
 function TenderRow({
@@ -224,10 +224,8 @@ function TenderRow({
   const theme = useTheme();
   const media = useMedia();
   const bead = sheet.beads.find(({ key }) => key === tender.key);
-  const isCard = tender.key.startsWith('card:');
-  const shape = isCard ? 'card' : tender.key === 'cash' ? 'cash' : 'cheque';
   const noBead = !isMoney(tender);
-  const label = isCard ? tender.label : t(`tender.${tender.key}`);
+  const label = isPot(tender.key) ? t(`tender.${tender.key}`) : tender.label;
   const row = (
     <SheetRow
       width="100%"
@@ -235,19 +233,15 @@ function TenderRow({
       {...(!noBead && { hoverStyle: { backgroundColor: '$paper' } })}
     >
       <Line gap="$2" flex={1.5} minWidth={0}>
-        {noBead ? null : <BeadIcon shape={shape} tone={bead ? beadTone(bead) : 'home'} />}
+        {noBead ? null : (
+          <BeadIcon shape={shapeOf(tender.key)} tone={bead ? beadTone(bead) : 'home'} />
+        )}
         <Column flex={1} minWidth={0}>
           <Body>{label}</Body>
           <Body small tone="faded">
             {noBead
-              ? t(
-                  tender.key === 'other'
-                    ? 'days.noMoney'
-                    : tender.expectedMinor < 0
-                      ? 'days.owed'
-                      : 'days.takenEarlier',
-                )
-              : t(`stage.${bead?.stage ?? 'home'}`)}
+              ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
+              : t(tender.key === 'other' ? 'days.spent' : `stage.${bead?.stage ?? 'home'}`)}
           </Body>
         </Column>
       </Line>

@@ -11,14 +11,8 @@ export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
   return ({ state, date }) => {
     const { code, params } = state;
     const amount = money(Number(params['amountMinor'] ?? 0));
-    const key = code.replace('.', '.');
     if (code !== 'rod.home') {
-      const name = params['label'];
-      const label =
-        name === 'cash' || name === 'cheque' || name === 'ownCheque'
-          ? t(`tender.${name}`)
-          : name;
-      return t(key, { amount, label });
+      return t(code, { amount, label: params['label'] });
     }
     const count = daysBetween(date, String(params['homeOn']));
     const difference = Number(params['differenceMinor']);

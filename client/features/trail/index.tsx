@@ -8,7 +8,7 @@ import { request } from '~/api/http';
 import { Entry } from '~/features/books';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
-import { BeadIcon } from '~/ui/Abacus';
+import { BeadIcon, isPot, shapeOf } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
@@ -18,12 +18,6 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
-
-/** Whether a bead's key is a tender's kind, and not that of a card scheme. */
-const isPot = (key: string) => !key.startsWith('card:');
-
-const shapeOf = (key: string): BeadShape =>
-  key === 'cash' ? 'cash' : isPot(key) ? 'cheque' : 'card';
 
 /** The trail of a day's bead: from its sales down to the statement line. */
 export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {

@@ -126,6 +126,7 @@ export const bank = {
     settlement: 'fee {{fee}}, net {{net}} in all',
     settlementDiffers: 'fee {{fee}}, {{difference}} apart from the till',
     ownCheque: 'our cheque to {{payee}}',
+    allowed: 'an allowance or expense: the books have it, no bank will see it',
     chequeOut: 'nobody has cashed it yet',
     lineCertain: 'statement line of {{total}}, certain',
     lineAccepted: 'statement line of {{total}}, accepted by a person',

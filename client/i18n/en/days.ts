@@ -40,7 +40,7 @@ export const days = {
     extra_tip: 'Tips on cards',
     extra_cashBack: 'Cash back on debit cards',
     extra_prepaymentBack: 'Prepayments paid back',
-    noMoney: 'No money',
+    spent: 'Spent or allowed',
     owed: 'Owed to customers',
     on: 'On',
     documents: 'Documents',

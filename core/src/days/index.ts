@@ -4,13 +4,16 @@ import { minor, sum, type Minor } from '../money';
 export const STAGES = ['taken', 'counted', 'sent', 'home'] as const;
 export type Stage = (typeof STAGES)[number];
 
-export type BeadShape = 'cash' | 'cheque' | 'card';
+export type BeadShape = 'cash' | 'cheque' | 'card' | 'other';
 
 /** A part of a day's pot at one stage. Minor units. */
 export type BeadPart = { stage: Stage; amountMinor: number };
 
 export type Bead = {
-  /** `cash`, `cheque`, `ownCheque` (below zero: money given back), or `card:` and the scheme. */
+  /**
+   * `cash`, `cheque`, `ownCheque` (below zero: money given back), `card:` and the scheme, or
+   * `other`: what was allowed or spent at the sale, which has nowhere further to go.
+   */
   key: string;
   shape: BeadShape;
   label: string;

@@ -113,28 +113,32 @@ const OWN_CHEQUES = `
   WHERE o.date BETWEEN ? AND ? AND NOT o.voided
   GROUP BY o.date, stage`;
 
+/**
+ * Other tenders stand for an allowance or an expense: their account has them from the sale on,
+ * and no bank will see them.
+ */
+const OTHERS = `
+  SELECT s.date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 'home' AS stage,
+    s.date AS homeOn
+  FROM sale s
+  JOIN sale_tender st ON st.sale_id = s.id
+  JOIN tender t ON t.id = st.tender_id AND t.kind = 'other'
+  LEFT JOIN sale_void v ON v.sale_id = s.id
+  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
+  GROUP BY s.date`;
+
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [cash, cards, written] = await Promise.all([
+  const [cash, cards, written, others] = await Promise.all([
     rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
     rows<CardRow>(db, CARDS, [from, to]),
     rows<PotRow>(db, OWN_CHEQUES, [from, to]),
+    rows<PotRow>(db, OTHERS, [from, to]),
   ]);
   return [
-    ...cash.map(({ pot, ...part }): PotPart => ({
-      ...part,
-      key: pot,
-      label: pot,
-      shape: pot,
-      looseMinor: 0,
-    })),
-    ...written.map((part): PotPart => ({
-      ...part,
-      key: 'ownCheque',
-      label: 'ownCheque',
-      shape: 'cheque',
-      looseMinor: 0,
-    })),
+    ...cash.map(({ pot, ...part }) => ownPot(part, pot, pot)),
+    ...written.map((part) => ownPot(part, 'ownCheque', 'cheque')),
+    ...others.map((part) => ownPot(part, 'other', 'other')),
     ...cards.map((part): PotPart => ({
       date: part.date,
       key: `card:${part.scheme}`,
@@ -147,6 +151,15 @@ export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
     })),
   ];
 }
+
+/** A pot that is named by its tender's kind, and ties by itself. */
+const ownPot = (part: PotRow, key: string, shape: BeadShape): PotPart => ({
+  ...part,
+  key,
+  label: key,
+  shape,
+  looseMinor: 0,
+});
 
 /** Beads by day from their parts; a pot that came to nothing makes none. */
 export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
@@ -168,9 +181,9 @@ export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
   return days;
 }
 
-const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card'];
+const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card', 'other'];
 
-/** Cash first, then cheques, then cards by scheme. */
+/** Cash first, then cheques, then cards by scheme, then other tenders. */
 function byShape(a: Bead, b: Bead): number {
   if (a.shape !== b.shape) return ORDER.indexOf(a.shape) - ORDER.indexOf(b.shape);
   return a.key < b.key ? -1 : 1;

@@ -29,14 +29,14 @@ export async function listRods(
   };
 }
 
-/** Money taken by day; cash back left the drawer again, and other tenders bring none. */
+/** What was taken by day; cash back left the drawer again. */
 const TAKEN = `
   SELECT s.date, COUNT(*) AS sales,
     CAST(SUM(
       COALESCE((SELECT SUM(st.kept_minor)
                 FROM sale_tender st JOIN tender t ON t.id = st.tender_id
                 WHERE st.sale_id = s.id
-                  AND t.kind IN ('cash', 'cheque', 'card', 'ownCheque')), 0)
+                  AND t.kind IN ('cash', 'cheque', 'card', 'ownCheque', 'other')), 0)
       - COALESCE((SELECT SUM(x.amount_minor) FROM sale_extra x
                   WHERE x.sale_id = s.id AND x.kind = 'cashBack'), 0)
     ) AS SIGNED) AS takenMinor

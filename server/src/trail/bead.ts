@@ -21,10 +21,10 @@ type Note = TrailStep['note'];
 /** The way of a day's pot: sales, count or batch, slip or settlement, statement line. */
 export async function beadTrail(db: Db, date: string, key: string): Promise<BeadTrail> {
   const scheme = key.startsWith('card:') ? key.slice(5) : null;
-  if (scheme === null && !['cash', 'cheque', 'ownCheque'].includes(key)) {
+  if (scheme === null && !['cash', 'cheque', 'ownCheque', 'other'].includes(key)) {
     throw notFound('trail.unknown');
   }
-  const pot = key as 'cash' | 'cheque' | 'ownCheque';
+  const pot = key as 'cash' | 'cheque' | 'ownCheque' | 'other';
   const sales = await salesOf(db, date, scheme, pot);
   if (sales.length === 0) throw notFound('trail.unknown');
   const takenMinor = sales.reduce((total, { keptMinor }) => total + keptMinor, 0);
@@ -43,8 +43,10 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
       ? await cardSteps(db, date, scheme)
       : pot === 'ownCheque'
         ? await ownChequeSteps(db, date)
-        : await drawerSteps(db, date, pot);
-  const way = scheme !== null ? 'card' : pot === 'ownCheque' ? pot : 'cash';
+        : pot === 'other'
+          ? [{ ...taken, stage: 'home' as const, note: { code: 'trail.allowed', params: {} } }]
+          : await drawerSteps(db, date, pot);
+  const way = scheme !== null ? 'card' : pot === 'ownCheque' || pot === 'other' ? pot : 'cash';
   const steps = [taken, ...rest, ...waiting(taken, rest, way)];
   return { date, key, label: scheme ?? pot, takenMinor, steps, sales };
 }
@@ -261,7 +263,7 @@ async function lineSteps(
 function waiting(
   taken: TrailStep,
   rest: readonly TrailStep[],
-  way: 'cash' | 'card' | 'ownCheque',
+  way: 'cash' | 'card' | 'ownCheque' | 'other',
 ): TrailStep[] {
   const at = (stage: Stage) =>
     rest.filter((step) => step.stage === stage).reduce((total, s) => total + s.amountMinor, 0);
@@ -276,6 +278,7 @@ function waiting(
     note: { code, params: {} },
     entry: null,
   });
+  if (way === 'other') return [];
   if (way === 'ownCheque') {
     const out = at('sent') - at('home');
     return out === 0 ? [] : [step('sent', out, 'trail.chequeOut')];
