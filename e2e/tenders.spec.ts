@@ -94,7 +94,12 @@ test('what was paid by cheque goes back by the shop’s own, and is home when it
   await shop.setNow('2026-03-12T14:00:00Z');
   await signIn(page, 'osric');
   await page.goto('/days');
-  const line = { date: '2026-03-11', amountMinor: -60_00, text: 'Cheque 7', type: 'cheque' } as const;
+  const line = {
+    date: '2026-03-11',
+    amountMinor: -60_00,
+    text: 'Cheque 7',
+    type: 'cheque',
+  } as const;
   const csv = await shop.csv(500_00, [line]);
   await page.goto('/bank/statement');
   await pickFile(page, 'Import CSV', file('march.csv', csv));
