@@ -1,6 +1,12 @@
 import { TZDate } from '@date-fns/tz';
 import { UTCDate } from '@date-fns/utc';
-import { addDays as addDaysTo, differenceInCalendarDays, format, isValid } from 'date-fns';
+import {
+  addDays as addDaysTo,
+  differenceInCalendarDays,
+  endOfMonth as endOfMonthOf,
+  format,
+  isValid,
+} from 'date-fns';
 
 /** A calendar date in the shop's zone, `YYYY-MM-DD`; compares as text. */
 export type IsoDate = string;
@@ -26,6 +32,11 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
     new UTCDate(`${to}T00:00:00Z`),
     new UTCDate(`${from}T00:00:00Z`),
   );
+}
+
+/** The last day of a date's month. */
+export function endOfMonth(date: IsoDate): IsoDate {
+  return format(endOfMonthOf(new UTCDate(`${date}T00:00:00Z`)), 'yyyy-MM-dd');
 }
 
 /** 0 Sunday … 6 Saturday. */
