@@ -20,7 +20,7 @@ module.exports = {
       path: '^client/features/[^/]+/',
       pathNot: [
         '^client/features/$1/',
-        '^client/features/[^/]+/index\\.tsx$',
+        '^client/features/[^/]+/index\\.tsx?$',
         '^client/features/approval/store\\.ts$',
       ],
     }),

@@ -5,6 +5,7 @@ import Banknote from 'lucide-react-native/icons/banknote';
 import CreditCard from 'lucide-react-native/icons/credit-card';
 import Gift from 'lucide-react-native/icons/gift';
 import Handshake from 'lucide-react-native/icons/handshake';
+import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import PenLine from 'lucide-react-native/icons/pen-line';
 import ScrollText from 'lucide-react-native/icons/scroll-text';
 import Ship from 'lucide-react-native/icons/ship';
@@ -25,6 +26,7 @@ const BY_KIND: Record<TenderKind, LucideIcon> = {
   card: CreditCard,
   cheque: ScrollText,
   ownCheque: PenLine,
+  onAccount: NotebookPen,
   storeCredit: Ticket,
   voucher: Gift,
   prepayment: Anchor,

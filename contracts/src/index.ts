@@ -19,3 +19,4 @@ export * from './tenders';
 export * from './terminal';
 export * from './customers';
 export * from './departments';
+export * from './accounts';

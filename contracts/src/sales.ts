@@ -9,6 +9,7 @@ import {
 } from '@abacist/core/sales';
 import type { AskedReferences, Cheque, OwnCheque, TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
+import { allocationsSchema } from './accounts';
 import { amountMinor, id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
 
@@ -75,6 +76,13 @@ const tender = byKind({
   }),
   voucher: Joi.object({ ...money, kind: kind('voucher'), voucherId: id.required() }),
   prepayment: Joi.object({ ...money, kind: kind('prepayment'), orderId: id.required() }),
+  onAccount: Joi.object({
+    ...money,
+    kind: kind('onAccount'),
+    accountId: id.required(),
+    buyer: safeText(80).allow('').required(),
+    reference: safeText(40).allow('').required(),
+  }),
   cheque: Joi.object({
     ...money,
     kind: kind('cheque'),
@@ -151,6 +159,14 @@ const extra = byKind({
   prepaymentBack: ofOrder('prepaymentBack'),
   tip: Joi.object({ kind: kind('tip'), amountMinor: amountMinor(1).required() }),
   cashBack: Joi.object({ kind: kind('cashBack'), amountMinor: amountMinor(1).required() }),
+  accountPayment: Joi.object({
+    kind: kind('accountPayment'),
+    accountId: id.required(),
+    amountMinor: amountMinor(1).required(),
+    allocations: allocationsSchema.required(),
+    keepCredit: Joi.boolean().required(),
+    reason: safeText(200).allow('').required(),
+  }),
 });
 
 export const saleSchema = Joi.object<SaleCommand>({
@@ -265,6 +281,14 @@ export type SaleDetail = SaleSummary & {
     reference: string | null;
     cheque: Cheque | null;
     ownCheque: Pick<OwnCheque, 'number' | 'payee'> | null;
+    /** The account that it charged, who bought, and what of that is still open. */
+    charge: {
+      accountId: number;
+      name: string;
+      buyer: string;
+      dueDate: string;
+      leftMinor: number;
+    } | null;
   }[];
   /** What stands on it and is no goods; below zero where the customer got it. */
   extras: {
@@ -273,6 +297,8 @@ export type SaleDetail = SaleSummary & {
     orderId: number | null;
     orderNumber: string | null;
     voucherCode: string | null;
+    accountId: number | null;
+    accountName: string | null;
     validUntil: string | null;
   }[];
   returned: {

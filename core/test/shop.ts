@@ -59,6 +59,8 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   credits: [],
   vouchers: [{ id: 5, leftMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
+  accounts: [],
+  discountRules: { base: 'gross', partEarns: false, adjustsTax: true },
   bankAccountIds: [1],
   prepaidBy: null,
   cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
@@ -85,6 +87,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
     tender(7, 'card', { isDebit: true }),
     tender(8, 'storeCredit'),
     tender(9, 'ownCheque'),
+    tender(10, 'onAccount'),
   ],
   ...more,
 });

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { accountRoutes } from './accounts/routes';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
 import { depositRoutes } from './deposits/routes';
@@ -122,6 +123,7 @@ export function createApp(options: AppOptions): {
     paperRoutes,
     terminalRoutes,
     customerRoutes,
+    accountRoutes,
     ledgerRoutes,
     trailRoutes,
     looseEndRoutes,

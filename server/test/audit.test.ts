@@ -1,6 +1,6 @@
 import { audit } from '../src/audit/audit';
 import { CHECKS } from '../src/audit/checks';
-import { walkDay, walkOrders, walkReturns } from './day';
+import { walkDay, walkAccounts, walkOrders, walkReturns } from './day';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;
@@ -9,6 +9,7 @@ beforeAll(async () => {
   await walkDay(shop);
   await walkReturns(shop);
   await walkOrders(shop);
+  await walkAccounts(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -113,6 +114,21 @@ const BREAKS: Record<string, string> = {
   'a cheque taken is kept as the paper that it is, and no other is': 'DELETE FROM cheque',
   'what a count put in the safe of a cheque is that cheque':
     'UPDATE safe_item SET cheque_id = (SELECT MIN(id) FROM cheque) LIMIT 1',
+  'each charge account is what is left of its items': ofAccount('chargeAccounts'),
+  'an account’s kept balance is what is left of its items':
+    'UPDATE charge_account SET balance_minor = balance_minor + 1',
+  'what is left of an item is what no allocation took':
+    'UPDATE open_item SET left_minor = left_minor - 1 WHERE left_minor > 1',
+  'an item is closed on the day from which on nothing is left': `UPDATE open_item SET closed_on = '2030-01-01' WHERE left_minor = 0`,
+  'an allocation joins a credit and a charge of one account, not before either': `UPDATE allocation SET date = '2020-01-01'`,
+  'what undoes an allocation is its mirror':
+    'UPDATE allocation SET amount_minor = amount_minor - 1 WHERE undoes_id IS NOT NULL',
+  'what a ticket charges or pays on an account is an item of it, void with it':
+    'UPDATE open_item SET voided = TRUE WHERE sale_id IS NOT NULL',
+  'discounts given are those of allocations and of agreed allowances':
+    'UPDATE allocation SET discount_minor = discount_minor + 1 WHERE discount_minor > 0',
+  'an account’s limit is what was last decided of it':
+    'UPDATE charge_account SET limit_minor = limit_minor + 1',
   'the chain of seals holds': `UPDATE entry SET memo = 'changed' WHERE id = ${entryOf('sale')}`,
 };
 

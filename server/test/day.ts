@@ -229,3 +229,56 @@ export async function walkOrders(shop: TestShop): Promise<void> {
   };
   await ring({ lines: [book(id)], tenders: [{ ...byVoucher, amountMinor: 12_00 }] });
 }
+
+/** An account whose limit is raised; charged, paid in part with a discount, and that taken back. */
+export async function walkAccounts(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const approval = { reason: 'Known for years' };
+  const send = async (path: string, command: object) =>
+    (await tamsin.send(path, command, { approval })).body;
+  const account = {
+    parentId: null,
+    limitMinor: 500_00,
+    groupLimitMinor: null,
+    terms: { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 },
+    graceDays: null,
+    statementDay: 1,
+    buyersOnly: false,
+    buyers: ['Ida'],
+    departmentId: null,
+    note: '',
+    holdReason: null,
+  };
+  const holder = { name: 'Gannet', kind: 'firm', phone: '', email: '', address: '' };
+  const { id: accountId } = await send('/accounts', { holder, account });
+  const raised = { ...account, limitMinor: 800_00 };
+  await send(`/accounts/${accountId}`, { account: raised, version: 1 });
+  const ring = (command: object) =>
+    send('/sales', { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command });
+  const charge = {
+    kind: 'onAccount',
+    tenderId: id.tenders['account'],
+    accountId,
+    amountMinor: 100_00,
+    buyer: 'Ida',
+    reference: '',
+  };
+  await ring({ lines: [book(id, 100_00)], tenders: [charge] });
+  await ring({ lines: [book(id, 100_00)], tenders: [charge] });
+  const { items } = (await tamsin.get(`/accounts/${accountId}`)).body;
+  const payment = {
+    kind: 'accountPayment',
+    accountId,
+    amountMinor: 138_00,
+    allocations: [
+      { chargeItemId: items[0].id, amountMinor: 98_00, discountMinor: 2_00 },
+      { chargeItemId: items[1].id, amountMinor: 40_00, discountMinor: 0 },
+    ],
+    keepCredit: false,
+    reason: '',
+  };
+  await ring({ extras: [payment], tenders: [cash(id, 138_00)] });
+  const { allocations } = (await tamsin.get(`/accounts/${accountId}`)).body;
+  await send(`/allocations/${allocations[0].id}/undo`, { reason: 'Another invoice' });
+}

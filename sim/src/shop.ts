@@ -208,6 +208,7 @@ export const SALTMARROW: ShopSetUp = {
       account: 'discountsGiven',
       shortcut: 'g',
     },
+    { code: 'account', name: 'On account', kind: 'onAccount', shortcut: 'a' },
     { code: 'prepayment', name: 'Prepayment', kind: 'prepayment', shortcut: 'p' },
     { code: 'voucher', name: 'Gift voucher', kind: 'voucher', shortcut: 'u' },
     { code: 'ourCheque', name: 'Our cheque', kind: 'ownCheque', shortcut: '' },

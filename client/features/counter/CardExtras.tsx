@@ -10,7 +10,7 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
-import { useTicket } from './store';
+import { useTicket } from '~/features/ticket';
 
 /** A tip on a card, cash back on a debit card, where the shop allows them. */
 export function CardExtras({

@@ -8,7 +8,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { RefusalNote } from '~/ui/Notes';
-import { listed, useTicket } from './store';
+import { listed, useTicket } from '~/features/ticket';
 import { useAmount } from './useAmount';
 
 /** A cheque: its number, who drew it, the date it bears, and how much of it pays the ticket. */

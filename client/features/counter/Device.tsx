@@ -11,7 +11,7 @@ import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
-import { useTicket } from './store';
+import { useTicket } from '~/features/ticket';
 
 /** At which drawer this device rings, and who rings: a colleague takes over by PIN. */
 export function DeviceDialog({

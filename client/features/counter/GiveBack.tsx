@@ -11,7 +11,7 @@ import { useMoney } from '~/ui/Money';
 import { ErrorNote, RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 import { RefundRow, toDrafts, toRefund, type RefundDraft } from './RefundRow';
-import { listed, useTicket } from './store';
+import { listed, useTicket } from '~/features/ticket';
 import { extrasMinor, useFigures } from './useCounter';
 
 /**

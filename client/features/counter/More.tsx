@@ -13,7 +13,7 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
-import { named, parkable, ticketIsEmpty, useTicket } from './store';
+import { named, parkable, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 
 type Step = 'park' | 'quotation' | 'order' | 'voucher';

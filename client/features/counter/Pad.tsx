@@ -15,7 +15,7 @@ import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
 import { DiscountDialog } from './LineDialog';
 import { canScan, ScanDialog } from './Scan';
-import { ticketIsEmpty, useTicket } from './store';
+import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 import { useItemSearch } from './useItemSearch';
 

@@ -12,7 +12,7 @@ import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
-import { ticketIsEmpty, useTicket, type Parkable } from './store';
+import { ticketIsEmpty, useTicket, type Parkable } from '~/features/ticket';
 
 /** Tickets put aside, to be taken up at this drawer. */
 export function ParkedScreen() {

@@ -15,7 +15,7 @@ import { Choice } from '~/ui/Choice';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body, Heading } from '~/ui/Text';
-import { listed, useTicket } from './store';
+import { listed, useTicket } from '~/features/ticket';
 import { useTicketRules } from './useCounter';
 
 /** Who buys, how the prices are written, who sold it: one line above the ticket. */

@@ -20,16 +20,17 @@ import { Screen } from '~/ui/Screen';
 import { tenderIcon } from '~/ui/tenderIcons';
 import { Body } from '~/ui/Text';
 import { ChequeForm } from './ChequeForm';
+import { OnAccountForm } from './OnAccountForm';
 import { OtherForm } from './OtherForm';
 import { CardExtras } from './CardExtras';
 import { CardForm } from './CardForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
-import { named, useTicket } from './store';
+import { named, useTicket, useCounterSettings } from '~/features/ticket';
 import { TakeAmount } from './TakeAmount';
 import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
-import { useCounterSettings, useFigures } from './useCounter';
+import { useFigures } from './useCounter';
 
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
 export function PayScreen() {
@@ -135,10 +136,14 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const { currency } = useShop();
   const ticket = useTicket();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
-  // A prepayment pays only for its own order.
+  // A prepayment pays only for its own order, and no account is paid by an account.
+  const paysAccount = ticket.extras.some(({ kind }) => kind === 'accountPayment');
   const prepaidLeft = (ticket.order?.leftMinor ?? 0) - prepaidTaken(ticket.tenders);
   const tenders = settings.tenders.filter(
-    ({ kind }) => kind !== 'ownCheque' && (kind !== 'prepayment' || prepaidLeft > 0),
+    ({ kind }) =>
+      kind !== 'ownCheque' &&
+      (kind !== 'prepayment' || prepaidLeft > 0) &&
+      (kind !== 'onAccount' || !paysAccount),
   );
   const ahead = tenders.find(({ kind }) => kind === 'prepayment');
   const [picked, setChosen] = useState<number | undefined>();
@@ -238,6 +243,14 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
           leftMinor={leftMinor}
           busy={sale.isPending}
           onTake={(taken) => take({ kind: 'cheque', tenderId: tender.id, ...taken })}
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'onAccount' ? (
+        <OnAccountForm
+          key={leftMinor}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(taken) => take({ kind: 'onAccount', tenderId: tender.id, ...taken })}
         />
       ) : null}
       {totalMinor > 0 && tender?.kind === 'other' ? (

@@ -8,7 +8,7 @@ import { Column } from '~/ui/Box';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
-import { useTicket } from './store';
+import { useTicket } from '~/features/ticket';
 
 /** Asks the card terminal for an amount, as often as it needs: it charges once. */
 export function TerminalAsk({

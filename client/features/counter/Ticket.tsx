@@ -13,7 +13,7 @@ import { RefusalNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 import { LineDialog } from './LineDialog';
 import { PartiesRow } from './Parties';
-import { useTicket } from './store';
+import { useTicket } from '~/features/ticket';
 import { useFigures, useTicketItems, type Figures } from './useCounter';
 
 /** What stands on the ticket: sold lines, what comes back, discounts, tax by authority. */
@@ -117,9 +117,12 @@ function SoldRow({
 /** A voucher sold, a prepayment taken or paid back. */
 function ExtraRows() {
   const t = useWords();
-  const { extras, removeExtra, order } = useTicket();
+  const { extras, removeExtra, order, accountNames } = useTicket();
   return extras.map((extra, i) => {
-    const label = t(`orders.extra_${extra.kind}`, { number: order?.number ?? '' });
+    const label = t(`orders.extra_${extra.kind}`, {
+      number: order?.number ?? '',
+      name: extra.kind === 'accountPayment' ? (accountNames[extra.accountId] ?? '') : '',
+    });
     return (
       <SheetRow key={i} role="listitem" paddingRight="$1">
         <Body flex={1}>{label}</Body>

@@ -15,14 +15,12 @@ import { Heading } from '~/ui/Text';
 import { DeviceDialog } from './Device';
 import { MoreDialog } from './More';
 import { Pad } from './Pad';
-import { useTicket } from './store';
+import { useTicket, useCounterSettings } from '~/features/ticket';
 import { TicketLines, ToPay } from './Ticket';
-import { useCounterSettings } from './useCounter';
 
-export { loadOrder, ticketIsEmpty, useTicket } from './store';
 export { OrphansScreen } from './Orphans';
 export { ParkedScreen } from './Parked';
-export { toCatalogue, useCounterSettings } from './useCounter';
+export { toCatalogue } from './useCounter';
 export { PayScreen } from './Pay';
 export { ReturnScreen } from './returns/ReturnScreen';
 

@@ -20,16 +20,7 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { listed, ticketIsEmpty, useTicket } from './store';
-
-/** The shop's settings for ringing, as of today. */
-export function useCounterSettings() {
-  return useQuery({
-    queryKey: ['counter'],
-    queryFn: () => request<CounterSettings>('GET', '/counter'),
-    staleTime: 60_000,
-  });
-}
+import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
 
 /** Core's view of what a ticket refers to. @param items those that the ticket may name */
 export function toCatalogue(

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
-import { useCounterSettings, useTicket } from '~/features/counter';
+import { useCounterSettings, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';

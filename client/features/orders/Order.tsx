@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { loadOrder, ticketIsEmpty, useTicket } from '~/features/counter';
+import { loadOrder, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';

@@ -123,11 +123,13 @@ function LineRow({ line }: { line: SaleDetail['lines'][number] }) {
 function ExtraRow({ extra }: { extra: SaleDetail['extras'][number] }) {
   const t = useWords();
   const dates = useDates();
-  const { kind, amountMinor, orderNumber, voucherCode, validUntil } = extra;
+  const { kind, amountMinor, orderNumber, accountName, voucherCode, validUntil } = extra;
   return (
     <SheetRow>
       <Column flex={1}>
-        <Body>{t(`orders.extra_${kind}`, { number: orderNumber ?? '' })}</Body>
+        <Body>
+          {t(`orders.extra_${kind}`, { number: orderNumber ?? '', name: accountName ?? '' })}
+        </Body>
         {voucherCode ? (
           <Body small tone="faded">
             {t(validUntil ? 'orders.codeUntil' : 'orders.code', {
@@ -183,8 +185,10 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
   const t = useWords();
   const back = payment.amountMinor < 0;
   const dates = useDates();
-  const label =
-    payment.cheque && !back
+  const money = useMoney();
+  const label = payment.charge
+    ? t('onAccount.charged', { name: payment.charge.name })
+    : payment.cheque && !back
       ? t('sales.cheque', {
           name: payment.name,
           ...payment.cheque,
@@ -207,6 +211,19 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
       />
       {payment.roundingMinor !== 0 ? (
         <Figures label={t('sales.rounding')} minor={-payment.roundingMinor} faded />
+      ) : null}
+      {payment.charge ? (
+        <SheetRow minHeight={40}>
+          <Body small tone="faded">
+            {[
+              payment.charge.buyer ? t('accounts.buyer', { name: payment.charge.buyer }) : '',
+              t('onAccount.chargedDue', { date: dates.day(payment.charge.dueDate) }),
+              t('onAccount.chargedLeft', { amount: money(payment.charge.leftMinor) }),
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </Body>
+        </SheetRow>
       ) : null}
       {payment.changeMinor !== 0 && !back ? (
         <Figures label={t('sales.change')} minor={payment.changeMinor} />

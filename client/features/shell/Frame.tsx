@@ -4,6 +4,7 @@ import { Link } from 'expo-router';
 import Calculator from 'lucide-react-native/icons/calculator';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
 import Landmark from 'lucide-react-native/icons/landmark';
+import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import BookOpen from 'lucide-react-native/icons/book-open';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
@@ -15,7 +16,7 @@ import { Column } from '~/ui/Box';
 import { Body, Heading } from '~/ui/Text';
 
 type Place = {
-  name: 'counter' | 'days' | 'bank' | 'books';
+  name: 'counter' | 'days' | 'accounts' | 'bank' | 'books';
   icon: LucideIcon;
   needs: 'clerk' | 'bookkeeper';
   /** Paths that belong to it besides its own. */
@@ -29,6 +30,7 @@ const PLACES: Place[] = [
     also: ['/sales', '/customers', '/orders'],
   },
   { name: 'days', icon: CalendarDays, needs: 'clerk', also: ['/trail'] },
+  { name: 'accounts', icon: NotebookPen, needs: 'clerk', also: [] },
   { name: 'bank', icon: Landmark, needs: 'bookkeeper', also: ['/lines'] },
   { name: 'books', icon: BookOpen, needs: 'bookkeeper', also: [] },
 ];

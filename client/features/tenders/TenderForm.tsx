@@ -25,6 +25,7 @@ const KINDS = [
   'card',
   'debit',
   'cheque',
+  'onAccount',
   'storeCredit',
   'ownCheque',
   'other',

@@ -3,6 +3,7 @@ export const counter = {
     cash: 'Cash',
     cheque: 'Cheques',
     ownCheque: 'Our cheques',
+    onAccount: 'On account',
     storeCredit: 'Store credit',
     other: 'Other tenders',
     voucher: 'Gift vouchers',

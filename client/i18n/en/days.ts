@@ -38,6 +38,7 @@ export const days = {
     extra_voucher: 'Gift vouchers sold',
     extra_prepayment: 'Prepayments for orders',
     extra_tip: 'Tips on cards',
+    extra_accountPayment: 'Paid on accounts',
     extra_cashBack: 'Cash back on debit cards',
     extra_prepaymentBack: 'Prepayments paid back',
     spent: 'Spent or allowed',

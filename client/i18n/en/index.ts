@@ -1,3 +1,4 @@
+import { accounts } from './accounts';
 import { bank } from './bank';
 import { books } from './books';
 import { counter } from './counter';
@@ -24,5 +25,6 @@ export const en = {
   ...rules,
   ...parties,
   ...tenders,
+  ...accounts,
   refusal,
 };

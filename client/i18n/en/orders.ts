@@ -81,6 +81,7 @@ export const orders = {
     extra_voucher: 'Gift voucher',
     extra_prepayment: 'Prepayment for {{number}}',
     extra_tip: 'Tip',
+    extra_accountPayment: 'Paid on the account of {{name}}',
     extra_cashBack: 'Cash back',
     extra_prepaymentBack: 'Prepayment of {{number}} back',
     ofOrder: 'of order {{number}}',

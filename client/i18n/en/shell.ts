@@ -17,6 +17,7 @@ export const shell = {
     places: 'Places',
     counter: 'Counter',
     days: 'Days',
+    accounts: 'Accounts',
     bank: 'Bank',
     books: 'Books',
     placeWithEnds_one: '{{label}}, {{count}} loose end',

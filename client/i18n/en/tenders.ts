@@ -12,6 +12,7 @@ export const tenders = {
     kind_debit: 'Debit card',
     kind_cheque: 'Cheque',
     kind_ownCheque: 'Our own cheque, to give back',
+    kind_onAccount: 'On account',
     kind_storeCredit: 'Store credit',
     kind_voucher: 'Gift voucher',
     kind_prepayment: 'Prepayment',

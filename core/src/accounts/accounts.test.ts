@@ -12,6 +12,7 @@ import {
   dueOf,
   itemsLeft,
   lateChargeOf,
+  namedCharges,
   onlySet,
   overdueOf,
   proposeAllocation,
@@ -206,6 +207,12 @@ describe('allocating', () => {
       value: [{ late: true, discountMinor: 25_75 }],
     });
   });
+  test('money that came in time earns the discount when it is given later', () => {
+    const later = { ...on, date: '2026-03-20', paidOn: '2026-03-08' };
+    expect(allocate([give(1, 104_12, 2_13)], 104_12, charges, later)).toMatchObject({
+      value: [{ late: false }],
+    });
+  });
   test('a part earns its part where the shop says so, and the parts add up to no more', () => {
     const [charge] = charges;
     const part = discountFor(charge!, 52_06, '2026-03-05', { partEarns: true });
@@ -238,6 +245,16 @@ describe('what a payment is for', () => {
     expect(proposal.by).toBe(by);
     expect(proposal.allocations.map(({ chargeItemId }) => chargeItemId)).toEqual(ids);
     expect(proposal.overMinor).toBe(0);
+  });
+  test('invoices are named as people write them', () => {
+    const numbered = [
+      { id: 1, number: 'R-12' },
+      { id: 2, number: 'R-120' },
+      { id: 3, number: 'R-40' },
+    ];
+    expect(namedCharges('r12, 40', numbered)).toEqual([1, 3]);
+    expect(namedCharges('R-120', numbered)).toEqual([2]);
+    expect(namedCharges('2, 0', numbered)).toEqual([]);
   });
   test('what the named ones don’t take, and what is over, stays an open credit', () => {
     expect(propose(50_00, charges, [3]).overMinor).toBe(10_00);

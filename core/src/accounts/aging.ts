@@ -1,6 +1,5 @@
 import { daysBetween, type IsoDate } from '../dates';
 import { minor, type Minor } from '../money';
-import type { ItemLeft } from './items';
 
 /** Days past due, as the trade sorts them (common practice), and credits not allocated. */
 export const AGES = ['current', 'to30', 'to60', 'to90', 'over90', 'unallocated'] as const;
@@ -8,7 +7,10 @@ export type Age = (typeof AGES)[number];
 export type Aging = Record<Age, Minor>;
 
 /** The column of an item at a date, by its due date. */
-export function ageOf(item: Pick<ItemLeft, 'dueDate' | 'leftMinor'>, date: IsoDate): Age {
+export function ageOf(
+  item: { dueDate: string | null; leftMinor: number },
+  date: IsoDate,
+): Age {
   if (item.leftMinor < 0) return 'unallocated';
   const days = item.dueDate === null ? 0 : daysBetween(item.dueDate, date);
   if (days <= 0) return 'current';
@@ -18,7 +20,10 @@ export function ageOf(item: Pick<ItemLeft, 'dueDate' | 'leftMinor'>, date: IsoDa
 }
 
 /** What remains by age; the columns add up to the balance. */
-export function agingOf(items: readonly ItemLeft[], date: IsoDate): Aging {
+export function agingOf(
+  items: readonly { dueDate: string | null; leftMinor: number }[],
+  date: IsoDate,
+): Aging {
   const columns = Object.fromEntries(AGES.map((age) => [age, minor(0)])) as Aging;
   for (const item of items) {
     const age = ageOf(item, date);

@@ -22,9 +22,15 @@ export type DecidedAllocation = WantedAllocation & {
   late: boolean;
 };
 
+/** What a proposal needs to know of an open charge. */
+export type ChargeLeft = Pick<
+  ItemLeft,
+  'id' | 'date' | 'dueDate' | 'discountDate' | 'discountMinor' | 'amountMinor'
+> & { leftMinor: number };
+
 /** The discount that a charge earns when it is paid on a date. */
 export function discountFor(
-  charge: ItemLeft,
+  charge: ChargeLeft,
   amountMinor: number,
   date: IsoDate,
   rules: Pick<DiscountRules, 'partEarns'>,
@@ -44,6 +50,15 @@ export function discountFor(
   return { discountMinor: minor(Math.min(part, leftMinor - amountMinor)), inTime };
 }
 
+export type AllocateOn = {
+  /** The business date on which it counts. */
+  date: IsoDate;
+  /** When the money came, where that was before: it decides whether a discount was earned. */
+  paidOn?: IsoDate;
+  rules: DiscountRules;
+  reason: string;
+};
+
 /**
  * Gives a credit to charges. It is given to charges of the payer's own accounts only, never
  * beyond what is left of either, and not before either was there.
@@ -58,7 +73,7 @@ export function allocate(
   wanted: readonly WantedAllocation[],
   creditLeftMinor: number,
   charges: readonly ItemLeft[],
-  on: { date: IsoDate; rules: DiscountRules; reason: string; accountIds: readonly number[] },
+  on: AllocateOn & { accountIds: readonly number[] },
 ): Outcome<DecidedAllocation[]> {
   const decided: DecidedAllocation[] = [];
   for (const [i, one] of wanted.entries()) {
@@ -85,7 +100,7 @@ export function allocate(
 function allocateOne(
   { amountMinor, discountMinor }: WantedAllocation,
   charge: ItemLeft,
-  { date, rules, reason }: { date: IsoDate; rules: DiscountRules; reason: string },
+  { date, paidOn = date, rules, reason }: AllocateOn,
   at: string,
 ): Outcome<DecidedAllocation> {
   if (amountMinor <= 0) return refuse('allocation.notPositive', `${at}.amountMinor`);
@@ -95,7 +110,7 @@ function allocateOne(
     const leftMinor = minus(charge.leftMinor, discountMinor);
     return refuse('allocation.moreThanLeft', `${at}.amountMinor`, { leftMinor });
   }
-  const earned = discountFor(charge, amountMinor, date, rules);
+  const earned = discountFor(charge, amountMinor, paidOn, rules);
   if (discountMinor > earned.discountMinor) {
     return refuse('discount.over', `${at}.discountMinor`, {
       discountMinor: earned.discountMinor,

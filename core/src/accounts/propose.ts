@@ -1,7 +1,6 @@
 import type { IsoDate } from '../dates';
 import { minor, sum, type Minor } from '../money';
-import { discountFor } from './allocate';
-import type { ItemLeft } from './items';
+import { discountFor, type ChargeLeft } from './allocate';
 import type { DiscountRules } from './terms';
 
 /** How a proposal was found, in the order in which it is looked for. */
@@ -24,7 +23,7 @@ export type Proposal = {
 /** Sums looked at before the search for a set gives up: then none is proposed. */
 const SEARCH_LIMIT = 3_000_000;
 
-type Payable = { charge: ItemLeft; discountMinor: Minor; payMinor: number };
+type Payable = { charge: ChargeLeft; discountMinor: Minor; payMinor: number };
 
 /**
  * Proposes to which charges a payment goes: charges that the payer named; one of that sum; the
@@ -36,7 +35,7 @@ type Payable = { charge: ItemLeft; discountMinor: Minor; payMinor: number };
  */
 export function proposeAllocation(
   amountMinor: number,
-  charges: readonly ItemLeft[],
+  charges: readonly ChargeLeft[],
   on: { date: IsoDate; rules: Pick<DiscountRules, 'partEarns'>; named?: readonly number[] },
 ): Proposal {
   const payables = charges
@@ -73,7 +72,7 @@ export function proposeAllocation(
   return oldestFirst(amountMinor, payables, 'oldestFirst', on);
 }
 
-function byAge(a: ItemLeft, b: ItemLeft): number {
+function byAge(a: ChargeLeft, b: ChargeLeft): number {
   const [one, other] = [a.dueDate ?? a.date, b.dueDate ?? b.date];
   return one === other ? a.id - b.id : one < other ? -1 : 1;
 }
@@ -175,4 +174,23 @@ export function onlySet<P extends { payMinor: number }>(
     }
   }
   return found?.map((i) => payables[i]!);
+}
+
+/**
+ * The charges that a payer names in a text, by their numbers: he writes `R-12`, `r12` or `12`.
+ * @example namedCharges('R-12, 40', charges) // the ids of R-12 and of R-40
+ */
+export function namedCharges(
+  text: string,
+  charges: readonly { id: number; number: string }[],
+): number[] {
+  const plain = (number: string) => number.toUpperCase().replace(/[^A-Z0-9]/g, '');
+  const words = text.split(/[\s,;]+/).filter(Boolean);
+  return charges
+    .filter(({ number }) =>
+      words.some(
+        (word) => plain(word) === plain(number) || word === number.replace(/^\D+/, ''),
+      ),
+    )
+    .map(({ id }) => id);
 }

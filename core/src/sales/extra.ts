@@ -1,6 +1,13 @@
 import { spendPrepayment, takePrepayment, type Order, type PrepaymentParts } from '../orders';
 import { MAX_AMOUNT_MINOR, minor, minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
+import type { DiscountRules } from '../accounts';
+import {
+  decidePayment,
+  type AccountPayment,
+  type PaidAllocation,
+  type TicketAccount,
+} from './account';
 
 /**
  * What stands on a ticket and is no goods: a gift voucher sold, a prepayment taken, all that is
@@ -12,7 +19,8 @@ export type ExtraLine =
   | { kind: 'prepayment'; orderId: number; amountMinor: number }
   | { kind: 'prepaymentBack'; orderId: number; amountMinor: number }
   | { kind: 'tip'; amountMinor: number }
-  | { kind: 'cashBack'; amountMinor: number };
+  | { kind: 'cashBack'; amountMinor: number }
+  | AccountPayment;
 
 /** What a shop allows on cards; cashBackMaxMinor null: no cash back. */
 export type CardExtras = { tips: boolean; cashBackMaxMinor: number | null };
@@ -23,34 +31,64 @@ export type DecidedExtra = {
   orderId: number | null;
   amountMinor: Minor;
   parts: PrepaymentParts;
+  /** A payment on an account, and what it was given to. */
+  accountId: number | null;
+  allocations: PaidAllocation[];
+};
+
+/** What extras are decided by. */
+export type ExtraState = {
+  today: string;
+  orders: readonly Order[];
+  accounts: readonly TicketAccount[];
+  discountRules: DiscountRules;
+  cardExtras: CardExtras;
+  cashStepMinor: number;
 };
 
 /**
  * Decides the lines that are no goods; they bear no tax but that of a prepayment taxed at its
  * receipt. Refusals: `voucher.amount`, `order.unknown`, `prepayment.wholeBack` (leftMinor), those
  * of `takePrepayment` and `spendPrepayment`, `tip.notTaken`, `cashBack.notGiven`,
- * `cashBack.most` (mostMinor), `cashBack.coins`.
+ * `cashBack.most` (mostMinor), `cashBack.coins`, `account.paidTwice`, those of `decidePayment`.
  */
 export function decideExtras(
   extras: readonly ExtraLine[],
-  orders: readonly Order[],
-  allowed: CardExtras,
-  cashStepMinor: number,
+  { today, orders, accounts, discountRules, cardExtras, cashStepMinor }: ExtraState,
 ): Outcome<DecidedExtra[]> {
   const decided: DecidedExtra[] = [];
   for (const [i, extra] of extras.entries()) {
     const at = `extras.${i}`;
     const { kind, amountMinor } = extra;
     if (kind === 'tip' || kind === 'cashBack') {
-      const refusal = checkCardExtra(kind, amountMinor, allowed, cashStepMinor, at);
+      const refusal = checkCardExtra(kind, amountMinor, cardExtras, cashStepMinor, at);
       if (refusal) return refusal;
     }
-    if (kind === 'voucher' || kind === 'tip' || kind === 'cashBack') {
+    if (extra.kind !== 'prepayment' && extra.kind !== 'prepaymentBack') {
       if (amountMinor <= 0 || amountMinor > MAX_AMOUNT_MINOR) {
         return refuse('voucher.amount', `${at}.amountMinor`);
       }
       const parts = { netMinor: minor(amountMinor), taxes: [] };
-      decided.push({ kind, orderId: null, amountMinor: minor(amountMinor), parts });
+      let allocations: PaidAllocation[] = [];
+      let accountId: number | null = null;
+      if (extra.kind === 'accountPayment') {
+        accountId = extra.accountId;
+        if (decided.some((one) => one.accountId === accountId)) {
+          return refuse('account.paidTwice', at);
+        }
+        const paid = decidePayment(extra, accounts, { today, rules: discountRules }, at);
+        if (!paid.ok) return paid;
+        allocations = paid.value;
+      }
+      const amount = minor(amountMinor);
+      decided.push({
+        kind,
+        orderId: null,
+        amountMinor: amount,
+        parts,
+        accountId,
+        allocations,
+      });
       continue;
     }
     const { orderId } = extra;
@@ -67,7 +105,14 @@ export function decideExtras(
         : spendPrepayment(order, amountMinor, at);
     if (!parts.ok) return parts;
     const signed = kind === 'prepayment' ? amountMinor : -amountMinor;
-    decided.push({ kind, orderId, amountMinor: minor(signed), parts: parts.value });
+    decided.push({
+      kind,
+      orderId,
+      amountMinor: minor(signed),
+      parts: parts.value,
+      accountId: null,
+      allocations: [],
+    });
   }
   return accept(decided);
 }

@@ -3,5 +3,7 @@ export * from './price';
 export * from './return';
 export * from './sale';
 export * from './void';
+export * from './account';
 export * from './extra';
+export { postDiscount } from './postTicket';
 export { lineOfOrder, linesLeft, type Ordered } from './orderLines';

@@ -2,6 +2,7 @@ import { mergeLines, post, type AccountRole, type JournalLine } from '../ledger'
 import type { GivenRefund } from '../returns';
 import type { TakenTender } from '../tenders';
 import type { PrepaymentParts } from '../orders';
+import { minus } from '../money';
 import type { DecidedExtra } from './extra';
 import type { PricedTicket } from './price';
 import type { DecidedReturn } from './return';
@@ -53,7 +54,7 @@ const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
 });
 
 function postExtra(
-  { kind, amountMinor, parts }: DecidedExtra,
+  { kind, amountMinor, parts, accountId, allocations }: DecidedExtra,
   { drawerId }: Where,
 ): JournalLine[] {
   switch (kind) {
@@ -66,9 +67,41 @@ function postExtra(
       return post('cashBack.debit', { cash: amountMinor }, { drawerId });
     case 'prepayment':
       return post('prepayment.taken', amounts(parts));
+    case 'accountPayment': {
+      const of = { chargeAccountId: accountId! };
+      return [
+        ...post('account.payment', { amount: amountMinor }, of),
+        ...allocations.flatMap((one) => postDiscount(one, accountId!)),
+      ];
+    }
     case 'prepaymentBack':
       return post('prepayment.paidBack', amounts(parts));
   }
+}
+
+/** The journal lines of a discount that was granted beside an allocation. */
+export function postDiscount(
+  {
+    discountMinor,
+    discountTaxMinor,
+    taxes: parts,
+  }: {
+    discountMinor: number;
+    discountTaxMinor: number;
+    taxes: readonly { authorityId: number; taxMinor: number }[];
+  },
+  chargeAccountId: number,
+): JournalLine[] {
+  if (discountMinor === 0) return [];
+  return post(
+    'account.discount',
+    {
+      discount: minus(discountMinor, discountTaxMinor),
+      tax: taxes(parts),
+      granted: discountMinor,
+    },
+    { chargeAccountId },
+  );
 }
 
 function postReturn({ lines, fee }: DecidedReturn): JournalLine[] {
@@ -102,6 +135,12 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       return [];
     case 'cheque':
       return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
+    case 'onAccount':
+      return post(
+        'tender.onAccount',
+        { amount: amountMinor },
+        { chargeAccountId: tender.charge!.accountId },
+      );
     case 'ownCheque':
       throw new Error('a cheque of our own is never taken');
     case 'other': {

@@ -29,6 +29,8 @@ import {
   type ExtraLine,
 } from './extra';
 import { checkOrderLines, isAsAgreed } from './orderLines';
+import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
+import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { postTicket } from './postTicket';
 import {
@@ -86,6 +88,9 @@ export type SaleState = {
   vouchers: readonly { id: number; leftMinor: number; validUntil: string | null }[];
   /** Orders that its lines, prepayments or tenders name. */
   orders: readonly Order[];
+  /** Charge accounts that the ticket charges or pays on. */
+  accounts: readonly TicketAccount[];
+  discountRules: DiscountRules;
   /** The shop's bank accounts, where a refund is a cheque on one of them. */
   bankAccountIds: readonly number[];
   /** What brought the prepayments that are paid back. */
@@ -113,6 +118,8 @@ export type DecidedSale = {
   /** Returned value that pays for what is sold here. */
   usedMinor: Minor;
   tenders: TakenTender[];
+  /** What it charges to accounts. */
+  charges: DecidedCharge[];
   refunds: GivenRefund[];
   /** The last day of a credit note that this ticket issues. */
   creditValidUntil: string | null;
@@ -127,7 +134,8 @@ export type DecidedSale = {
  * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
  * `tender.unknown`, `tender.notDue`, `ownCheque.bankAccount`, `refund.notDue`, `credit.unknown`, `credit.expired`,
  * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
- * `voucher.unknown`, `voucher.expired`, `voucher.over`.
+ * `voucher.unknown`, `voucher.expired`, `voucher.over`, `account.alone`,
+ * `account.notByAccount`, those of `decideCharges`.
  */
 export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedSale> {
   const wanted = sale.extras ?? [];
@@ -139,8 +147,17 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (!priced.ok) return priced;
   const wrong = checkOrderLines(sale.lines, priced.value?.lines ?? [], state.orders);
   if (wrong) return wrong;
-  const extras = decideExtras(wanted, state.orders, state.cardExtras, state.cashStepMinor);
+  const extras = decideExtras(wanted, state);
   if (!extras.ok) return extras;
+  const paysAccount = wanted.some(({ kind }) => kind === 'accountPayment');
+  if (paysAccount) {
+    const others = wanted.some(({ kind }) => kind !== 'accountPayment');
+    if (others || sale.lines.length > 0 || sale.returned)
+      return refuse('account.alone', 'extras');
+    if (sale.tenders.some(({ kind }) => kind === 'onAccount')) {
+      return refuse('account.notByAccount', 'tenders');
+    }
+  }
   const paysBack = wanted.some(({ kind }) => kind === 'prepaymentBack');
   if (paysBack && (wanted.length > 1 || sale.lines.length > 0 || sale.returned)) {
     return refuse('prepayment.alone', 'extras');
@@ -172,6 +189,11 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     );
   const unpaid = checkPaidByCard(extras.value, byCard(false), byCard(true));
   if (unpaid) return unpaid;
+  const charged = decideCharges(tenders, { totalMinor, taxMinor }, state.accounts, {
+    today: state.today,
+    rules: state.discountRules,
+  });
+  if (!charged.ok) return charged;
   const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
   return accept({
     ticket: sold,
@@ -184,6 +206,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     totalMinor,
     usedMinor: along.usedMinor,
     tenders,
+    charges: charged.value.charges,
     refunds,
     creditValidUntil: issuesCredit ? addDays(state.today, state.returnRules.creditDays) : null,
     lines: postTicket(
@@ -205,6 +228,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
         ),
         state.allowance,
       ),
+      ...charged.value.broken,
       ...returnRulesBroken(sale, back, state),
     ],
   });

@@ -127,6 +127,7 @@ describe('voiding', () => {
     creditUsed: false,
     extraUsed: false,
     chequeCashed: false,
+    allocatedTo: null,
     lines: [],
   };
   test('needs a manager', () => {
@@ -143,6 +144,7 @@ describe('voiding', () => {
     [{ hasReturns: true }, 'void.hasReturns'],
     [{ creditUsed: true }, 'void.creditUsed'],
     [{ chequeCashed: true }, 'void.chequeCashed'],
+    [{ allocatedTo: 'R-7' }, 'void.allocated'],
   ])('%o is refused', (change, code) => {
     expect(decideVoid({ ...state, ...change })).toMatchObject({ refusals: [{ code }] });
   });

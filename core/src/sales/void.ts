@@ -16,6 +16,8 @@ export type VoidState = {
   extraUsed: boolean;
   /** A cheque of ours that it gave was cashed: the statement has it. */
   chequeCashed: boolean;
+  /** An item of an account that rests on what it charged or paid. */
+  allocatedTo: string | null;
   lines: readonly JournalLine[];
 };
 
@@ -23,7 +25,7 @@ export type VoidState = {
  * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
  * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
  * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`,
- * `void.extraUsed`, `void.chequeCashed`.
+ * `void.extraUsed`, `void.chequeCashed`, `void.allocated` (number).
  */
 export function decideVoid(
   state: VoidState,
@@ -36,6 +38,9 @@ export function decideVoid(
   if (state.batchClosed) return refuse('void.batchClosed');
   if (state.hasReturns) return refuse('void.hasReturns');
   if (state.extraUsed) return refuse('void.extraUsed');
+  if (state.allocatedTo !== null) {
+    return refuse('void.allocated', undefined, { number: state.allocatedTo });
+  }
   if (state.chequeCashed) return refuse('void.chequeCashed');
   if (state.creditUsed) return refuse('void.creditUsed');
   return accept({

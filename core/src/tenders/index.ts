@@ -11,6 +11,7 @@ export const TENDER_KINDS = [
   'voucher',
   'prepayment',
   'other',
+  'onAccount',
   // The shop's own cheque: it is only given, never taken.
   'ownCheque',
 ] as const;
@@ -39,6 +40,14 @@ export type OfferedTender =
   | { kind: 'voucher'; tenderId: number; voucherId: number; amountMinor: number }
   | { kind: 'prepayment'; tenderId: number; orderId: number; amountMinor: number }
   | { kind: 'cheque'; tenderId: number; amountMinor: number; cheque: Cheque }
+  | {
+      kind: 'onAccount';
+      tenderId: number;
+      accountId: number;
+      amountMinor: number;
+      buyer: string;
+      reference: string;
+    }
   | { kind: 'other'; tenderId: number; amountMinor: number; reference: string };
 
 /** A tender as it is taken: `amountMinor` of the ticket is settled, `keptMinor` stays with us. */
@@ -58,6 +67,8 @@ export type TakenTender = {
   voucherId: number | null;
   orderId: number | null;
   cheque: Cheque | null;
+  /** The account that it charges, and who buys. */
+  charge: { accountId: number; buyer: string } | null;
 };
 
 /**
@@ -106,13 +117,17 @@ export function settleTicket(
           roundingMinor: ZERO,
           lastFour: tender.kind === 'card' ? tender.lastFour || null : null,
           reference:
-            tender.kind === 'card' || tender.kind === 'other'
+            tender.kind === 'card' || tender.kind === 'other' || tender.kind === 'onAccount'
               ? tender.reference || null
               : null,
           creditNoteId: tender.kind === 'storeCredit' ? tender.creditNoteId : null,
           voucherId: tender.kind === 'voucher' ? tender.voucherId : null,
           orderId: tender.kind === 'prepayment' ? tender.orderId : null,
           cheque: tender.kind === 'cheque' ? tender.cheque : null,
+          charge:
+            tender.kind === 'onAccount'
+              ? { accountId: tender.accountId, buyer: tender.buyer }
+              : null,
         };
       }
       return {
@@ -129,6 +144,7 @@ export function settleTicket(
         voucherId: null,
         orderId: null,
         cheque: null,
+        charge: null,
       };
     }),
   );
@@ -144,6 +160,10 @@ function checkTender(
   }
   if (tender.amountMinor <= 0) return refuse('tender.notPositive', `${at}.amountMinor`);
   if (['storeCredit', 'voucher', 'prepayment'].includes(tender.kind)) return undefined;
+  if (tender.kind === 'onAccount') {
+    const wrong = [tender.buyer, tender.reference].some(holdsCardNumber);
+    return wrong ? refuse('text.cardNumber', at) : undefined;
+  }
   if (tender.kind === 'cheque') return checkCheque(tender.cheque, `${at}.cheque`);
   if (tender.kind === 'card' && !(tender.lastFour === '' && !asks.lastFour)) {
     if (!/^\d{4}$/.test(tender.lastFour)) return refuse('tender.lastFour', `${at}.lastFour`);

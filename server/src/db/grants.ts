@@ -19,6 +19,7 @@ const UPDATES: Record<string, string[]> = {
   own_cheque: ['match_group_id', 'voided'],
   settlement: ['match_group_id'],
   statement_line: ['match_group_id'],
+  open_item: ['left_minor', 'closed_on', 'voided'],
   period_lock: ['closed_through', 'filed_through'],
   job: ['status', 'steps_done', 'steps_total', 'stop_asked', 'result', 'ended_at'],
   user: ['password_hash', 'pin_hash', 'active'],
@@ -29,6 +30,8 @@ const KEPT = ['balance_month', 'balance_day', 'session', 'rate_limit'];
 const SETTINGS = [
   'shop_paper',
   'counter_rule',
+  'account_rule',
+  'charge_account',
   'item',
   'customer',
   'department',
@@ -36,7 +39,14 @@ const SETTINGS = [
   'tax_authority',
   'tax_code',
 ];
-const DELETES = ['session', 'rate_limit', 'item_barcode', 'tax_code_part', 'tax_rate'];
+const DELETES = [
+  'session',
+  'rate_limit',
+  'item_barcode',
+  'charge_account_buyer',
+  'tax_code_part',
+  'tax_rate',
+];
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =
   'shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';

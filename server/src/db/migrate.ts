@@ -21,6 +21,8 @@ export const SERIES = {
   quotation: 'Q',
   order: 'A',
   orderCancel: 'K',
+  allocation: 'L',
+  allocationUndo: 'LU',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

@@ -69,6 +69,7 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
       word(extra.kind, {
         code: extra.voucherCode?.replace(/(\d{4})(?=\d)/g, '$1 ') ?? '',
         number: extra.orderNumber ?? '',
+        name: extra.accountName ?? '',
       }),
       extra.amountMinor,
       extra.validUntil
@@ -110,8 +111,16 @@ function totals(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
 function tenders(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
   const { money } = formats(shop);
   return sale.payments.flatMap((payment) => {
-    const { name, lastFour, cheque, ownCheque, amountMinor, tenderedMinor, changeMinor } =
-      payment;
+    const {
+      name,
+      lastFour,
+      cheque,
+      ownCheque,
+      charge,
+      amountMinor,
+      tenderedMinor,
+      changeMinor,
+    } = payment;
     const back = amountMinor < 0;
     const label = back
       ? ownCheque
@@ -119,9 +128,11 @@ function tenders(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
         : word('givenBack', { name })
       : cheque
         ? word('cheque', { name, number: cheque.number })
-        : lastFour
-          ? word('card', { name, lastFour })
-          : word('tendered', { name });
+        : charge
+          ? word('onAccount', { name: charge.name, due: formats(shop).date(charge.dueDate) })
+          : lastFour
+            ? word('card', { name, lastFour })
+            : word('tendered', { name });
     const rounding = payment.roundingMinor;
     return [
       { label, amount: money(back ? tenderedMinor - changeMinor : tenderedMinor) },

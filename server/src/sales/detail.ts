@@ -61,10 +61,12 @@ function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
     db,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
        CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
-       w.valid_until AS validUntil
+       w.valid_until AS validUntil, x.charge_account_id AS accountId, ac.name AS accountName
      FROM sale_extra x
      LEFT JOIN document d ON d.kind = 'order' AND d.subject_id = x.order_id
      LEFT JOIN voucher w ON w.id = x.voucher_id
+     LEFT JOIN charge_account ca ON ca.id = x.charge_account_id
+     LEFT JOIN customer ac ON ac.id = ca.customer_id
      WHERE x.sale_id = ? ORDER BY x.position`,
     [id],
   );
@@ -79,25 +81,43 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     dated: string;
     ownNumber: string | null;
     payee: string;
+    accountId: number | null;
+    accountName: string;
+    buyer: string;
+    dueDate: string;
+    leftMinor: number;
   };
-  const found = await rows<Omit<Payment, 'cheque' | 'ownCheque'> & Kept>(
+  const found = await rows<Omit<Payment, 'cheque' | 'ownCheque' | 'charge'> & Kept>(
     db,
     `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
        st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
-       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee
+       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
+       st.charge_account_id AS accountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
+       i.left_minor AS leftMinor
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
      LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
+     LEFT JOIN open_item i ON i.sale_tender_id = st.id
+     LEFT JOIN charge_account ca ON ca.id = st.charge_account_id
+     LEFT JOIN customer ac ON ac.id = ca.customer_id
      WHERE st.sale_id = ? ORDER BY st.position`,
     [id],
   );
-  return found.map(({ chequeNumber, drawnBy, dated, ownNumber, payee, ...payment }) => ({
-    ...payment,
-    cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
-    ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
-  }));
+  return found.map((stored): Payment => {
+    const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
+    const { accountId, accountName, buyer, dueDate, leftMinor, ...payment } = rest;
+    return {
+      ...payment,
+      cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+      ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
+      charge:
+        accountId === null
+          ? null
+          : { accountId, name: accountName, buyer: buyer ?? '', dueDate, leftMinor },
+    };
+  });
 }
 
 type Head = Pick<

@@ -1,12 +1,20 @@
 import type { SaleAnswer, SaleCommand } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
-import { decideSale, type DecidedSale, type OriginalSale } from '@abacist/core/sales';
+import {
+  decideSale,
+  type DecidedSale,
+  type OriginalSale,
+  type SaleState,
+} from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { placeholders, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
+import { storeCharges, storePayments } from '../accounts/items';
+import { lockAccounts, ticketAccounts } from '../accounts/load';
+import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
 import { bankAccountsFor } from './ownCheques';
 import { loadOriginal } from './original';
@@ -35,6 +43,8 @@ export async function sell(
     'itemId' in line ? [line.itemId] : [],
   );
   const orders = await lockOrders(tx, orderIdsOf(command));
+  const named = accountsOf(command);
+  await lockAccounts(tx, [...named.charged, ...named.paid]);
   const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
   const [
     session,
@@ -58,6 +68,7 @@ export async function sell(
     bankAccountsFor(tx, command),
   ]);
   const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
+  const accounts = await accountStateOf(context, named);
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
     decideSale(command, {
@@ -77,6 +88,7 @@ export async function sell(
       vouchers,
       cardExtras,
       orders,
+      ...accounts,
       prepaidBy,
       bankAccountIds,
       returnRules,
@@ -92,7 +104,9 @@ export async function sell(
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
+  await storeCharges(context, saleId, sale);
   const sold = await storeExtras(context, saleId, sale, voucherDays);
+  await storePayments(context, saleId, sale, reasonsOf(command));
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -117,6 +131,33 @@ export async function sell(
     documentNumber: number,
   };
 }
+
+/** The accounts that a ticket charges, and those that it pays on. */
+function accountsOf({ tenders, extras = [] }: SaleCommand) {
+  return {
+    charged: tenders.flatMap((one) => (one.kind === 'onAccount' ? [one.accountId] : [])),
+    paid: extras.flatMap((one) => (one.kind === 'accountPayment' ? [one.accountId] : [])),
+  };
+}
+
+/** Those accounts as core decides with them; nothing is read where a ticket names none. */
+async function accountStateOf(
+  { tx, today }: CommandContext,
+  { charged, paid }: ReturnType<typeof accountsOf>,
+): Promise<Pick<SaleState, 'accounts' | 'discountRules'>> {
+  if (charged.length + paid.length === 0) {
+    return { accounts: [], discountRules: NO_DISCOUNTS };
+  }
+  const rules = await loadAccountRules(tx);
+  const accounts = await ticketAccounts(tx, charged, paid, today, rules);
+  return { accounts, discountRules: rules.discount };
+}
+
+const NO_DISCOUNTS = { base: 'gross', partEarns: false, adjustsTax: false } as const;
+
+/** Why late discounts are granted, by the extra line's place. */
+const reasonsOf = ({ extras = [] }: SaleCommand): string[] =>
+  extras.map((one) => (one.kind === 'accountPayment' ? one.reason : ''));
 
 /** The orders that a ticket sells of, takes or pays back prepayments for, or is paid from. */
 function orderIdsOf({ lines, extras = [], tenders }: SaleCommand): number[] {

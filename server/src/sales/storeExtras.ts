@@ -15,7 +15,7 @@ export async function storeExtras(
 ): Promise<SaleAnswer['vouchers']> {
   const { tx, today, now } = context;
   const vouchers: SaleAnswer['vouchers'] = [];
-  for (const [i, { kind, orderId, amountMinor, parts }] of sale.extras.entries()) {
+  for (const [i, { kind, orderId, amountMinor, parts, accountId }] of sale.extras.entries()) {
     let voucherId: number | null = null;
     if (kind === 'voucher') {
       const validUntil = voucherDays === null ? null : addDays(today, voucherDays);
@@ -40,8 +40,17 @@ export async function storeExtras(
     await insertMany(
       tx,
       'sale_extra',
-      ['sale_id', 'position', 'kind', 'amount_minor', 'net_minor', 'order_id', 'voucher_id'],
-      [[saleId, i + 1, kind, amountMinor, netMinor, orderId, voucherId]],
+      [
+        'sale_id',
+        'position',
+        'kind',
+        'amount_minor',
+        'net_minor',
+        'order_id',
+        'voucher_id',
+        'charge_account_id',
+      ],
+      [[saleId, i + 1, kind, amountMinor, netMinor, orderId, voucherId, accountId]],
     );
     await storeTax(context, saleId, parts, kind === 'prepaymentBack' ? -1 : 1);
   }

@@ -24,6 +24,7 @@ type Stored = {
   ownCheque: OwnCheque | null;
   voucherId: number | null;
   orderId: number | null;
+  accountId: number | null;
   /** The part of a prepayment that was no tax. */
   netMinor: number | null;
 };
@@ -34,6 +35,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
     ...tenders.map((tender, i) => ({
       ...tender,
       ownCheque: null,
+      accountId: tender.charge?.accountId ?? null,
       ofSaleTenderId: null,
       netMinor: prepaymentsUsed.find((used) => used.tender === i)?.parts.netMinor ?? null,
     })),
@@ -47,6 +49,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
       cheque: null,
       voucherId: null,
       orderId: null,
+      accountId: null,
       netMinor: null,
       ofSaleTenderId: refund.saleTenderId,
     })),
@@ -77,8 +80,8 @@ export async function storeTenders(
       `INSERT INTO sale_tender
          (sale_id, position, tender_id, amount_minor, tendered_minor, change_minor, kept_minor,
           rounding_minor, last_four, reference, credit_note_id, of_sale_tender_id, voucher_id,
-          order_id, net_minor)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          order_id, net_minor, charge_account_id)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         saleId,
         i + 1,
@@ -95,6 +98,7 @@ export async function storeTenders(
         tender.voucherId,
         tender.orderId,
         tender.netMinor,
+        tender.accountId,
       ],
     );
     if (tender.cheque) {

@@ -5,6 +5,8 @@ import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { takeCredit } from './credit';
+import { voidItems } from '../accounts/items';
+import { lockAccounts } from '../accounts/load';
 import { voidOwnCheques } from './ownCheques';
 import { extraUsed, undoOrders } from './storeExtras';
 import { takeVoucher } from './vouchers';
@@ -93,6 +95,15 @@ async function entangled(context: CommandContext, saleId: number) {
      WHERE r.of_sale_id = ? AND v.id IS NULL LIMIT 1`,
     [saleId],
   );
+  const accounts = await rows<{ id: number }>(
+    tx,
+    'SELECT DISTINCT charge_account_id AS id FROM open_item WHERE sale_id = ?',
+    [saleId],
+  );
+  await lockAccounts(
+    tx,
+    accounts.map(({ id }) => id),
+  );
   const used = await row(
     tx,
     'SELECT id FROM credit_note WHERE sale_id = ? AND used_minor > 0 FOR UPDATE',
@@ -102,6 +113,7 @@ async function entangled(context: CommandContext, saleId: number) {
     hasReturns: back !== undefined,
     creditUsed: used !== undefined,
     extraUsed: await extraUsed(context, saleId),
+    allocatedTo: await voidItems(context, saleId),
     chequeCashed: await voidOwnCheques(context, saleId),
   };
 }

@@ -6,7 +6,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
-import { useTicket } from '../store';
+import { useTicket } from '~/features/ticket';
 import { taxRules, toCatalogue } from '../useCounter';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';

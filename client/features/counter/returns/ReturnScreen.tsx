@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useCounterSettings, useReturnable } from '../useCounter';
+import { useReturnable } from '../useCounter';
+import { useCounterSettings } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';

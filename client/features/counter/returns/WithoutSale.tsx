@@ -4,7 +4,7 @@ import { parseAmount } from '@abacist/core/money';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
-import { useTicket } from '../store';
+import { useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';

@@ -1,3 +1,4 @@
+import { ACCOUNTS } from './accounts';
 import { BANK } from './bank';
 import { DRAWER } from './drawer';
 import { LEDGER } from './ledger';
@@ -12,6 +13,7 @@ export const CHECKS: Check[] = [
   ...SALES,
   ...RETURNS,
   ...ORDERS,
+  ...ACCOUNTS,
   ...DRAWER,
   ...BANK,
 ];

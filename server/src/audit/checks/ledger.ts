@@ -47,9 +47,14 @@ export const LEDGER: Check[] = [
           LEFT JOIN drawer_close c ON d.kind = 'drawerClose' AND c.id = d.subject_id
           LEFT JOIN credit_note n ON d.kind = 'creditNote' AND n.id = d.subject_id
           LEFT JOIN document t ON t.kind = 'sale' AND t.subject_id = n.sale_id
+          LEFT JOIN allocation x ON d.kind IN ('allocation', 'allocationUndo')
+            AND x.id = d.subject_id
           WHERE d.entry_id IS NULL AND t.entry_id IS NULL
             AND d.kind NOT IN ('quotation', 'order')
-            AND NOT (c.id IS NOT NULL AND c.to_safe_minor = 0 AND c.difference_minor = 0)`,
+            AND NOT (c.id IS NOT NULL AND c.to_safe_minor = 0 AND c.difference_minor = 0)
+            AND NOT (x.id IS NOT NULL AND NOT EXISTS (
+              SELECT 1 FROM allocation y
+              WHERE (y.id = x.id OR y.first_id = x.id) AND y.discount_minor <> 0))`,
   },
   {
     name: 'every sale has its document',

@@ -24,6 +24,10 @@ export const SALES: Check[] = [
        FROM return_line_tax
        UNION ALL
        SELECT sale_id, authority_id, -tax_minor FROM prepayment_tax
+       UNION ALL
+       SELECT a.sale_id, t.authority_id, t.tax_minor
+       FROM allocation a JOIN allocation_tax t ON t.allocation_id = a.id
+       WHERE a.sale_id IS NOT NULL AND a.undoes_id IS NULL
      ) x GROUP BY subject_id, part`,
     'authority_id',
   ),
@@ -73,7 +77,9 @@ export const SALES: Check[] = [
      FROM sale s JOIN return_line_tax x ON x.sale_id = s.id ${STANDING}
      UNION ALL
      SELECT x.authority_id, -x.tax_minor
-     FROM sale s JOIN prepayment_tax x ON x.sale_id = s.id ${STANDING}`,
+     FROM sale s JOIN prepayment_tax x ON x.sale_id = s.id ${STANDING}
+     UNION ALL
+     SELECT authority_id, tax_minor FROM allocation_tax`,
     'authority_id',
   ),
   control(

@@ -39,6 +39,8 @@ type Ticket = {
   extras: ExtraLine[];
   /** What the terminal was asked to charge for this ticket. */
   charges: Charge[];
+  /** Names of the accounts that it pays on. */
+  accountNames: Record<number, string>;
   /** The order that it sells of or takes money for, and what of its prepayments is left. */
   order: {
     id: number;
@@ -105,6 +107,7 @@ const NOTHING = {
   pricesIncludeTax: undefined,
   salespersonId: undefined,
   extras: [],
+  accountNames: {},
   order: null,
   charges: [],
 };
@@ -186,7 +189,7 @@ export const ticketIsEmpty = ({
 /** The part of the ticket that can be put aside. */
 export function parkable(ticket: Ticket): Parkable {
   const { lines, known, discount, returned, customer, pricesIncludeTax } = ticket;
-  const { salespersonId, extras, order } = ticket;
+  const { salespersonId, extras, accountNames, order } = ticket;
   return {
     lines,
     known,
@@ -196,6 +199,7 @@ export function parkable(ticket: Ticket): Parkable {
     pricesIncludeTax,
     salespersonId,
     extras,
+    accountNames,
     order,
   };
 }

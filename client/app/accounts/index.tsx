@@ -1,0 +1,3 @@
+import { AccountsScreen } from '~/features/accounts';
+
+export default AccountsScreen;

@@ -1,0 +1,87 @@
+import type { AccountSummary } from '@abacist/contracts';
+import { useState } from 'react';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { Money } from '~/ui/Money';
+import { Body } from '~/ui/Text';
+import { useAccountList } from './useAccounts';
+
+/** Finds one account by a part of its name, number or phone. */
+export function FindAccount({
+  without,
+  onChoose,
+  onClose,
+}: {
+  without: readonly number[];
+  onChoose: (id: number) => void;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  return (
+    <Dialog open title={t('payment.another')} onClose={onClose}>
+      <AccountFinder without={without} onChoose={({ id }) => onChoose(id)} />
+      <Button label={t('common.cancel')} onPress={onClose} />
+    </Dialog>
+  );
+}
+
+/** The field and what it finds. */
+export function AccountFinder({
+  without = [],
+  text: initial = '',
+  onChoose,
+}: {
+  without?: readonly number[];
+  text?: string;
+  onChoose: (account: AccountSummary) => void;
+}) {
+  const t = useWords();
+  const [text, setText] = useState(initial);
+  const list = useAccountList(text);
+  const found = (list.data?.pages[0]?.accounts ?? [])
+    .filter(({ id }) => !without.includes(id))
+    .slice(0, 6);
+  return (
+    <Column gap="$2">
+      <Field
+        label={t('onAccount.find')}
+        hint={t('accounts.find')}
+        value={text}
+        onChange={setText}
+        maxLength={80}
+        autoFocus
+        onSubmit={() => {
+          if (found.length === 1) onChoose(found[0]!);
+        }}
+      />
+      <Sheet role="group" aria-label={t('accounts.title')}>
+        {found.map((account) => (
+          <Button
+            key={account.id}
+            kind="plain"
+            label={account.name}
+            onPress={() => onChoose(account)}
+          >
+            <Line flex={1} gap="$3" justifyContent="space-between" paddingVertical="$2">
+              <Column flex={1} minWidth={0} alignItems="flex-start">
+                <Body textAlign="left">{account.name}</Body>
+                <Body small tone="faded">
+                  {account.holdReason === null ? account.number : t('accounts.onHold')}
+                </Body>
+              </Column>
+              <Money minor={account.balanceMinor} />
+            </Line>
+          </Button>
+        ))}
+        {list.data && found.length === 0 ? (
+          <Body padding="$4" tone="faded">
+            {t('accounts.noneFound')}
+          </Body>
+        ) : null}
+      </Sheet>
+    </Column>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './store';
+export { useCounterSettings } from './useCounterSettings';

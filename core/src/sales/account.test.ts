@@ -1,0 +1,223 @@
+import { card, cash, decide, posted, refusal } from '../../test/shop';
+import type { ItemLeft } from '../accounts';
+import { minor } from '../money';
+import type { AccountPayment, SaleTicket, TicketAccount } from '.';
+
+const invoice = (id: number, amountMinor: number, more: Partial<ItemLeft> = {}): ItemLeft => ({
+  id,
+  accountId: 4,
+  kind: 'charge',
+  number: `R-${id}`,
+  date: '2026-02-20',
+  dueDate: '2026-03-22',
+  discountDate: null,
+  discountMinor: 0,
+  discountTaxMinor: 0,
+  amountMinor,
+  leftMinor: minor(amountMinor),
+  ...more,
+});
+const account = (more: Partial<TicketAccount> = {}): TicketAccount => ({
+  id: 4,
+  name: 'Gannet',
+  closed: false,
+  terms: { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 },
+  chain: [{ accountId: 4, name: 'Gannet', limitMinor: 500_00, balanceMinor: 400_00 }],
+  holdReason: null,
+  overdueMinor: 0,
+  overdueDays: 0,
+  buyersOnly: false,
+  buyers: [],
+  charges: [],
+  taxes: [],
+  ...more,
+});
+const goods = [{ departmentId: 1, amountMinor: 100_00 }];
+const onAccount = (amountMinor: number, buyer = '') =>
+  ({
+    kind: 'onAccount',
+    tenderId: 10,
+    accountId: 4,
+    amountMinor,
+    buyer,
+    reference: '',
+  }) as const;
+
+describe('a ticket on account', () => {
+  test('is due by the terms; its discount takes its tax along', () => {
+    const sold = decide(
+      { lines: goods, tenders: [onAccount(106_25)] },
+      { accounts: [account({ chain: [] })] },
+    );
+    expect(sold.charges).toEqual([
+      {
+        tender: 0,
+        accountId: 4,
+        amountMinor: 106_25,
+        dueDate: '2026-04-01',
+        discountDate: '2026-03-09',
+        discountMinor: 2_13,
+        discountTaxMinor: 13,
+      },
+    ]);
+    expect(sold.broken).toEqual([]);
+    expect(posted(sold)).toContainEqual(['chargeAccounts', 106_25]);
+  });
+
+  // Part paid at the sale: sale 172, cash 120: 52 stays open, all 172 is income that day (common
+  // practice).
+  test('part paid at the sale: the rest stays open, all of it is income', () => {
+    const books = [{ departmentId: 2, amountMinor: 172_00 }];
+    const sold = decide(
+      { lines: books, tenders: [cash(120_00), onAccount(52_00)] },
+      { accounts: [account()] },
+    );
+    expect(posted(sold)).toEqual([
+      ['sales', -172_00],
+      ['drawer', 120_00],
+      ['chargeAccounts', 52_00],
+    ]);
+    expect(sold.charges).toMatchObject([{ tender: 1, amountMinor: 52_00 }]);
+  });
+
+  test('what it breaks is asked, all at once', () => {
+    const state = { accounts: [account({ buyersOnly: true, buyers: ['Ida'] })] };
+    const ticket = { lines: goods, tenders: [onAccount(106_25, 'Ned')] };
+    expect(decide(ticket, state).broken.map(({ code }) => code)).toEqual([
+      'rule.overLimit',
+      'rule.buyer',
+    ]);
+    const ida = decide({ lines: goods, tenders: [onAccount(106_25, 'Ida')] }, state);
+    expect(ida.broken.map(({ code }) => code)).toEqual(['rule.overLimit']);
+  });
+
+  test.each<[string, SaleTicket, TicketAccount[], string]>([
+    [
+      'an account that is closed',
+      { lines: goods, tenders: [onAccount(106_25)] },
+      [account({ closed: true })],
+      'account.closed',
+    ],
+    ['no account', { lines: goods, tenders: [onAccount(106_25)] }, [], 'account.unknown'],
+    [
+      'one account twice',
+      { lines: goods, tenders: [onAccount(100_00), onAccount(6_25)] },
+      [account()],
+      'account.twice',
+    ],
+    [
+      'more than is due',
+      { lines: goods, tenders: [onAccount(106_26)] },
+      [account()],
+      'tender.over',
+    ],
+  ])('%s is refused', (_, ticket, accounts, code) => {
+    expect(refusal(ticket, { accounts })?.code).toBe(code);
+  });
+});
+
+describe('a payment on an account', () => {
+  const pay = (amountMinor: number, more: Partial<AccountPayment> = {}): AccountPayment => ({
+    kind: 'accountPayment',
+    accountId: 4,
+    amountMinor,
+    allocations: [],
+    keepCredit: true,
+    reason: '',
+    ...more,
+  });
+  const ticket = (
+    extras: AccountPayment[],
+    ...tenders: SaleTicket['tenders']
+  ): SaleTicket => ({
+    lines: [],
+    extras,
+    tenders,
+  });
+
+  // Account payment of 106.23 in cash: drawer +106.25, accounts −106.23, rounding −0.02.
+  test('106.23 in cash puts 106.25 into the drawer', () => {
+    const paid = decide(ticket([pay(106_23)], cash(120_00)), { accounts: [account()] });
+    expect(posted(paid)).toEqual([
+      ['chargeAccounts', -106_23],
+      ['drawer', 106_25],
+      ['rounding', -2],
+    ]);
+    expect(paid.tenders[0]!.changeMinor).toBe(13_75);
+  });
+
+  // Discount of 2 % on 106.25 with tax adjusted: discounts +2.00, tax +0.13, accounts −2.13.
+  test('a discount in time lowers the tax of the sale by authority', () => {
+    const charge = invoice(9, 106_25, {
+      discountDate: '2026-03-02',
+      discountMinor: 2_13,
+      discountTaxMinor: 13,
+    });
+    const taxes = [
+      { itemId: 9, authorityId: 1, taxMinor: 5_00 },
+      { itemId: 9, authorityId: 2, taxMinor: 1_25 },
+    ];
+    const give = [{ chargeItemId: 9, amountMinor: 104_12, discountMinor: 2_13 }];
+    const paid = decide(ticket([pay(104_12, { allocations: give })], card(104_12)), {
+      accounts: [account({ charges: [charge], taxes })],
+    });
+    expect(posted(paid)).toEqual([
+      ['chargeAccounts', -106_25],
+      ['discountsGiven', 2_00],
+      ['taxPayable1', 10],
+      ['taxPayable2', 3],
+      ['cardClearing', 104_12],
+    ]);
+  });
+
+  test('one cheque pays for two neighbours: 84.10 + 215.65 is one of 299.75', () => {
+    const cheque = {
+      kind: 'cheque',
+      tenderId: 3,
+      amountMinor: 299_75,
+      cheque: { number: '12', drawnBy: 'Both', dated: '2026-03-02' },
+    } as const;
+    const paid = decide(ticket([pay(84_10), pay(215_65, { accountId: 5 })], cheque), {
+      accounts: [account(), account({ id: 5 })],
+    });
+    expect(paid.lines).toMatchObject([
+      { account: 'chargeAccounts', chargeAccountId: 4, amountMinor: -84_10 },
+      { account: 'chargeAccounts', chargeAccountId: 5, amountMinor: -215_65 },
+      { account: 'drawer', amountMinor: 299_75 },
+    ]);
+  });
+
+  test.each<[string, SaleTicket, string]>([
+    [
+      'a credit that nobody asked for',
+      ticket([pay(50_00, { keepCredit: false })], card(50_00)),
+      'account.wouldBeCredit',
+    ],
+    [
+      'more given out than is paid',
+      ticket(
+        [
+          pay(50_00, {
+            allocations: [{ chargeItemId: 9, amountMinor: 50_01, discountMinor: 0 }],
+          }),
+        ],
+        card(50_00),
+      ),
+      'allocation.moreThanCredit',
+    ],
+    [
+      'an account by an account',
+      ticket([pay(50_00)], onAccount(50_00)),
+      'account.notByAccount',
+    ],
+    ['one account twice', ticket([pay(50_00), pay(1_00)], card(51_00)), 'account.paidTwice'],
+    [
+      'goods beside it',
+      { ...ticket([pay(50_00)], card(156_25)), lines: goods },
+      'account.alone',
+    ],
+  ])('%s is refused', (_, given, code) => {
+    const accounts = [account({ charges: [invoice(9, 80_00)] })];
+    expect(refusal(given, { accounts })?.code).toBe(code);
+  });
+});

@@ -1,0 +1,167 @@
+import {
+  allocate,
+  brokenChargeRules,
+  discountOf,
+  dueOf,
+  type Creditor,
+  type DecidedAllocation,
+  type DiscountRules,
+  type ItemLeft,
+  type Terms,
+  type WantedAllocation,
+} from '../accounts';
+import { divideRounded, minorFromBigint, minus, share, sum, type Minor } from '../money';
+import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
+import type { TakenTender } from '../tenders';
+
+/** A charge account as a ticket needs it that charges it or pays on it. */
+export type TicketAccount = {
+  id: number;
+  name: string;
+  closed: boolean;
+  terms: Terms;
+  /** The account, then the one that pays for it. */
+  chain: readonly Creditor[];
+  holdReason: string | null;
+  overdueMinor: number;
+  overdueDays: number;
+  buyersOnly: boolean;
+  buyers: readonly string[];
+  /** Its open charges, where the ticket pays on it. */
+  charges: readonly ItemLeft[];
+  /** The tax of those charges by authority. */
+  taxes: readonly { itemId: number; authorityId: number; taxMinor: number }[];
+};
+
+/** A payment on an account: it stands on a ticket of its own. */
+export type AccountPayment = {
+  kind: 'accountPayment';
+  accountId: number;
+  amountMinor: number;
+  allocations: readonly WantedAllocation[];
+  /** What no charge takes stays as a credit: the person has said so. */
+  keepCredit: boolean;
+  /** Why a discount is granted after its last day. */
+  reason: string;
+};
+
+export type PaidAllocation = DecidedAllocation & {
+  taxes: { authorityId: number; taxMinor: Minor }[];
+};
+
+/** A charge that a ticket makes on an account. */
+export type DecidedCharge = {
+  /** The tender's place on the ticket. */
+  tender: number;
+  accountId: number;
+  amountMinor: Minor;
+  dueDate: string;
+  discountDate: string | null;
+  discountMinor: Minor;
+  discountTaxMinor: Minor;
+};
+
+/**
+ * What a payment does on its account. Refusals: `account.unknown`, `account.closed`,
+ * `account.wouldBeCredit` (overMinor), those of `allocate`.
+ */
+export function decidePayment(
+  { accountId, amountMinor, allocations, keepCredit, reason }: AccountPayment,
+  accounts: readonly TicketAccount[],
+  on: { today: string; rules: DiscountRules },
+  at: string,
+): Outcome<PaidAllocation[]> {
+  const account = accounts.find(({ id }) => id === accountId);
+  if (!account) return refuse('account.unknown', `${at}.accountId`);
+  if (account.closed) return refuse('account.closed', at, { name: account.name });
+  const decided = allocate(allocations, amountMinor, account.charges, {
+    date: on.today,
+    rules: on.rules,
+    reason,
+    accountIds: [accountId],
+  });
+  if (!decided.ok) {
+    const refusals = decided.refusals.map(({ at: place, ...one }) => ({
+      ...one,
+      at: place ? `${at}.${place}` : at,
+    }));
+    return { ok: false, refusals };
+  }
+  const given = sum(decided.value.map((one) => one.amountMinor));
+  const overMinor = minus(amountMinor, given);
+  if (overMinor > 0 && !keepCredit) {
+    return refuse('account.wouldBeCredit', at, { overMinor, name: account.name });
+  }
+  return accept(decided.value.map((one) => withTaxes(one, account.taxes)));
+}
+
+/** The tax that a discount lowers, by authority: largest remainder of the charge's own tax. */
+export function withTaxes(
+  allocation: DecidedAllocation,
+  taxes: TicketAccount['taxes'],
+): PaidAllocation {
+  const own = taxes.filter(({ itemId }) => itemId === allocation.chargeItemId);
+  if (own.length === 0 || allocation.discountTaxMinor === 0)
+    return { ...allocation, taxes: [] };
+  const parts = share(
+    allocation.discountTaxMinor,
+    own.map(({ taxMinor }) => BigInt(Math.max(0, taxMinor))),
+  );
+  return {
+    ...allocation,
+    taxes: own.map(({ authorityId }, i) => ({ authorityId, taxMinor: parts[i]! })),
+  };
+}
+
+/**
+ * The charges that a ticket's tenders make, each due by its account's terms, and the rules that
+ * they break together. Refusals: `account.unknown`, `account.closed`, `account.notItself`.
+ * @param totalMinor what the ticket comes to, and of that its tax
+ */
+export function decideCharges(
+  tenders: readonly TakenTender[],
+  total: { totalMinor: number; taxMinor: number },
+  accounts: readonly TicketAccount[],
+  on: { today: string; rules: DiscountRules },
+): Outcome<{ charges: DecidedCharge[]; broken: BrokenRule[] }> {
+  const charges: DecidedCharge[] = [];
+  const broken: BrokenRule[] = [];
+  for (const [tender, { charge, amountMinor }] of tenders.entries()) {
+    if (!charge) continue;
+    const account = accounts.find(({ id }) => id === charge.accountId);
+    if (!account) return refuse('account.unknown', `tenders.${tender}.accountId`);
+    if (account.closed) {
+      return refuse('account.closed', `tenders.${tender}`, { name: account.name });
+    }
+    if (charges.some(({ accountId }) => accountId === account.id)) {
+      return refuse('account.twice', `tenders.${tender}`, { name: account.name });
+    }
+    const tax = divideRounded(
+      BigInt(Math.max(0, total.taxMinor)) * BigInt(amountMinor),
+      BigInt(total.totalMinor),
+      'halfUp',
+    );
+    const off = discountOf({ amountMinor, taxMinor: Number(tax) }, account.terms, on.rules);
+    charges.push({
+      tender,
+      accountId: account.id,
+      amountMinor,
+      ...dueOf(on.today, account.terms),
+      discountMinor: off.discountMinor,
+      discountTaxMinor: minorFromBigint(BigInt(off.taxMinor)),
+    });
+    broken.push(
+      ...brokenChargeRules({
+        chargedMinor: amountMinor,
+        chain: account.chain,
+        holdReason: account.holdReason,
+        overdueMinor: account.overdueMinor,
+        overdueDays: account.overdueDays,
+        buyer: account.buyersOnly
+          ? { name: charge.buyer, listed: account.buyers.includes(charge.buyer) }
+          : null,
+      }),
+    );
+  }
+  return accept({ charges, broken });
+}

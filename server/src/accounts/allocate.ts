@@ -1,0 +1,97 @@
+import type { AccountPage, AllocateCommand, UndoAllocation } from '@abacist/contracts';
+import { allocate } from '@abacist/core/accounts';
+import { reverseLines } from '@abacist/core/ledger';
+import { postDiscount, withTaxes } from '@abacist/core/sales';
+import type { CommandContext } from '../context';
+import { row, rows } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, refuseWith, unwrap } from '../http/errors';
+import { postDocument } from '../ledger/post';
+import { standingAllocations, storeAllocations, undoAllocation } from './items';
+import { lockAccounts, ticketAccounts } from './load';
+import { accountPage } from './page';
+import { loadAccountRules } from './rules';
+
+type Saved = Promise<CommandResult<AccountPage>>;
+
+/**
+ * Gives an open credit to charges of its account; a discount that is granted beside it is posted.
+ * @throws HttpError 422 those of core's `allocate`, `allocation.unknownCredit`
+ */
+export async function allocateCredit(
+  context: CommandContext,
+  { creditItemId, allocations, reason }: AllocateCommand,
+  accountId: number,
+): Saved {
+  const { tx, today } = context;
+  await lockAccounts(tx, [accountId]);
+  const credit = await row<{ leftMinor: number; date: string }>(
+    tx,
+    `SELECT left_minor AS leftMinor, date FROM open_item
+     WHERE id = ? AND charge_account_id = ? AND left_minor < 0`,
+    [creditItemId, accountId],
+  );
+  if (!credit) throw refuseWith('allocation.unknownCredit', 'creditItemId');
+  const rules = await loadAccountRules(tx);
+  const [account] = await ticketAccounts(tx, [], [accountId], today, rules);
+  const decided = unwrap(
+    allocate(allocations, -credit.leftMinor, account!.charges, {
+      date: today,
+      paidOn: credit.date,
+      rules: rules.discount,
+      reason,
+      accountIds: [accountId],
+    }),
+  ).map((one) => withTaxes(one, account!.taxes));
+  const by = { date: today, reason, saleId: null };
+  const [first] = await storeAllocations(context, creditItemId, decided, by);
+  const { number } = await postDocument(context, {
+    kind: 'allocation',
+    subjectId: first!,
+    date: today,
+    lines: decided.flatMap((one) => postDiscount(one, accountId)),
+    memo: reason,
+  });
+  return { answer: await accountPage(tx, accountId, today), documentNumber: number };
+}
+
+/**
+ * Takes an allocation back: the charge is open again, the credit waits again, and a discount
+ * that was granted beside it is owed again.
+ * @throws HttpError 404 `allocation.unknown`; 422 `allocation.undone`
+ */
+export async function takeBackAllocation(
+  context: CommandContext,
+  { reason }: UndoAllocation,
+  allocationId: number,
+): Saved {
+  const { tx, today: date } = context;
+  const of = await row<{ accountId: number }>(
+    tx,
+    `SELECT i.charge_account_id AS accountId
+     FROM allocation x JOIN open_item i ON i.id = x.charge_item_id
+     WHERE x.id = ? AND x.undoes_id IS NULL`,
+    [allocationId],
+  );
+  if (!of) throw notFound('allocation.unknown');
+  await lockAccounts(tx, [of.accountId]);
+  const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
+  if (!standing) throw refuseWith('allocation.undone');
+  const taxes = await rows<{ authorityId: number; taxMinor: number }>(
+    tx,
+    `SELECT authority_id AS authorityId, tax_minor AS taxMinor
+     FROM allocation_tax WHERE allocation_id = ?`,
+    [allocationId],
+  );
+  const undoId = await undoAllocation(context, standing, { date, reason, saleId: null });
+  const discountTaxMinor = taxes.reduce((total, { taxMinor }) => total + taxMinor, 0);
+  const granted = { ...standing, discountTaxMinor, taxes };
+  const { number } = await postDocument(context, {
+    kind: 'allocationUndo',
+    subjectId: undoId,
+    date,
+    lines: reverseLines(postDiscount(granted, of.accountId)),
+    memo: reason,
+  });
+  return { answer: await accountPage(tx, of.accountId, date), documentNumber: number };
+}

@@ -1,0 +1,282 @@
+import type { ItemKind } from '@abacist/core/accounts';
+import type { DecidedSale, PaidAllocation } from '@abacist/core/sales';
+import type { CommandContext } from '../context';
+import { insertMany, row, rows, run } from '../db/pool';
+import type { Tx } from '../db/transaction';
+import { refuseWith } from '../http/errors';
+
+export type NewItem = {
+  accountId: number;
+  kind: ItemKind;
+  /** Null where it is that of its ticket. */
+  number: string | null;
+  date: string;
+  amountMinor: number;
+  dueDate?: string;
+  discountDate?: string | null;
+  discountMinor?: number;
+  discountTaxMinor?: number;
+  saleId?: number;
+  saleTenderId?: number;
+  buyer?: string;
+  reference?: string;
+};
+
+/** Adds an item to an account and its amount to the account's balance. */
+export async function addItem(tx: Tx, item: NewItem): Promise<number> {
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO open_item
+       (charge_account_id, kind, number, date, due_date, discount_date, discount_minor,
+        discount_tax_minor, amount_minor, left_minor, sale_id, sale_tender_id, buyer, reference)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      item.accountId,
+      item.kind,
+      item.number,
+      item.date,
+      item.dueDate ?? null,
+      item.discountDate ?? null,
+      item.discountMinor ?? 0,
+      item.discountTaxMinor ?? 0,
+      item.amountMinor,
+      item.amountMinor,
+      item.saleId ?? null,
+      item.saleTenderId ?? null,
+      item.buyer ?? '',
+      item.reference ?? '',
+    ],
+  );
+  await addToBalance(tx, item.accountId, item.amountMinor);
+  return insertId;
+}
+
+export async function addToBalance(tx: Tx, accountId: number, minor: number): Promise<void> {
+  if (minor === 0) return;
+  await run(tx, 'UPDATE charge_account SET balance_minor = balance_minor + ? WHERE id = ?', [
+    minor,
+    accountId,
+  ]);
+}
+
+/** Where allocations come from: the day on which they count, the reason, the ticket. */
+export type AllocatedBy = { date: string; reason: string; saleId: number | null };
+
+/** Stores what was given of a credit to charges, and takes it off both. @returns the new ids */
+export async function storeAllocations(
+  { tx, actor, now }: CommandContext,
+  creditItemId: number,
+  allocations: readonly PaidAllocation[],
+  { date, reason, saleId }: AllocatedBy,
+): Promise<number[]> {
+  const ids: number[] = [];
+  for (const one of allocations) {
+    const { insertId } = await run(
+      tx,
+      `INSERT INTO allocation
+         (credit_item_id, charge_item_id, amount_minor, discount_minor, late_discount, date,
+          reason, sale_id, first_id, user_id, made_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        creditItemId,
+        one.chargeItemId,
+        one.amountMinor,
+        one.discountMinor,
+        one.late,
+        date,
+        one.late ? reason : '',
+        saleId,
+        ids[0] ?? null,
+        actor.id,
+        now,
+      ],
+    );
+    await insertMany(
+      tx,
+      'allocation_tax',
+      ['allocation_id', 'authority_id', 'tax_minor'],
+      one.taxes.map(({ authorityId, taxMinor }) => [insertId, authorityId, taxMinor]),
+    );
+    await takeLeft(tx, creditItemId, -one.amountMinor);
+    await takeLeft(tx, one.chargeItemId, one.amountMinor + one.discountMinor);
+    await addToBalance(tx, one.accountId, -one.discountMinor);
+    ids.push(insertId);
+  }
+  return ids;
+}
+
+/**
+ * Takes an amount off what is left of an item (below zero for a credit, or to give it back).
+ * The row itself refuses to go beyond zero, so that two who take at once can't take it twice.
+ * @throws HttpError 422 `allocation.changed`
+ */
+async function takeLeft(tx: Tx, itemId: number, minor: number): Promise<void> {
+  const { affectedRows } = await run(
+    tx,
+    `UPDATE open_item
+     SET left_minor = left_minor - ?,
+       closed_on = IF(left_minor = 0,
+         (SELECT MAX(date) FROM allocation WHERE credit_item_id = ? OR charge_item_id = ?), NULL)
+     WHERE id = ? AND NOT voided
+       AND SIGN(left_minor - ?) IN (0, SIGN(amount_minor))
+       AND ABS(left_minor - ?) <= ABS(amount_minor)`,
+    [minor, itemId, itemId, itemId, minor, minor],
+  );
+  if (affectedRows !== 1) throw refuseWith('allocation.changed');
+}
+
+export type StoredAllocation = {
+  id: number;
+  creditItemId: number;
+  chargeItemId: number;
+  accountId: number;
+  amountMinor: number;
+  discountMinor: number;
+  date: string;
+  number: string;
+};
+
+/** Allocations that stand and meet a condition on `x`. */
+export function standingAllocations(
+  tx: Tx,
+  where: string,
+  values: readonly number[],
+): Promise<StoredAllocation[]> {
+  return rows<StoredAllocation>(
+    tx,
+    `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
+       i.charge_account_id AS accountId, x.amount_minor AS amountMinor,
+       x.discount_minor AS discountMinor, x.date,
+       COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number
+     FROM allocation x
+     JOIN open_item i ON i.id = x.charge_item_id
+     LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+     LEFT JOIN allocation u ON u.undoes_id = x.id
+     WHERE x.undoes_id IS NULL AND u.id IS NULL AND ${where}
+     ORDER BY x.id`,
+    values,
+  );
+}
+
+/** Takes an allocation back by a row of its own: both items have again what it took. */
+export async function undoAllocation(
+  { tx, actor, now }: CommandContext,
+  one: StoredAllocation,
+  { date, reason, saleId }: AllocatedBy,
+): Promise<number> {
+  const { insertId } = await run(
+    tx,
+    `INSERT INTO allocation
+       (credit_item_id, charge_item_id, amount_minor, discount_minor, date, reason, sale_id,
+        undoes_id, user_id, made_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      one.creditItemId,
+      one.chargeItemId,
+      -one.amountMinor,
+      -one.discountMinor,
+      date,
+      reason,
+      saleId,
+      one.id,
+      actor.id,
+      now,
+    ],
+  );
+  await run(
+    tx,
+    `INSERT INTO allocation_tax (allocation_id, authority_id, tax_minor)
+     SELECT ?, authority_id, -tax_minor FROM allocation_tax WHERE allocation_id = ?`,
+    [insertId, one.id],
+  );
+  await takeLeft(tx, one.creditItemId, one.amountMinor);
+  await takeLeft(tx, one.chargeItemId, -(one.amountMinor + one.discountMinor));
+  await addToBalance(tx, one.accountId, one.discountMinor);
+  return insertId;
+}
+
+/** Stores what a ticket charged to accounts; the tenders are stored already. */
+export async function storeCharges(
+  { tx, today }: CommandContext,
+  saleId: number,
+  { charges, tenders }: DecidedSale,
+): Promise<void> {
+  for (const charge of charges) {
+    const { charge: of, reference } = tenders[charge.tender]!;
+    const stored = await row<{ id: number }>(
+      tx,
+      'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
+      [saleId, charge.tender + 1],
+    );
+    await addItem(tx, {
+      ...charge,
+      kind: 'charge',
+      number: null,
+      date: today,
+      saleId,
+      saleTenderId: stored!.id,
+      buyer: of!.buyer,
+      reference: reference ?? '',
+    });
+  }
+}
+
+/** Stores what a ticket paid on accounts: a credit each, and what it was given to. */
+export async function storePayments(
+  context: CommandContext,
+  saleId: number,
+  { extras }: DecidedSale,
+  reasons: readonly string[],
+): Promise<void> {
+  const { tx, today: date } = context;
+  for (const [i, { kind, accountId, amountMinor, allocations }] of extras.entries()) {
+    if (kind !== 'accountPayment') continue;
+    const itemId = await addItem(tx, {
+      accountId: accountId!,
+      kind: 'payment',
+      number: null,
+      date,
+      amountMinor: -amountMinor,
+      saleId,
+    });
+    const reason = reasons[i] ?? '';
+    await storeAllocations(context, itemId, allocations, { date, reason, saleId });
+  }
+}
+
+/**
+ * Undoes what a ticket did on accounts when it is voided: what it gave is taken back, and its
+ * items are gone. @returns the number of an item that rests on it, which keeps it from being
+ * voided; null when nothing does
+ */
+export async function voidItems(
+  context: CommandContext,
+  saleId: number,
+): Promise<string | null> {
+  const { tx, today: date } = context;
+  const own = await standingAllocations(tx, 'x.sale_id = ?', [saleId]);
+  for (const one of own) await undoAllocation(context, one, { date, reason: '', saleId });
+  const items = await rows<{ id: number; accountId: number; amountMinor: number }>(
+    tx,
+    `SELECT id, charge_account_id AS accountId, amount_minor AS amountMinor
+     FROM open_item WHERE sale_id = ? FOR UPDATE`,
+    [saleId],
+  );
+  for (const { id } of items) {
+    const [resting] = await standingAllocations(
+      tx,
+      '(x.credit_item_id = ? OR x.charge_item_id = ?)',
+      [id, id],
+    );
+    if (resting) return resting.number;
+  }
+  for (const { id, accountId, amountMinor } of items) {
+    await run(
+      tx,
+      'UPDATE open_item SET left_minor = 0, closed_on = date, voided = TRUE WHERE id = ?',
+      [id],
+    );
+    await addToBalance(tx, accountId, -amountMinor);
+  }
+  return null;
+}

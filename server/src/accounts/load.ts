@@ -1,0 +1,206 @@
+import { overdueOf, type Creditor, type ItemLeft } from '@abacist/core/accounts';
+import { daysBetween } from '@abacist/core/dates';
+import type { TicketAccount } from '@abacist/core/sales';
+import { placeholders, rows, run, type Db } from '../db/pool';
+import type { Tx } from '../db/transaction';
+import { plainQuantity } from '../sales/original';
+import type { AccountRules } from './rules';
+
+type AccountRow = {
+  id: number;
+  parentId: number | null;
+  name: string;
+  closed: number;
+  limitMinor: number | null;
+  groupLimitMinor: number | null;
+  balanceMinor: number;
+  netDays: number;
+  endOfMonth: number;
+  discountPercent: string;
+  discountDays: number;
+  graceDays: number | null;
+  buyersOnly: number;
+  holdReason: string | null;
+};
+
+const ACCOUNTS = `
+  SELECT a.id, a.parent_id AS parentId, c.name, a.closed_on IS NOT NULL AS closed,
+    a.limit_minor AS limitMinor, a.group_limit_minor AS groupLimitMinor,
+    a.balance_minor AS balanceMinor, a.net_days AS netDays, a.end_of_month AS endOfMonth,
+    a.discount_percent AS discountPercent, a.discount_days AS discountDays,
+    a.grace_days AS graceDays, a.buyers_only AS buyersOnly, a.hold_reason AS holdReason
+  FROM charge_account a JOIN customer c ON c.id = a.customer_id`;
+
+/**
+ * Accounts that a command competes for: the payer's row is updated before it is read, then the
+ * branch's, so that two drawers meet here and can't pass a limit together.
+ */
+export async function lockAccounts(tx: Tx, ids: readonly number[]): Promise<void> {
+  const wanted = [...new Set(ids)];
+  if (wanted.length === 0) return;
+  const found = await rows<{ id: number; parentId: number | null }>(
+    tx,
+    `SELECT id, parent_id AS parentId FROM charge_account
+     WHERE id IN (${placeholders(wanted.length)})`,
+    wanted,
+  );
+  const payers = new Set(found.map(({ id, parentId }) => parentId ?? id));
+  const branches = found.map(({ id }) => id).filter((id) => !payers.has(id));
+  const byId = (a: number, b: number) => a - b;
+  for (const id of [...[...payers].sort(byId), ...branches.sort(byId)]) {
+    await run(tx, 'UPDATE charge_account SET turn = turn + 1 WHERE id = ?', [id]);
+  }
+}
+
+/**
+ * Accounts as core decides with them.
+ * @param ids accounts that a ticket charges
+ * @param paidIds accounts that it pays on: with their open charges and the tax of those
+ */
+export async function ticketAccounts(
+  db: Db,
+  ids: readonly number[],
+  paidIds: readonly number[],
+  today: string,
+  rules: Pick<AccountRules, 'graceDays'>,
+): Promise<TicketAccount[]> {
+  const wanted = [...new Set([...ids, ...paidIds])];
+  if (wanted.length === 0) return [];
+  const group = await rows<AccountRow>(
+    db,
+    `${ACCOUNTS}
+     WHERE COALESCE(a.parent_id, a.id) IN (
+       SELECT COALESCE(x.parent_id, x.id) FROM charge_account x
+       WHERE x.id IN (${placeholders(wanted.length)}))`,
+    wanted,
+  );
+  const items = await openItems(
+    db,
+    group.map(({ id }) => id),
+  );
+  const taxes = await taxesOf(
+    db,
+    items.filter(({ accountId }) => paidIds.includes(accountId)),
+  );
+  const buyers = await buyersOf(db, ids);
+  return group
+    .filter(({ id }) => wanted.includes(id))
+    .map((account) => toTicketAccount(account, { group, items, taxes, buyers, today, rules }));
+}
+
+type Around = {
+  group: readonly AccountRow[];
+  items: readonly ItemLeft[];
+  taxes: TicketAccount['taxes'];
+  buyers: ReadonlyMap<number, string[]>;
+  today: string;
+  rules: Pick<AccountRules, 'graceDays'>;
+};
+
+function toTicketAccount(account: AccountRow, around: Around): TicketAccount {
+  const payerId = account.parentId ?? account.id;
+  const payer = around.group.find(({ id }) => id === payerId)!;
+  const members = around.group.filter((one) => (one.parentId ?? one.id) === payerId);
+  const ids = members.map(({ id }) => id);
+  const theirs = around.items.filter(({ accountId }) => ids.includes(accountId));
+  const grace = payer.graceDays ?? around.rules.graceDays;
+  const { overdueMinor, oldestDue } = overdueOf(theirs, grace, around.today);
+  return {
+    id: account.id,
+    name: account.name,
+    closed: account.closed === 1,
+    terms: {
+      netDays: account.netDays,
+      endOfMonth: account.endOfMonth === 1,
+      discountPercent: plainQuantity(account.discountPercent),
+      discountDays: account.discountDays,
+    },
+    chain: chainOf(account, payer, members),
+    holdReason: account.holdReason ?? payer.holdReason,
+    overdueMinor,
+    overdueDays: oldestDue === null ? 0 : daysBetween(oldestDue, around.today),
+    buyersOnly: account.buyersOnly === 1,
+    buyers: around.buyers.get(account.id) ?? [],
+    charges: around.items.filter(
+      ({ accountId, leftMinor }) => accountId === account.id && leftMinor > 0,
+    ),
+    taxes: around.taxes,
+  };
+}
+
+/** The account by its own limit, then the whole group by the payer's. */
+function chainOf(
+  account: AccountRow,
+  payer: AccountRow,
+  members: readonly AccountRow[],
+): Creditor[] {
+  const own: Creditor = {
+    accountId: account.id,
+    name: account.name,
+    limitMinor: account.limitMinor,
+    balanceMinor: account.balanceMinor,
+  };
+  if (payer.groupLimitMinor === null) return [own];
+  const balanceMinor = members.reduce((total, one) => total + one.balanceMinor, 0);
+  const whole = { accountId: payer.id, name: payer.name, limitMinor: payer.groupLimitMinor };
+  return [own, { ...whole, balanceMinor }];
+}
+
+/** The items of accounts of which something is left, oldest due first. */
+export function openItems(db: Db, accountIds: readonly number[]): Promise<ItemLeft[]> {
+  if (accountIds.length === 0) return Promise.resolve([]);
+  return rows<ItemLeft>(
+    db,
+    `${ITEMS}
+     WHERE i.charge_account_id IN (${placeholders(accountIds.length)})
+       AND (i.left_minor > 0 OR i.left_minor < 0)
+     ORDER BY COALESCE(i.due_date, i.date), i.id`,
+    accountIds,
+  );
+}
+
+/** An item with its number, which is that of its ticket where it has one. */
+export const ITEMS = `
+  SELECT i.id, i.charge_account_id AS accountId, i.kind,
+    COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
+    i.due_date AS dueDate, i.discount_date AS discountDate, i.discount_minor AS discountMinor,
+    i.discount_tax_minor AS discountTaxMinor, i.amount_minor AS amountMinor,
+    i.left_minor AS leftMinor, i.buyer, i.reference, i.sale_id AS saleId
+  FROM open_item i
+  LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id`;
+
+/** The tax of charges by authority, as their sales stored it. */
+async function taxesOf(db: Db, charges: readonly ItemLeft[]): Promise<TicketAccount['taxes']> {
+  const ids = charges
+    .filter(({ discountTaxMinor }) => discountTaxMinor > 0)
+    .map(({ id }) => id);
+  if (ids.length === 0) return [];
+  return rows<TicketAccount['taxes'][number]>(
+    db,
+    `SELECT i.id AS itemId, t.authority_id AS authorityId,
+       CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
+     FROM open_item i JOIN sale_line_tax t ON t.sale_id = i.sale_id
+     WHERE i.id IN (${placeholders(ids.length)})
+     GROUP BY i.id, t.authority_id ORDER BY i.id, t.authority_id`,
+    ids,
+  );
+}
+
+/** Who may buy on accounts, by account. */
+export async function buyersOf(
+  db: Db,
+  accountIds: readonly number[],
+): Promise<Map<number, string[]>> {
+  const by = new Map<number, string[]>();
+  if (accountIds.length === 0) return by;
+  const found = await rows<{ accountId: number; name: string }>(
+    db,
+    `SELECT charge_account_id AS accountId, name FROM charge_account_buyer
+     WHERE charge_account_id IN (${placeholders(accountIds.length)}) ORDER BY name`,
+    accountIds,
+  );
+  for (const { accountId, name } of found) {
+    by.set(accountId, [...(by.get(accountId) ?? []), name]);
+  }
+  return by;
+}

@@ -1,0 +1,211 @@
+import type {
+  AccountChange,
+  AccountInput,
+  AccountPage,
+  AllocationView,
+  ItemView,
+  TimelineRow,
+} from '@abacist/contracts';
+import { agingOf } from '@abacist/core/accounts';
+import { readCustomers } from '../customers/read';
+import { row, rows, toMinor, type Db } from '../db/pool';
+import { notFound } from '../http/errors';
+import { plainQuantity } from '../sales/original';
+import { toInstant } from '../sales/read';
+import { summaries } from './list';
+import { buyersOf, ITEMS } from './load';
+import { loadAccountRules } from './rules';
+
+type InputRow = Omit<AccountInput, 'terms' | 'buyersOnly' | 'buyers'> & {
+  name: string;
+  customerId: number;
+  closed: number;
+  netDays: number;
+  endOfMonth: number;
+  discountPercent: string;
+  discountDays: number;
+  buyersOnly: number;
+  version: number;
+  openedAt: string;
+  openedBy: string;
+  approvedBy: string;
+  reason: string;
+};
+
+/** What the shop decided of an account, as a person changes it. */
+export async function inputOf(
+  db: Db,
+  id: number,
+): Promise<
+  | (Pick<InputRow, 'name' | 'customerId' | 'version'> & {
+      account: AccountInput;
+      closed: boolean;
+      opened: AccountPage['opened'];
+    })
+  | undefined
+> {
+  const found = await row<InputRow>(
+    db,
+    `SELECT a.parent_id AS parentId, a.limit_minor AS limitMinor,
+       a.group_limit_minor AS groupLimitMinor, a.net_days AS netDays,
+       a.end_of_month AS endOfMonth, a.discount_percent AS discountPercent,
+       a.discount_days AS discountDays, a.grace_days AS graceDays,
+       a.statement_day AS statementDay, a.buyers_only AS buyersOnly,
+       a.department_id AS departmentId, a.note, a.hold_reason AS holdReason, a.version,
+       a.closed_on IS NOT NULL AS closed, a.customer_id AS customerId, c.name,
+       a.opened_at AS openedAt, u.name AS openedBy, m.name AS approvedBy, ap.reason
+     FROM charge_account a
+     JOIN customer c ON c.id = a.customer_id
+     JOIN user u ON u.id = a.opened_by
+     JOIN approval ap ON ap.id = a.opened_approval_id
+     JOIN user m ON m.id = ap.approver_id
+     WHERE a.id = ?`,
+    [id],
+  );
+  if (!found) return undefined;
+  const buyers = (await buyersOf(db, [id])).get(id) ?? [];
+  return {
+    name: found.name,
+    customerId: found.customerId,
+    version: found.version,
+    closed: found.closed === 1,
+    opened: {
+      by: found.openedBy,
+      approvedBy: found.approvedBy,
+      reason: found.reason,
+      at: toInstant(found.openedAt),
+    },
+    account: {
+      parentId: found.parentId,
+      limitMinor: found.limitMinor,
+      groupLimitMinor: found.groupLimitMinor,
+      terms: {
+        netDays: found.netDays,
+        endOfMonth: found.endOfMonth === 1,
+        discountPercent: plainQuantity(found.discountPercent),
+        discountDays: found.discountDays,
+      },
+      graceDays: found.graceDays,
+      statementDay: found.statementDay,
+      buyersOnly: found.buyersOnly === 1,
+      buyers,
+      departmentId: found.departmentId,
+      note: found.note,
+      holdReason: found.holdReason,
+    },
+  };
+}
+
+/** An account's page: what stands open, how it came to that, and what was decided of it. */
+export async function accountPage(db: Db, id: number, today: string): Promise<AccountPage> {
+  const kept = await inputOf(db, id);
+  if (!kept) throw notFound('account.unknown');
+  const [[summary], branches, [customer], items, allocations, timeline, changes, rules] =
+    await Promise.all([
+      summaries(db, today, 'a.id = ?', [id]),
+      summaries(db, today, 'a.parent_id = ? ORDER BY c.name', [id]),
+      readCustomers(db, 'id = ?', [kept.customerId]),
+      rows<ItemView & { accountId: number; discountTaxMinor: number }>(
+        db,
+        `${ITEMS}
+       WHERE i.charge_account_id = ? AND (i.left_minor > 0 OR i.left_minor < 0)
+       ORDER BY COALESCE(i.due_date, i.date), i.id`,
+        [id],
+      ),
+      rows<AllocationView>(
+        db,
+        `SELECT x.id, COALESCE(c.number, CONCAT(cd.series, '-', cd.number)) AS creditNumber,
+         COALESCE(h.number, CONCAT(hd.series, '-', hd.number)) AS chargeNumber,
+         x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date
+       FROM allocation x
+       JOIN open_item c ON c.id = x.credit_item_id
+       LEFT JOIN document cd ON cd.kind = 'sale' AND cd.subject_id = c.sale_id
+       JOIN open_item h ON h.id = x.charge_item_id
+       LEFT JOIN document hd ON hd.kind = 'sale' AND hd.subject_id = h.sale_id
+       LEFT JOIN allocation u ON u.undoes_id = x.id
+       WHERE h.charge_account_id = ? AND x.undoes_id IS NULL AND u.id IS NULL
+       ORDER BY x.id DESC LIMIT 50`,
+        [id],
+      ),
+      timelineOf(db, id, {}),
+      changesOf(db, id),
+      loadAccountRules(db),
+    ]);
+  return {
+    ...summary!,
+    account: kept.account,
+    version: kept.version,
+    customer: customer!,
+    opened: kept.opened,
+    aging: agingOf(items, today),
+    groupBalanceMinor:
+      summary!.balanceMinor + branches.reduce((total, one) => total + one.balanceMinor, 0),
+    branches,
+    partEarns: rules.discount.partEarns,
+    items: items.map(({ accountId: _account, discountTaxMinor: _tax, ...item }) => item),
+    allocations,
+    timeline,
+    changes,
+  };
+}
+
+/** Everything that moved an account's balance: its items, and discounts granted or taken back. */
+const MOVES = `
+  SELECT CONCAT('i', i.id) AS \`key\`, i.date, 0 AS turn, i.id AS ofId, i.kind,
+    COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.amount_minor AS amountMinor,
+    i.left_minor AS leftMinor, i.sale_id AS saleId
+  FROM open_item i
+  LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+  WHERE i.charge_account_id = ? AND NOT i.voided
+  UNION ALL
+  SELECT CONCAT('x', x.id), x.date, 1, x.id,
+    IF(x.discount_minor > 0, 'discount', 'discountUndone'),
+    COALESCE(i.number, CONCAT(d.series, '-', d.number)), -x.discount_minor, NULL, x.sale_id
+  FROM allocation x
+  JOIN open_item i ON i.id = x.charge_item_id
+  LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+  WHERE i.charge_account_id = ? AND x.discount_minor <> 0`;
+
+const ROWS = 30;
+
+/** A part of the timeline, newest first, with the balance after each row. */
+export async function timelineOf(
+  db: Db,
+  id: number,
+  { before }: { before?: string },
+): Promise<AccountPage['timeline']> {
+  const at = before?.split(' ');
+  const found = await rows<TimelineRow & { turn: number; ofId: number; balance: string }>(
+    db,
+    `SELECT * FROM (
+       SELECT m.*, SUM(m.amountMinor) OVER (ORDER BY m.date, m.turn, m.ofId) AS balance
+       FROM (${MOVES}) m) r
+     ${at ? 'WHERE (r.date, r.turn, r.ofId) < (?, ?, ?)' : ''}
+     ORDER BY r.date DESC, r.turn DESC, r.ofId DESC LIMIT ${ROWS + 1}`,
+    [id, id, ...(at ? [at[0]!, Number(at[1]), Number(at[2])] : [])],
+  );
+  const page = found.slice(0, ROWS);
+  const last = page.at(-1);
+  return {
+    rows: page.map(({ turn: _turn, ofId: _of, balance, ...one }) => ({
+      ...one,
+      balanceMinor: toMinor(balance),
+    })),
+    before: found.length > ROWS ? `${last!.date} ${last!.turn} ${last!.ofId}` : null,
+  };
+}
+
+async function changesOf(db: Db, id: number): Promise<AccountChange[]> {
+  const found = await rows<AccountChange>(
+    db,
+    `SELECT h.field, h.value_before AS \`before\`, h.value_after AS \`after\`, u.name AS \`by\`,
+       m.name AS approvedBy, ap.reason, h.changed_at AS changedAt
+     FROM charge_account_change h
+     JOIN user u ON u.id = h.user_id
+     LEFT JOIN approval ap ON ap.id = h.approval_id
+     LEFT JOIN user m ON m.id = ap.approver_id
+     WHERE h.charge_account_id = ? ORDER BY h.id DESC LIMIT 200`,
+    [id],
+  );
+  return found.map((one) => ({ ...one, changedAt: toInstant(one.changedAt) }));
+}

@@ -1,0 +1,76 @@
+import {
+  accountQuerySchema,
+  allocateSchema,
+  changeAccountSchema,
+  chargePreviewSchema,
+  closeAccountSchema,
+  id,
+  openAccountSchema,
+  undoAllocationSchema,
+} from '@abacist/contracts';
+import { Router } from 'express';
+import Joi from 'joi';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { query } from '../http/query';
+import { allocateCredit, takeBackAllocation } from './allocate';
+import { listAccounts } from './list';
+import { accountPage, timelineOf } from './page';
+import { previewCharge } from './preview';
+import { changeAccount, closeAccount, openAccount } from './save';
+
+const byId = Joi.object<{ id: number }>({ id: id.required() });
+const page = Joi.object<{ id: number; before?: string }>({
+  id: id.required(),
+  before: Joi.string().pattern(/^\d{4}-\d\d-\d\d [01] \d{1,16}$/),
+});
+
+export function accountRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/accounts',
+    query(deps, 'clerk', accountQuerySchema, ({ db, today }, asked) =>
+      listAccounts(db, today, asked),
+    ),
+  );
+  router.get(
+    '/accounts/:id',
+    query(deps, 'clerk', byId, ({ db, today }, asked) => accountPage(db, asked.id, today)),
+  );
+  router.get(
+    '/accounts/:id/timeline',
+    query(deps, 'clerk', page, ({ db }, asked) => timelineOf(db, asked.id, asked)),
+  );
+  router.get(
+    '/accounts/:id/charge',
+    query(deps, 'clerk', chargePreviewSchema, ({ db, today }, asked) =>
+      previewCharge(db, today, asked),
+    ),
+  );
+  router.post('/accounts', command(deps, 'clerk', openAccountSchema, openAccount));
+  router.post(
+    '/accounts/:id',
+    command(deps, 'bookkeeper', changeAccountSchema, (context, body, params) =>
+      changeAccount(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/accounts/:id/close',
+    command(deps, 'bookkeeper', closeAccountSchema, (context, body, params) =>
+      closeAccount(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/accounts/:id/allocations',
+    command(deps, 'bookkeeper', allocateSchema, (context, body, params) =>
+      allocateCredit(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/allocations/:id/undo',
+    command(deps, 'bookkeeper', undoAllocationSchema, (context, body, params) =>
+      takeBackAllocation(context, body, Number(params['id'])),
+    ),
+  );
+  return router;
+}

@@ -1,0 +1,315 @@
+import type { AccountInput } from '@abacist/contracts';
+import { audit } from '../src/audit/audit';
+import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let fenella: Person;
+let osric: Person;
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  fenella = await shop.as('fenella');
+  osric = await shop.as('osric');
+});
+afterEach(async () => {
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+});
+afterAll(() => shop.close());
+
+const approval = { approverId: 3, pin: '8642', reason: 'Known for years' };
+const TERMS = { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 };
+const input = (more: Partial<AccountInput> = {}): AccountInput => ({
+  parentId: null,
+  limitMinor: 500_00,
+  groupLimitMinor: null,
+  terms: TERMS,
+  graceDays: null,
+  statementDay: 1,
+  buyersOnly: false,
+  buyers: [],
+  departmentId: null,
+  note: '',
+  holdReason: null,
+  ...more,
+});
+const holder = (name: string) => ({ name, kind: 'firm', phone: '', email: '', address: '' });
+const open = async (name: string, more: Partial<AccountInput> = {}) => {
+  const command = { holder: holder(name), account: input(more) };
+  const { status, body } = await fenella.send('/accounts', command, { approval });
+  expect({ status, body }).toMatchObject({ status: 200 });
+  return body;
+};
+const ring = (command: object, options = {}) =>
+  fenella.send(
+    '/sales',
+    { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command },
+    options,
+  );
+const onAccount = (accountId: number, amountMinor: number, more: object = {}) => ({
+  kind: 'onAccount',
+  tenderId: id.tenders['account'],
+  accountId,
+  amountMinor,
+  buyer: '',
+  reference: '',
+  ...more,
+});
+const charge = async (accountId: number, amountMinor: number, options = {}) =>
+  ring(
+    { lines: [book(id, amountMinor)], tenders: [onAccount(accountId, amountMinor)] },
+    options,
+  );
+const pay = (
+  accountId: number,
+  amountMinor: number,
+  allocations: object[] = [],
+  more = {},
+) => ({
+  kind: 'accountPayment',
+  accountId,
+  amountMinor,
+  allocations,
+  keepCredit: true,
+  reason: '',
+  ...more,
+});
+const page = async (accountId: number) => (await osric.get(`/accounts/${accountId}`)).body;
+const codes = ({ body }: { body: any }) =>
+  (body.rules ?? body.refusals ?? []).map(({ code }: { code: string }) => code);
+
+test('an account is opened with a manager’s word, which is kept; every change too', async () => {
+  const command = { holder: holder('Lobster boat Gannet'), account: input() };
+  expect(await fenella.send('/accounts', command)).toMatchObject({
+    status: 409,
+    body: { rules: [{ code: 'rule.accountOpened', params: { limitMinor: 500_00 } }] },
+  });
+  const opened = await open('Lobster boat Gannet');
+  expect(opened).toMatchObject({
+    name: 'Lobster boat Gannet',
+    number: expect.stringMatching(/^C-/),
+    balanceMinor: 0,
+    availableMinor: 500_00,
+    opened: { by: 'Fenella', approvedBy: 'Tamsin', reason: 'Known for years' },
+  });
+  const again = { holder: { id: opened.customerId }, account: input() };
+  expect(codes(await fenella.send('/accounts', again, { approval }))).toEqual([
+    'account.alreadyHas',
+  ]);
+
+  const change = (more: Partial<AccountInput>, version: number, options = {}) =>
+    osric.send(`/accounts/${opened.id}`, { account: input(more), version }, options);
+  expect(codes(await change({ limitMinor: 800_00 }, 1))).toEqual(['rule.accountChanged']);
+  // A note, or a hold, lends nothing.
+  expect((await change({ note: 'Cash only on Sundays' }, 1)).status).toBe(200);
+  const more = { note: 'Cash only on Sundays', limitMinor: 800_00 };
+  expect((await change(more, 2, { approval })).status).toBe(200);
+  expect(codes(await change(more, 2))).toEqual(['account.changed']);
+  expect((await page(opened.id)).changes).toMatchObject([
+    { field: 'limit', before: '50000', after: '80000', by: 'Osric', approvedBy: 'Tamsin' },
+    { field: 'note', before: '', after: 'Cash only on Sundays', approvedBy: null },
+  ]);
+});
+
+test.each<[string, (id: number) => Partial<AccountInput>, string]>([
+  ['its own parent', (own) => ({ parentId: own }), 'account.parentItself'],
+  ['a parent that is not there', () => ({ parentId: 9999 }), 'account.parentUnknown'],
+  ['a limit below zero', () => ({ limitMinor: -1 }), 'input.number.min'],
+  [
+    'a discount after the due day',
+    () => ({ terms: { ...TERMS, discountDays: 31 } }),
+    'terms.discountDays',
+  ],
+])('%s is refused', async (name, change, code) => {
+  const own = await open(name);
+  const command = { account: input(change(own.id)), version: 1 };
+  const [found] = codes(await osric.send(`/accounts/${own.id}`, command, { approval }));
+  expect(found).toBe(code);
+});
+
+test('a charge up to the limit goes; beyond it, on hold or by a stranger asks', async () => {
+  const own = await open('Sailing school', {
+    buyersOnly: true,
+    buyers: ['Ida'],
+    note: 'Ida buys',
+  });
+  const by = (buyer: string, amountMinor: number, options = {}) =>
+    ring(
+      {
+        lines: [book(id, amountMinor)],
+        tenders: [onAccount(own.id, amountMinor, { buyer, reference: 'PO 7' })],
+      },
+      options,
+    );
+  expect((await by('Ida', 500_00)).status).toBe(200);
+  const preview = await osric.get(`/accounts/${own.id}/charge?amountMinor=100&buyer=Ned`);
+  expect(preview.body).toMatchObject({
+    beforeMinor: 0,
+    afterMinor: -1_00,
+    dueDate: '2026-04-01',
+    discountDate: '2026-03-09',
+    rules: [{ code: 'rule.overLimit' }, { code: 'rule.buyer' }],
+  });
+  expect(codes(await by('Ned', 1_00))).toEqual(['rule.overLimit', 'rule.buyer']);
+  expect((await by('Ned', 1_00, { approval })).status).toBe(200);
+  const now = await page(own.id);
+  expect(now).toMatchObject({ balanceMinor: 501_00, availableMinor: -1_00 });
+  expect(now.items).toMatchObject([
+    {
+      number: 'R-1',
+      leftMinor: 500_00,
+      discountMinor: 10_00,
+      buyer: 'Ida',
+      reference: 'PO 7',
+    },
+    { number: 'R-2', leftMinor: 1_00 },
+  ]);
+  expect(now.timeline.rows).toMatchObject([
+    { number: 'R-2', amountMinor: 1_00, balanceMinor: 501_00 },
+    { number: 'R-1', amountMinor: 500_00, balanceMinor: 500_00 },
+  ]);
+});
+
+test('twenty drawers at once never pass the limit together', async () => {
+  const group = await open('Boatyard office', { limitMinor: null, groupLimitMinor: 100_00 });
+  const east = await open('East slip', { parentId: group.id, limitMinor: 90_00 });
+  const west = await open('West slip', { parentId: group.id, limitMinor: null });
+  const tries = Array.from({ length: 20 }, (_, i) =>
+    charge([east.id, west.id, group.id][i % 3]!, 12_00),
+  );
+  const answers = await Promise.all(tries);
+  expect(answers.filter(({ status }) => status === 200)).toHaveLength(8);
+  expect(answers.filter(({ status }) => status === 409)).toHaveLength(12);
+  expect((await page(group.id)).groupBalanceMinor).toBe(96_00);
+  expect(codes(await charge(east.id, 5_00))).toEqual(['rule.overLimit']);
+});
+
+test('a payment settles its invoice with the discount; what is over stays a credit', async () => {
+  const own = await open('Harbour trust', { limitMinor: null });
+  const taxed = { itemId: id.items['OJ']!, quantity: '1' };
+  const { body: jacket } = await ring({
+    lines: [taxed],
+    tenders: [onAccount(own.id, 200_81)],
+  });
+  expect(jacket.totalMinor).toBe(200_81);
+  await charge(own.id, 30_00);
+  const [first] = (await page(own.id)).items;
+  expect(first).toMatchObject({ discountMinor: 4_02, leftMinor: 200_81 });
+  const give = [{ chargeItemId: first.id, amountMinor: 196_79, discountMinor: 4_02 }];
+  const command = { extras: [pay(own.id, 220_00, give)], tenders: [cash(id, 220_00)] };
+  const { body: paid } = await ring(command);
+  expect(paid).toMatchObject({ totalMinor: 220_00 });
+  const after = await page(own.id);
+  // 200.81 + 30.00 − 220.00 − 4.02
+  expect(after).toMatchObject({ balanceMinor: 6_79, creditMinor: 23_21 });
+  expect(after.timeline.rows.map(({ kind }: { kind: string }) => kind)).toEqual([
+    'discount',
+    'payment',
+    'charge',
+    'charge',
+  ]);
+  const entry = (await osric.get('/journal?account=discountsGiven')).body.entries[0];
+  expect(entry.lines).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ account: 'discountsGiven', amountMinor: 3_78 }),
+      expect.objectContaining({ account: 'chargeAccounts', amountMinor: -224_02 }),
+    ]),
+  );
+
+  // The charge rests on the payment: the payment goes first.
+  const voiding = (saleId: number) => fenella.send(`/sales/${saleId}/void`, {}, { approval });
+  expect(await voiding(jacket.saleId)).toMatchObject({
+    body: { refusals: [{ code: 'void.allocated' }] },
+  });
+  expect((await voiding(paid.saleId)).status).toBe(200);
+  expect(await page(own.id)).toMatchObject({ balanceMinor: 230_81, creditMinor: 0 });
+  expect((await voiding(jacket.saleId)).status).toBe(200);
+  expect(await page(own.id)).toMatchObject({ balanceMinor: 30_00 });
+});
+
+test.each<[string, (charge: number) => object, string]>([
+  [
+    'more given out than is paid',
+    (item) => ({
+      allocations: [{ chargeItemId: item, amountMinor: 11_00, discountMinor: 0 }],
+    }),
+    'allocation.moreThanCredit',
+  ],
+  [
+    'another account’s item',
+    () => ({ allocations: [{ chargeItemId: 1, amountMinor: 1_00, discountMinor: 0 }] }),
+    'allocation.unknownCharge',
+  ],
+  ['a credit that nobody asked for', () => ({ keepCredit: false }), 'account.wouldBeCredit'],
+])('a payment with %s is refused, nothing of it kept', async (name, more, code) => {
+  const own = await open(`Payer of ${name}`);
+  await charge(own.id, 40_00);
+  const [item] = (await page(own.id)).items;
+  const extras = [pay(own.id, 10_00, [], more(item.id))];
+  expect(codes(await ring({ extras, tenders: [cash(id, 10_00)] }))).toEqual([code]);
+  expect(await page(own.id)).toMatchObject({
+    balanceMinor: 40_00,
+    items: [{ leftMinor: 40_00 }],
+  });
+  const closing = await osric.send(`/accounts/${own.id}/close`, { version: 1 });
+  expect(closing.body.refusals).toMatchObject([
+    { code: 'account.openItems', params: { balanceMinor: 40_00 } },
+  ]);
+});
+
+test('a credit is given later, in part, and an allocation is taken back', async () => {
+  const own = await open('Two private owners', { limitMinor: null });
+  await charge(own.id, 100_00);
+  shop.setNow('2026-03-12T15:00:00Z');
+  osric = await shop.as('osric');
+  fenella = await shop.as('fenella');
+  await ring({ extras: [pay(own.id, 99_00)], tenders: [cash(id, 99_00)] });
+  const [item, credit] = (await page(own.id)).items.sort((a: any, b: any) => a.id - b.id);
+  const give = (amountMinor: number, discountMinor: number, reason = '') =>
+    osric.send(`/accounts/${own.id}/allocations`, {
+      creditItemId: credit.id,
+      allocations: [{ chargeItemId: item.id, amountMinor, discountMinor }],
+      reason,
+    });
+  expect(codes(await give(98_00, 2_00))).toEqual(['discount.reason']);
+  const { body } = await give(98_00, 2_00, 'The post was on strike');
+  expect(body).toMatchObject({ balanceMinor: -1_00, creditMinor: 1_00 });
+  expect(body.allocations).toMatchObject([{ amountMinor: 98_00, discountMinor: 2_00 }]);
+  const undo = () =>
+    osric.send(`/allocations/${body.allocations[0].id}/undo`, { reason: 'Wrong invoice' });
+  expect((await undo()).body).toMatchObject({
+    balanceMinor: 1_00,
+    allocations: [],
+    items: [{ leftMinor: -99_00 }, { leftMinor: 100_00 }],
+  });
+  expect(codes(await undo())).toEqual(['allocation.undone']);
+  expect((await give(40_00, 0)).body).toMatchObject({
+    balanceMinor: 1_00,
+    creditMinor: 59_00,
+  });
+  expect(codes(await give(60_00, 0))).toEqual(['allocation.moreThanCredit']);
+});
+
+test('accounts are found by a part of a name, filtered, and closed when nothing is open', async () => {
+  const list = async (query: string) => (await osric.get(`/accounts?${query}`)).body;
+  const own = await open('Ümlaut Surveyors');
+  expect((await list('text=umlaut')).accounts).toMatchObject([{ id: own.id }]);
+  const over = await list('filter=overLimit');
+  expect(over.accounts.map(({ name }: { name: string }) => name)).toContain('Sailing school');
+  expect(over.totals.count).toBe(over.accounts.length);
+  expect((await list('filter=onHold')).accounts).toEqual([]);
+  await osric.send(`/accounts/${own.id}`, {
+    account: input({ holdReason: 'Cheque came back' }),
+    version: 1,
+  });
+  expect((await list('filter=onHold')).accounts).toMatchObject([{ id: own.id }]);
+  expect(codes(await charge(own.id, 1_00))).toEqual(['rule.onHold']);
+  expect((await osric.send(`/accounts/${own.id}/close`, { version: 2 })).status).toBe(200);
+  expect(codes(await charge(own.id, 1_00))).toEqual(['account.closed']);
+  shop.setNow('2026-04-20T15:00:00Z');
+  osric = await shop.as('osric');
+  fenella = await shop.as('fenella');
+  const overdue = await list('filter=overdue&text=school');
+  expect(overdue.accounts).toMatchObject([{ overdueMinor: 501_00, overdueDays: 19 }]);
+  expect(codes(await charge(overdue.accounts[0].id, 1_00))).toContain('rule.overdue');
+});
