@@ -30,7 +30,7 @@ export function Gauge({ account, tall }: { account: Of; tall?: boolean }) {
   const over = room < 0;
   const fill = over ? theme.plum : used >= NEAR ? theme.amber : theme.moss;
   return (
-    <Column gap={4} flex={1} minWidth={0}>
+    <Column gap={4} width="100%">
       <View
         role="img"
         aria-label={t('accounts.gauge', {

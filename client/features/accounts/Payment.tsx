@@ -87,9 +87,7 @@ export function PaymentScreen({ id }: { id: number }) {
   return (
     <Screen
       eyebrow={
-        draft.order.length > 1
-          ? t('payment.together', { count: draft.order.length })
-          : (parts[0]?.account.name ?? '')
+        draft.order.length > 1 ? t('payment.together', { count: draft.order.length }) : ''
       }
       title={t('payment.title')}
       back={`/accounts/${id}`}

@@ -19,6 +19,9 @@ import { Body, Heading } from '~/ui/Text';
 import { listed, useTicket } from '~/features/ticket';
 import { useAmount } from './useAmount';
 
+/** Stands in the choice for a buyer who is not on the list. */
+const OTHER = '\u0000';
+
 type Taken = { accountId: number; amountMinor: number; buyer: string; reference: string };
 
 /**
@@ -75,6 +78,7 @@ function Charge({
   const amount = useAmount(leftMinor);
   const page = useAccount(account.id);
   const [buyer, setBuyer] = useState('');
+  const [other, setOther] = useState(false);
   const [reference, setReference] = useState('');
   const preview = useChargePreview(account.id, amount.minor ?? null, buyer);
   const { buyers = [], buyersOnly = false, note = '', terms } = page.data?.account ?? {};
@@ -102,12 +106,18 @@ function Charge({
       {buyers.length ? (
         <Choice
           label={t('onAccount.buyer')}
-          value={buyer}
-          options={buyers.map((name) => ({ value: name, label: name }))}
-          onChange={setBuyer}
+          value={other ? OTHER : buyer}
+          options={[
+            ...buyers.map((name) => ({ value: name, label: name })),
+            { value: OTHER, label: t('onAccount.buyerOther') },
+          ]}
+          onChange={(name) => {
+            setOther(name === OTHER);
+            setBuyer(name === OTHER ? '' : name);
+          }}
         />
       ) : null}
-      {buyersOnly || buyers.length ? (
+      {other || (buyersOnly && buyers.length === 0) ? (
         <Field
           label={t('onAccount.buyer')}
           hint={unnamed ? t('onAccount.buyerNone') : undefined}

@@ -149,7 +149,10 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
   };
 }
 
-/** Everything that moved an account's balance: its items, and discounts granted or taken back. */
+/**
+ * Everything that moved an account's balance: its items, and discounts granted or taken back. On
+ * one day a discount stands behind the payment that brought it, or at the end.
+ */
 const MOVES = `
   SELECT CONCAT('i', i.id) AS \`key\`, i.date, 0 AS turn, i.id AS ofId, i.kind,
     COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.amount_minor AS amountMinor,
@@ -158,7 +161,8 @@ const MOVES = `
   LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
   WHERE i.charge_account_id = ? AND NOT i.voided
   UNION ALL
-  SELECT CONCAT('x', x.id), x.date, 1, x.id,
+  SELECT CONCAT('x', x.id), x.date, 1,
+    IF(x.sale_id IS NULL, 1000000000000000 + x.id, x.credit_item_id),
     IF(x.discount_minor > 0, 'discount', 'discountUndone'),
     COALESCE(i.number, CONCAT(d.series, '-', d.number)), -x.discount_minor, NULL, x.sale_id
   FROM allocation x
@@ -178,11 +182,11 @@ export async function timelineOf(
   const found = await rows<TimelineRow & { turn: number; ofId: number; balance: string }>(
     db,
     `SELECT * FROM (
-       SELECT m.*, SUM(m.amountMinor) OVER (ORDER BY m.date, m.turn, m.ofId) AS balance
+       SELECT m.*, SUM(m.amountMinor) OVER (ORDER BY m.date, m.ofId, m.turn, m.\`key\`) AS balance
        FROM (${MOVES}) m) r
-     ${at ? 'WHERE (r.date, r.turn, r.ofId) < (?, ?, ?)' : ''}
-     ORDER BY r.date DESC, r.turn DESC, r.ofId DESC LIMIT ${ROWS + 1}`,
-    [id, id, ...(at ? [at[0]!, Number(at[1]), Number(at[2])] : [])],
+     ${at ? 'WHERE (r.date, r.ofId, r.turn, r.\`key\`) < (?, ?, ?, ?)' : ''}
+     ORDER BY r.date DESC, r.ofId DESC, r.turn DESC, r.\`key\` DESC LIMIT ${ROWS + 1}`,
+    [id, id, ...(at ? [at[0]!, Number(at[1]), Number(at[2]), at[3]!] : [])],
   );
   const page = found.slice(0, ROWS);
   const last = page.at(-1);
@@ -191,7 +195,8 @@ export async function timelineOf(
       ...one,
       balanceMinor: toMinor(balance),
     })),
-    before: found.length > ROWS ? `${last!.date} ${last!.turn} ${last!.ofId}` : null,
+    before:
+      found.length > ROWS ? `${last!.date} ${last!.ofId} ${last!.turn} ${last!.key}` : null,
   };
 }
 

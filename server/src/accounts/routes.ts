@@ -22,7 +22,7 @@ import { changeAccount, closeAccount, openAccount } from './save';
 const byId = Joi.object<{ id: number }>({ id: id.required() });
 const page = Joi.object<{ id: number; before?: string }>({
   id: id.required(),
-  before: Joi.string().pattern(/^\d{4}-\d\d-\d\d [01] \d{1,16}$/),
+  before: Joi.string().pattern(/^\d{4}-\d\d-\d\d \d{1,16} [01] [ix]\d{1,16}$/),
 });
 
 export function accountRoutes(deps: Deps): Router {

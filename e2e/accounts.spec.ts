@@ -1,0 +1,158 @@
+import type { Page } from '@playwright/test';
+import { approve, expect, signIn, test } from './shop';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
+
+/** Opens an account as the counter does: a name, a limit, a manager's PIN. */
+async function openAccount(page: Page, name: string, limit: string): Promise<void> {
+  await page.goto('/accounts/new');
+  await page.getByLabel('Whose account').fill(name);
+  await page.getByLabel('Limit', { exact: true }).fill(limit);
+  await page.getByLabel('Discount, %').fill('2');
+  await page.getByLabel('Within days').fill('7');
+  await button(page, 'Open the account').click();
+  await approve(page, 'Known for years');
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
+}
+
+/** Rings books for an amount and puts it on an account. */
+async function charge(page: Page, name: RegExp, amount: string, posts = true): Promise<void> {
+  await page.goto('/counter');
+  await page.getByTestId('entry').fill(amount);
+  await button(page, 'Charts and books').click();
+  await button(page, 'Pay').click();
+  await button(page, 'On account').click();
+  await page.getByLabel('Whose account').fill(name.source);
+  await page.getByRole('button', { name }).click();
+  await expect(page.getByText('Left after')).toBeVisible();
+  await button(page, /^Put .* on account$/).click();
+  if (posts) await expect(button(page, 'Next sale')).toBeVisible();
+}
+const accountPage = async (page: Page, name: RegExp) => {
+  await page.goto('/accounts');
+  await page.getByRole('link', { name }).click();
+  await expect(button(page, 'Take a payment')).toBeVisible();
+};
+
+test('an account is opened, charged to its limit, refused, approved, and paid in cash', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await openAccount(page, 'Lobster boat Gannet', '100.00');
+  await charge(page, /Gannet/, '100.00');
+  await expect(page.getByText('On account of Lobster boat Gannet')).toBeVisible();
+  await charge(page, /Gannet/, '20.00', false);
+  const dialog = page.getByRole('dialog', { name: 'This needs an approval' });
+  await expect(dialog).toContainText('20.00 over the limit of 100.00');
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await button(page, /^Put .* on account$/).click();
+  await approve(page, 'Season begins');
+  await expect(button(page, 'Next sale')).toBeVisible();
+
+  await accountPage(page, /Gannet/);
+  await expect(page.getByText('20.00 over the limit')).toBeVisible();
+  await button(page, 'Take a payment').click();
+  let taps = 0;
+  const tap = async (name: string | RegExp) => {
+    taps += 1;
+    await button(page, name).click();
+  };
+  // R-1 less its discount of 2 % within seven days.
+  await page.getByLabel('Amount paid').fill('98.00');
+  await expect(page.getByText('One charge of just that sum.')).toBeVisible();
+  await tap('Pay 98.00');
+  await tap(/^100\.00/);
+  await expect(page.getByText('2.00', { exact: true }).first()).toBeVisible();
+  await tap('Next sale');
+  expect(taps).toBeLessThanOrEqual(6);
+
+  await accountPage(page, /Gannet/);
+  await expect(page.getByText('R-1 · Discount granted')).toBeVisible();
+  await button(page, 'Take a payment').click();
+  await page.getByLabel('Amount paid').fill('5.00');
+  await expect(page.getByText('Nothing adds up: the oldest first.')).toBeVisible();
+  await button(page, 'Pay 5.00').click();
+  await button(page, /^Exact/).click();
+  await accountPage(page, /Gannet/);
+  await expect(page.getByText('of 20.00')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('one cheque pays for two neighbours; what is over is kept and given out later', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await openAccount(page, 'East slip', '500.00');
+  await openAccount(page, 'West slip', '500.00');
+  await charge(page, /East/, '84.10');
+  await charge(page, /West/, '215.65');
+  await shop.setNow('2026-03-12T16:00:00Z');
+  await signIn(page, 'osric');
+
+  await accountPage(page, /East/);
+  await button(page, 'Take a payment').click();
+  await page.getByLabel('Amount paid').fill('94.10');
+  await expect(page.getByText('Stays as a credit')).toBeVisible();
+  await expect(button(page, 'Pay 94.10')).toHaveAttribute('aria-disabled', 'true');
+  await page.getByRole('checkbox', { name: 'Keep 10.00 as a credit' }).click();
+  await button(page, 'Add another account').click();
+  await page.getByRole('dialog').getByRole('button', { name: /West/ }).click();
+  await page.getByLabel('Amount paid').nth(1).fill('215.65');
+  await button(page, 'Pay 309.75').click();
+  await button(page, 'Cheque').click();
+  await page.getByLabel('Number of the cheque').fill('12');
+  await page.getByLabel('Drawn by').fill('Both slips');
+  await button(page, /^Take Cheque/).click();
+  await expect(page.getByText('Paid on the account of West slip')).toBeVisible();
+  await accountPage(page, /West/);
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
+
+  // The credit waits on the other account until there is something to give it to.
+  await accountPage(page, /East/);
+  await expect(page.getByText('10.00 credit left')).toBeVisible();
+  await charge(page, /East/, '30.00');
+  await accountPage(page, /East/);
+  await button(page, 'Give it to charges').click();
+  await button(page, 'Give 10.00').click();
+  await expect(page.getByText('10.00 credit left')).toHaveCount(0);
+  await button(page, 'Take it back').click();
+  await page.getByLabel('Why').fill('Wrong invoice');
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText('10.00 credit left')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('a discount is granted late by choice, with a reason; an account changes with approval', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await openAccount(page, 'Sailing school', '2000.00');
+  await charge(page, /Sailing/, '1287.45');
+  await shop.setNow('2026-03-12T16:00:00Z');
+  await signIn(page, 'osric');
+  await accountPage(page, /Sailing/);
+  await button(page, 'Take a payment').click();
+  await page.getByLabel('Amount paid').fill('1261.70');
+  await button(page, /^Grant 25\.75 although it ended/).click();
+  await expect(button(page, 'Pay 1,261.70')).toHaveAttribute('aria-disabled', 'true');
+  await page.getByLabel('Why the discount is granted late').fill('The post was on strike');
+  await button(page, 'Pay 1,261.70').click();
+  await button(page, /^Exact/).click();
+  await accountPage(page, /Sailing/);
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
+  await button(page, 'Change').click();
+  await page.getByLabel('Limit', { exact: true }).fill('-5');
+  await button(page, 'Save the account').click();
+  await expect(page.getByText('A limit is zero or more.')).toBeVisible();
+  await page.getByLabel('Limit', { exact: true }).fill('2500.00');
+  await button(page, 'Save the account').click();
+  await approve(page, 'Pays on the day');
+  await expect(page.getByText('Limit: 2000.00 → 2500.00')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
