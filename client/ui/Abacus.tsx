@@ -22,7 +22,11 @@ export const isPot = (key: string) => !key.startsWith('card:');
 
 /** The shape of a bead by its key. */
 export const shapeOf = (key: string): BeadShape =>
-  key === 'cash' || key === 'other' ? key : isPot(key) ? 'cheque' : 'card';
+  key === 'cash' || key === 'other' || key === 'onAccount'
+    ? key
+    : isPot(key)
+      ? 'cheque'
+      : 'card';
 
 /** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
 export function BeadMark({
@@ -58,6 +62,20 @@ export function BeadMark({
   if (shape === 'other') {
     const points = `${x + SIZE / 2},${y + 1} ${x + SIZE - 1},${y + SIZE - 3} ${x + 1},${y + SIZE - 3}`;
     return <Polygon points={points} strokeLinejoin="round" {...common} />;
+  }
+  if (shape === 'onAccount') {
+    // Pale while it rests with the customers: it holds nothing back.
+    const [left, top, size] = [x + 1, y + 1, SIZE - 2];
+    const corners = [
+      [0.25, 0.03],
+      [0.75, 0.03],
+      [1, 0.5],
+      [0.75, 0.97],
+      [0.25, 0.97],
+      [0, 0.5],
+    ].map(([dx, dy]) => `${left + dx! * size},${top + dy! * size}`);
+    const pale = tone === 'waiting' && !hollow ? { fill: theme.well.val } : {};
+    return <Polygon points={corners.join(' ')} strokeLinejoin="round" {...common} {...pale} />;
   }
   return <Rect x={x + 1} y={y + 1} width={SIZE - 2} height={SIZE - 2} rx={6} {...common} />;
 }

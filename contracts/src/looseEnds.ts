@@ -5,6 +5,9 @@ export type LooseEnd = {
     | 'slipNotAtBank'
     | 'batchNotSettled'
     | 'chequeNotCashed'
+    | 'accountOverLimit'
+    | 'accountOverdue'
+    | 'accountCredit'
     | 'settlementDiffers'
     | 'settlementNotAtBank'
     | 'lineReserved'
@@ -19,5 +22,5 @@ export type LooseEnd = {
   /** Where the next step is done: a path of the client. */
   path: string;
 };
-export type LooseEndPlace = 'counter' | 'days' | 'bank';
+export type LooseEndPlace = 'counter' | 'days' | 'accounts' | 'bank';
 export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<LooseEndPlace, number> };

@@ -10,6 +10,7 @@ export type TrailStep = {
     | 'slip'
     | 'settlement'
     | 'ownCheque'
+    | 'payment'
     | 'line'
     | 'waiting';
   id: number;

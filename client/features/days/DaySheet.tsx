@@ -210,7 +210,16 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
 
 /** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
 const isMoney = ({ key }: { key: string }) =>
-  ['cash', 'cheque', 'ownCheque', 'other'].includes(key) || key.startsWith('card:');
+  ['cash', 'cheque', 'ownCheque', 'other', 'onAccount'].includes(key) ||
+  key.startsWith('card:');
+
+/** How far a tender has come, in the words that fit it. */
+const stageWord = (key: string, stage: string) =>
+  key === 'other'
+    ? 'days.spent'
+    : key === 'onAccount' && stage !== 'home'
+      ? `days.account_${stage}`
+      : `stage.${stage}`;
 
 /** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
 function TenderRow({
@@ -241,7 +250,7 @@ function TenderRow({
           <Body small tone="faded">
             {noBead
               ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
-              : t(tender.key === 'other' ? 'days.spent' : `stage.${bead?.stage ?? 'home'}`)}
+              : t(stageWord(tender.key, bead?.stage ?? 'home'))}
           </Body>
         </Column>
       </Line>

@@ -144,6 +144,13 @@ function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
             onPress={() => setOpen(!open)}
           />
         ) : null}
+        {step.kind === 'payment' && step.entry ? (
+          <Link href={`/sales/${step.id}` as never}>
+            <Line minHeight={48} paddingHorizontal="$3">
+              <Body textDecorationLine="underline">{t('trail.toPayment')}</Body>
+            </Line>
+          </Link>
+        ) : null}
         {step.kind === 'line' ? (
           <Link href={`/lines/${step.id}` as never}>
             <Line minHeight={48} paddingHorizontal="$3">

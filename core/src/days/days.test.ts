@@ -63,6 +63,23 @@ test.each<[string, ReturnType<typeof rod>, object]>([
     ]),
     { tone: 'waiting', code: 'rod.chequesOut', params: { amountMinor: 500 } },
   ],
+  [
+    'charges on account do not hold it back',
+    rod([
+      bead('cash', at('home')),
+      makeBead(
+        {
+          key: 'onAccount',
+          shape: 'onAccount',
+          label: 'onAccount',
+          looseMinor: 0,
+          takenMinor: 900,
+        },
+        [...at('taken', 600), ...at('sent', 100), ...at('home', 200)],
+      ),
+    ]),
+    { tone: 'home', code: 'rod.homeButAccounts', params: { amountMinor: 700 } },
+  ],
   ['cards on their way', rod([bead('card', at('sent'))]), { code: 'rod.cardsSent' }],
   [
     'a loose bead comes first',

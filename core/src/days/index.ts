@@ -4,7 +4,7 @@ import { minor, sum, type Minor } from '../money';
 export const STAGES = ['taken', 'counted', 'sent', 'home'] as const;
 export type Stage = (typeof STAGES)[number];
 
-export type BeadShape = 'cash' | 'cheque' | 'card' | 'other';
+export type BeadShape = 'cash' | 'cheque' | 'card' | 'other' | 'onAccount';
 
 /** A part of a day's pot at one stage. Minor units. */
 export type BeadPart = { stage: Stage; amountMinor: number };
@@ -12,7 +12,8 @@ export type BeadPart = { stage: Stage; amountMinor: number };
 export type Bead = {
   /**
    * `cash`, `cheque`, `ownCheque` (below zero: money given back), `card:` and the scheme, or
-   * `other`: what was allowed or spent at the sale, which has nowhere further to go.
+   * `other`: what was allowed or spent at the sale, which has nowhere further to go. `onAccount`
+   * rests with the customers and does not hold its day back.
    */
   key: string;
   shape: BeadShape;
@@ -85,7 +86,7 @@ export function rodState(facts: RodFacts): RodState {
     return waiting('rod.open');
   }
   const pot = ({ key, shape }: Bead) =>
-    key === 'ownCheque' ? key : shape === 'card' ? 'card' : 'cash';
+    key === 'ownCheque' || key === 'onAccount' ? key : shape === 'card' ? 'card' : 'cash';
   const at = (wanted: ReturnType<typeof pot>, stage: Stage) =>
     sum(beads.filter((bead) => pot(bead) === wanted).map((bead) => bead.byStage[stage]));
   const inSafe = at('cash', 'counted');
@@ -98,6 +99,10 @@ export function rodState(facts: RodFacts): RodState {
   if (settled !== 0) return waiting('rod.cardsSent', { amountMinor: settled });
   const written = at('ownCheque', 'sent');
   if (written !== 0) return waiting('rod.chequesOut', { amountMinor: -written });
+  const charged = sum([at('onAccount', 'taken'), at('onAccount', 'sent')]);
+  if (charged !== 0) {
+    return { tone: 'home', code: 'rod.homeButAccounts', params: { amountMinor: charged } };
+  }
   return {
     tone: 'home',
     code: facts.homeOn ? 'rod.home' : 'rod.nothingTaken',

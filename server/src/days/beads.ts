@@ -6,6 +6,7 @@ import {
   type Stage,
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
+import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
 
@@ -129,16 +130,18 @@ const OTHERS = `
 
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [cash, cards, written, others] = await Promise.all([
+  const [cash, cards, written, others, charged] = await Promise.all([
     rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
     rows<CardRow>(db, CARDS, [from, to]),
     rows<PotRow>(db, OWN_CHEQUES, [from, to]),
     rows<PotRow>(db, OTHERS, [from, to]),
+    chargedParts(db, from, to),
   ]);
   return [
     ...cash.map(({ pot, ...part }) => ownPot(part, pot, pot)),
     ...written.map((part) => ownPot(part, 'ownCheque', 'cheque')),
     ...others.map((part) => ownPot(part, 'other', 'other')),
+    ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
     ...cards.map((part): PotPart => ({
       date: part.date,
       key: `card:${part.scheme}`,
@@ -181,9 +184,9 @@ export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
   return days;
 }
 
-const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card', 'other'];
+const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card', 'other', 'onAccount'];
 
-/** Cash first, then cheques, then cards by scheme, then other tenders. */
+/** Cash first, then cheques, then cards by scheme, other tenders, accounts. */
 function byShape(a: Bead, b: Bead): number {
   if (a.shape !== b.shape) return ORDER.indexOf(a.shape) - ORDER.indexOf(b.shape);
   return a.key < b.key ? -1 : 1;

@@ -5,6 +5,7 @@ import type { Shop } from '../context';
 import { rows, type Db } from '../db/pool';
 import { loadCounterRules } from '../sales/rules';
 import { creditNotes } from '../sales/detail';
+import { accountEnds } from '../accounts/looseEnds';
 import { statementView } from '../matching/view';
 import { holidaysAround } from '../settings/holidays';
 import { terminalOrphans } from '../terminal/charge';
@@ -26,10 +27,19 @@ export async function looseEnds(
     statementLines(db, today),
     credits(db, today),
     orphans(db, shop, today, now),
+    accountEnds(db, today),
   ]);
   const ends = lists.flat().sort((a, b) => b.ageDays - a.ageDays);
   const at = (place: LooseEnd['place']) => ends.filter((end) => end.place === place).length;
-  return { ends, byPlace: { counter: at('counter'), days: at('days'), bank: at('bank') } };
+  return {
+    ends,
+    byPlace: {
+      counter: at('counter'),
+      days: at('days'),
+      accounts: at('accounts'),
+      bank: at('bank'),
+    },
+  };
 }
 
 async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {

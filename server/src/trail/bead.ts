@@ -4,8 +4,13 @@ import { rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
 import { MOVEMENT_TABLES, type MovementName } from '../matching/accept';
+import { paidParts, ticketsAtHome } from '../days/charged';
 import { toInstant } from '../sales/read';
 import { ownChequeStep, writtenCheques } from './ownCheque';
+
+/** Pots that are named by their tender's kind. */
+const POTS = ['cash', 'cheque', 'ownCheque', 'other', 'onAccount'] as const;
+type Pot = (typeof POTS)[number];
 
 type SaleRow = BeadTrail['sales'][number];
 type StepRow = {
@@ -21,10 +26,10 @@ type Note = TrailStep['note'];
 /** The way of a day's pot: sales, count or batch, slip or settlement, statement line. */
 export async function beadTrail(db: Db, date: string, key: string): Promise<BeadTrail> {
   const scheme = key.startsWith('card:') ? key.slice(5) : null;
-  if (scheme === null && !['cash', 'cheque', 'ownCheque', 'other'].includes(key)) {
+  if (scheme === null && !POTS.includes(key as Pot)) {
     throw notFound('trail.unknown');
   }
-  const pot = key as 'cash' | 'cheque' | 'ownCheque' | 'other';
+  const pot = key as Pot;
   const sales = await salesOf(db, date, scheme, pot);
   if (sales.length === 0) throw notFound('trail.unknown');
   const takenMinor = sales.reduce((total, { keptMinor }) => total + keptMinor, 0);
@@ -45,8 +50,10 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
         ? await ownChequeSteps(db, date)
         : pot === 'other'
           ? [{ ...taken, stage: 'home' as const, note: { code: 'trail.allowed', params: {} } }]
-          : await drawerSteps(db, date, pot);
-  const way = scheme !== null ? 'card' : pot === 'ownCheque' || pot === 'other' ? pot : 'cash';
+          : pot === 'onAccount'
+            ? await paidSteps(db, date)
+            : await drawerSteps(db, date, pot);
+  const way = scheme !== null ? 'card' : pot === 'cash' || pot === 'cheque' ? 'cash' : pot;
   const steps = [taken, ...rest, ...waiting(taken, rest, way)];
   return { date, key, label: scheme ?? pot, takenMinor, steps, sales };
 }
@@ -130,6 +137,35 @@ async function drawerSteps(
     ...(await toSteps(db, slips, 'slip', 'sent', withOthers('trail.slip'))),
     ...(await lineSteps(db, 'slip', slips)),
   ];
+}
+
+/** How charges on account were paid: each payment leads to its ticket and on to the bank. */
+async function paidSteps(db: Db, date: string): Promise<TrailStep[]> {
+  const paid = await paidParts(db, date, date);
+  const home = await ticketsAtHome(
+    db,
+    paid.flatMap(({ saleId }) => (saleId === null ? [] : [saleId])),
+  );
+  const steps: TrailStep[] = [];
+  for (const { saleId, creditItemId, kind, number, paidOn, name, ...amounts } of paid) {
+    const { amountMinor, discountMinor } = amounts;
+    const stage = saleId !== null && !home.has(saleId) ? 'sent' : 'home';
+    const code = discountMinor ? 'trail.paidLess' : 'trail.paid';
+    steps.push({
+      kind: 'payment',
+      id: saleId ?? creditItemId,
+      number,
+      date: paidOn,
+      stage,
+      amountMinor: amountMinor + discountMinor,
+      note: {
+        code: kind === 'payment' ? code : 'trail.credited',
+        params: { name, discountMinor },
+      },
+      entry: saleId === null ? null : await entryOf(db, 'sale', saleId),
+    });
+  }
+  return steps;
 }
 
 /** The way of cheques that the shop wrote: each from its ticket to the bank. */
@@ -263,7 +299,7 @@ async function lineSteps(
 function waiting(
   taken: TrailStep,
   rest: readonly TrailStep[],
-  way: 'cash' | 'card' | 'ownCheque' | 'other',
+  way: 'cash' | 'card' | Exclude<Pot, 'cash' | 'cheque'>,
 ): TrailStep[] {
   const at = (stage: Stage) =>
     rest.filter((step) => step.stage === stage).reduce((total, s) => total + s.amountMinor, 0);
@@ -279,6 +315,10 @@ function waiting(
     entry: null,
   });
   if (way === 'other') return [];
+  if (way === 'onAccount') {
+    const left = taken.amountMinor - at('sent') - at('home');
+    return left === 0 ? [] : [step('taken', left, 'trail.withCustomers')];
+  }
   if (way === 'ownCheque') {
     const out = at('sent') - at('home');
     return out === 0 ? [] : [step('sent', out, 'trail.chequeOut')];

@@ -1,0 +1,87 @@
+import type { LooseEnd } from '@abacist/contracts';
+import { daysBetween } from '@abacist/core/dates';
+import { rows, toMinor, type Db } from '../db/pool';
+import { loadAccountRules } from './rules';
+
+/** Accounts that need a person: over their limit, overdue past grace, a credit given to nothing. */
+export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
+  const { graceDays } = await loadAccountRules(db);
+  const [over, overdue, credits] = await Promise.all([
+    overLimit(db),
+    overdueAccounts(db, today, graceDays),
+    waitingCredits(db),
+  ]);
+  const end = (
+    code: LooseEnd['code'],
+    { id, name, since, amountMinor }: Found,
+    params: LooseEnd['params'] = {},
+  ): LooseEnd => ({
+    code,
+    place: 'accounts',
+    ageDays: since === null ? 0 : Math.max(0, daysBetween(since, today)),
+    amountMinor,
+    params: { name, ...params },
+    path: `/accounts/${id}`,
+  });
+  return [
+    ...over.map((one) => end('accountOverLimit', one, { limitMinor: one.limitMinor })),
+    ...overdue.map((one) => end('accountOverdue', one, { date: one.since! })),
+    ...credits.map((one) => end('accountCredit', one)),
+  ];
+}
+
+type Found = { id: number; name: string; since: string | null; amountMinor: number };
+
+/** Over their own limit, or over that of the group which they pay for. */
+async function overLimit(db: Db): Promise<(Found & { limitMinor: number })[]> {
+  const found = await rows<{ id: number; name: string; limit: string; balance: string }>(
+    db,
+    `SELECT a.id, c.name, a.limit_minor AS \`limit\`, a.balance_minor AS balance
+     FROM charge_account a JOIN customer c ON c.id = a.customer_id
+     WHERE a.balance_minor > a.limit_minor
+     UNION ALL
+     SELECT p.id, c.name, p.group_limit_minor, SUM(g.balance_minor)
+     FROM charge_account p
+     JOIN customer c ON c.id = p.customer_id
+     JOIN charge_account g ON g.id = p.id OR g.parent_id = p.id
+     WHERE p.group_limit_minor IS NOT NULL
+     GROUP BY p.id, c.name, p.group_limit_minor
+     HAVING SUM(g.balance_minor) > p.group_limit_minor`,
+  );
+  return found.map(({ id, name, limit, balance }) => ({
+    id,
+    name,
+    since: null,
+    limitMinor: toMinor(limit),
+    amountMinor: toMinor(balance) - toMinor(limit),
+  }));
+}
+
+function overdueAccounts(db: Db, today: string, graceDays: number): Promise<Found[]> {
+  return rows<Found>(
+    db,
+    `SELECT a.id, c.name, MIN(i.due_date) AS since,
+       CAST(SUM(i.left_minor) AS SIGNED) AS amountMinor
+     FROM open_item i
+     JOIN charge_account a ON a.id = i.charge_account_id
+     JOIN customer c ON c.id = a.customer_id
+     WHERE i.left_minor > 0
+       AND i.due_date < DATE_SUB(?, INTERVAL COALESCE(a.grace_days, ?) DAY)
+     GROUP BY a.id, c.name`,
+    [today, graceDays],
+  );
+}
+
+/** Credits that are given to nothing. */
+function waitingCredits(db: Db): Promise<Found[]> {
+  return rows<Found>(
+    db,
+    `SELECT a.id, c.name, MIN(i.date) AS since,
+       CAST(-SUM(i.left_minor) AS SIGNED) AS amountMinor
+     FROM open_item i
+     JOIN charge_account a ON a.id = i.charge_account_id
+     JOIN customer c ON c.id = a.customer_id
+     WHERE i.left_minor < 0
+     GROUP BY a.id, c.name`,
+  );
+}
