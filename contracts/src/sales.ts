@@ -108,6 +108,11 @@ const refund = byKind({
     reference: safeText(40).min(1).required(),
   }),
   storeCredit: Joi.object({ ...money, kind: kind('storeCredit') }),
+  onAccount: Joi.object({
+    ...money,
+    kind: kind('onAccount'),
+    saleTenderId: id.required(),
+  }),
   ownCheque: Joi.object({
     ...money,
     kind: kind('ownCheque'),
@@ -309,6 +314,8 @@ export type SaleDetail = SaleSummary & {
     priceSource: string | null;
     feeMinor: number;
     feeTaxMinor: number;
+    /** The early-payment discount that went with the goods, its tax in it. */
+    discountBackMinor: number;
     netMinor: number;
     taxMinor: number;
     usedMinor: number;

@@ -290,6 +290,76 @@ test('a credit is given later, in part, and an allocation is taken back', async 
   expect(codes(await give(60_00, 0))).toEqual(['allocation.moreThanCredit']);
 });
 
+test('an unpaid charge is credited and settled by itself; of a paid one the customer chooses', async () => {
+  const own = await open('Surveyor’s practice', { limitMinor: null });
+  const jacket = { itemId: id.items['OJ']!, quantity: '2' };
+  const { body: sold } = await ring({ lines: [jacket], tenders: [onAccount(own.id, 401_63)] });
+  const paidBy = (await fenella.get(`/sales/${sold.saleId}`)).body.payments[0];
+  const back = (quantity: string, ...refunds: object[]) =>
+    ring({
+      returned: {
+        saleId: sold.saleId,
+        lines: [{ position: 1, quantity }],
+        reason: 'faulty',
+        condition: 'opened',
+      },
+      refunds,
+    });
+  const credited = (amountMinor: number) => ({
+    kind: 'onAccount',
+    tenderId: id.tenders['account'],
+    saleTenderId: paidBy.id,
+    amountMinor,
+  });
+  const inCash = (amountMinor: number) => ({
+    kind: 'cash',
+    tenderId: id.tenders['cash'],
+    amountMinor,
+  });
+  expect(await back('1', inCash(200_82))).toMatchObject({
+    body: { refusals: [{ code: 'refund.accountFirst', params: { unpaidMinor: 200_82 } }] },
+  });
+  const { status, body } = await back('1', credited(200_82));
+  expect({ status, body }).toMatchObject({ status: 200 });
+  expect(await page(own.id)).toMatchObject({
+    balanceMinor: 200_81,
+    creditMinor: 0,
+    items: [{ kind: 'charge', leftMinor: 200_81 }],
+    allocations: [{ amountMinor: 200_82, discountMinor: 0 }],
+  });
+  // Voided, the charge is whole again.
+  await fenella.send(`/sales/${body.saleId}/void`, {}, { approval });
+  expect(await page(own.id)).toMatchObject({ items: [{ leftMinor: 401_63 }] });
+
+  const [item] = (await page(own.id)).items;
+  const give = [{ chargeItemId: item.id, amountMinor: 393_60, discountMinor: 8_03 }];
+  const payment = { extras: [pay(own.id, 393_60, give)], tenders: [cash(id, 393_60)] };
+  expect((await ring(payment)).status).toBe(200);
+  // Half comes back: of 200.82 the customer paid 196.80, and that is what he gets.
+  expect(codes(await back('1', inCash(200_82)))).toEqual(['refund.sum']);
+  const half = await back('1', credited(196_80));
+  expect(half.status).toBe(200);
+  expect(await page(own.id)).toMatchObject({ balanceMinor: -196_80, creditMinor: 196_80 });
+  const { returned } = (await fenella.get(`/sales/${half.body.saleId}`)).body;
+  expect(returned).toMatchObject({ discountBackMinor: 4_02 });
+  const rest = await ring(
+    {
+      returned: {
+        saleId: sold.saleId,
+        lines: [{ position: 1, quantity: '1' }],
+        reason: 'faulty',
+        condition: 'opened',
+      },
+      refunds: [inCash(196_80)],
+    },
+    { approval },
+  );
+  expect(rest.status).toBe(200);
+  // All came back, and all of the discount with it.
+  const { accounts } = (await osric.get('/trial-balance')).body;
+  expect(accounts.map(({ role }: any) => role)).not.toContain('discountsGiven');
+});
+
 test('accounts are found by a part of a name, filtered, and closed when nothing is open', async () => {
   const list = async (query: string) => (await osric.get(`/accounts?${query}`)).body;
   const own = await open('Ümlaut Surveyors');

@@ -125,7 +125,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE allocation SET amount_minor = amount_minor - 1 WHERE undoes_id IS NOT NULL',
   'what a ticket charges or pays on an account is an item of it, void with it':
     'UPDATE open_item SET voided = TRUE WHERE sale_id IS NOT NULL',
-  'discounts given are those of allocations and of agreed allowances':
+  'discounts given are those of allocations and agreed allowances, less what came back':
     'UPDATE allocation SET discount_minor = discount_minor + 1 WHERE discount_minor > 0',
   'an account’s limit is what was last decided of it':
     'UPDATE charge_account SET limit_minor = limit_minor + 1',

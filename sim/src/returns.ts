@@ -50,6 +50,9 @@ export async function returnCommand(
   const ways = random.chance(0.25) ? [forCredit] : proposeRefund(dueMinor, original.refunds);
   const refunds = ways.map(({ kind, amountMinor, saleTenderId }): OfferedRefund => {
     if (kind === 'ownCheque') throw new Error('the demo writes no cheques');
+    if (kind === 'onAccount') {
+      return { kind, amountMinor, tenderId: idOf(kind), saleTenderId: saleTenderId! };
+    }
     if (kind !== 'card') return { kind, amountMinor, tenderId: idOf(kind) };
     const paid = original.refunds.paid.find((one) => one.saleTenderId === saleTenderId)!;
     return {

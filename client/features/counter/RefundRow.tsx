@@ -38,6 +38,8 @@ export function toRefund(draft: RefundDraft, amountMinor: number): OfferedRefund
         saleTenderId: draft.saleTenderId!,
         reference: draft.reference,
       };
+    case 'onAccount':
+      return { ...base, kind: 'onAccount', saleTenderId: draft.saleTenderId! };
     case 'ownCheque': {
       const [number, payee] = [draft.number.trim(), draft.payee.trim()];
       return { ...base, kind: 'ownCheque', cheque: { bankAccountId, number, payee } };
@@ -60,7 +62,7 @@ export function toDrafts(
 ): RefundDraft[] {
   const textOf = (kind: RefundDraft['kind'], saleTenderId: number | null) => {
     const found = proposed.find(
-      (one) => one.kind === kind && (kind !== 'card' || one.saleTenderId === saleTenderId),
+      (one) => one.kind === kind && (!byTender(kind) || one.saleTenderId === saleTenderId),
     );
     return found ? toDecimal(found.amountMinor, currency) : '';
   };
@@ -78,15 +80,18 @@ export function toDrafts(
       payee,
       bankAccountId: settings.bankAccounts[0]?.id ?? 0,
     });
-    if (kind !== 'card') return [draft(null)];
+    if (!byTender(kind)) return [draft(null)];
     return paid
-      .filter((tender) => tender.kind === 'card' && tender.tenderId === id)
+      .filter((tender) => tender.kind === kind && tender.tenderId === id)
       .map(({ saleTenderId }) => draft(saleTenderId));
   });
 }
 
 const isGiven = (kind: string): kind is RefundDraft['kind'] =>
-  ['cash', 'card', 'ownCheque', 'storeCredit'].includes(kind);
+  ['cash', 'card', 'onAccount', 'ownCheque', 'storeCredit'].includes(kind);
+
+/** Goes back to the very tender that paid: a card, or a charge on an account. */
+const byTender = (kind: string) => kind === 'card' || kind === 'onAccount';
 
 /** One way to give back: its amount, and what is asked with it once there is one. */
 export function RefundRow({

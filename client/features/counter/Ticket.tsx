@@ -177,6 +177,15 @@ function ReturnedRows({ figures: { back, original } }: { figures: Figures }) {
           <Money minor={back!.fee.feeMinor + back!.fee.taxMinor} strong />
         </SheetRow>
       ) : null}
+      {back!.discountBack.discountMinor > 0 ? (
+        <SheetRow role="listitem">
+          <Body flex={1}>{t('counter.discountBack')}</Body>
+          <Money
+            minor={back!.discountBack.discountMinor + back!.discountBack.taxMinor}
+            strong
+          />
+        </SheetRow>
+      ) : null}
     </>
   );
 }

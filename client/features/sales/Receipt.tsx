@@ -177,6 +177,9 @@ function Returned({ returned }: { returned: NonNullable<SaleDetail['returned']> 
       {returned.feeMinor ? (
         <Figures label={t('counter.restocking')} minor={returned.feeMinor} />
       ) : null}
+      {returned.discountBackMinor ? (
+        <Figures label={t('counter.discountBack')} minor={returned.discountBackMinor} />
+      ) : null}
     </>
   );
 }

@@ -40,6 +40,7 @@ export const counter = {
     backLine: '{{quantity}} × {{name}}',
     removeReturn: 'Take nothing back',
     restocking: 'Restocking fee',
+    discountBack: 'Discount that was taken',
     toGiveBack: 'To give back',
     toPay: 'To pay',
     leftToPay: 'Left to pay',

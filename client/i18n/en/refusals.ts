@@ -196,6 +196,8 @@ export const refusal = {
   refund_sum: '{{left}} of it is not given out yet (below zero: too much).',
   refund_unknownCard: 'This card did not pay for the sale. Give it back another way.',
   refund_cardOver: 'This card gets back {{left}} at the most: that is what it paid.',
+  refund_accountFirst:
+    '{{unpaid}} of it was never paid: credit that to the account first, then choose for the rest.',
   refund_reference: 'Type the reference of the refund from the terminal.',
   refund_notDue: 'Nothing is to give back on this ticket.',
   credit_unknown: 'There is no such credit note. Look at its number again.',

@@ -138,6 +138,19 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'refund.card': refundedBy(['refund.card', { amount: 106_25 }], 'cardClearing'),
   'refund.account': refundedBy(['refund.account', { amount: 106_25 }], 'chargeAccounts'),
   'refund.storeCredit': refundedBy(['refund.storeCredit', { amount: 106_25 }], 'storeCredit'),
+  'discount.takenBack': {
+    parts: [
+      ['return.line', { net: 100_00, tax: 6_25 }],
+      ['discount.takenBack', { discount: 2_00, tax: 13 }],
+      ['refund.account', { amount: 104_12 }],
+    ],
+    lines: [
+      ['returns', 100_00],
+      ['taxPayable', 6_12],
+      ['discountsGiven', -2_00],
+      ['chargeAccounts', -104_12],
+    ],
+  },
   'refund.ownCheque': refundedBy(['refund.ownCheque', { amount: 106_25 }], 'bankInTransit'),
   'refund.safe': refundedBy(['refund.safe', { amount: 106_25 }], 'safe'),
   'voucher.sold': {

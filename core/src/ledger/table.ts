@@ -52,6 +52,11 @@ export const POSTING_TABLE = {
   // Giving back
   'return.line': row(debit('returns', 'net'), maybe(debit('taxPayable', 'tax'))),
   'restocking.fee': row(credit('restockingFees', 'fee'), maybe(credit('taxPayable', 'tax'))),
+  /** Of a charge whose early-payment discount was taken, what was paid comes back. */
+  'discount.takenBack': row(
+    credit('discountsGiven', 'discount'),
+    maybe(credit('taxPayable', 'tax')),
+  ),
   'refund.cash': row(credit('drawer', 'amount')),
   'refund.card': row(credit('cardClearing', 'amount')),
   'refund.account': row(credit('chargeAccounts', 'amount')),

@@ -1,5 +1,6 @@
 export * from './lines';
 export * from './quantity';
+export * from './discountBack';
 export * from './refund';
 export * from './restocking';
 export * from './rules';

@@ -10,8 +10,11 @@ export type PaidTender = {
   kind: TenderKind;
   amountMinor: number;
   keptMinor: number;
-  /** Given back to this very tender: cards only, since cash and credit have no name. */
+  /** Given back to this very tender: cards and accounts; cash and credit have no name. */
   refundedMinor: number;
+  /** A charge on an account: which, and what of it nobody has paid yet. */
+  accountId: number | null;
+  unpaidMinor: number;
 };
 
 /** What one sale brought and gave back so far. Minor units, none negative. */
@@ -39,6 +42,13 @@ export type OfferedRefund =
       reference: string;
     }
   | { kind: 'storeCredit'; tenderId: number; amountMinor: number }
+  | {
+      kind: 'onAccount';
+      tenderId: number;
+      /** The charge of the sale that is credited. */
+      saleTenderId: number;
+      amountMinor: number;
+    }
   | { kind: 'ownCheque'; tenderId: number; amountMinor: number; cheque: OwnCheque };
 
 /** A refund as it is given; both figures are negative, as money that leaves. */
@@ -52,6 +62,16 @@ export type GivenRefund = {
   roundingMinor: Minor;
   reference: string | null;
   ownCheque: OwnCheque | null;
+  accountId: number | null;
+};
+
+const NOTHING_PAID: RefundState = {
+  paid: [],
+  cashRefundedMinor: 0,
+  cashOutMinor: 0,
+  creditRefundedMinor: 0,
+  chequeRefundedMinor: 0,
+  usedMinor: 0,
 };
 
 const paidBy = (state: RefundState, kind: PaidTender['kind']) =>
@@ -74,8 +94,9 @@ export type ProposedRefund = {
 };
 
 /**
- * Proposes how an amount goes back: to the original tenders in the proportion of what is left on
- * each; what none of them can take becomes store credit.
+ * Proposes how an amount goes back: a charge that nobody has paid is credited first; the rest to
+ * the original tenders in the proportion of what is left on each; what none of them can take
+ * becomes store credit.
  * @param writesCheques whether the shop gives back by its own cheque what a cheque brought
  */
 export function proposeRefund(
@@ -83,38 +104,73 @@ export function proposeRefund(
   state: RefundState,
   writesCheques = false,
 ): ProposedRefund[] {
-  const rooms = [
-    { kind: 'cash' as const, saleTenderId: null, leftMinor: cashLeft(state) },
-    ...state.paid.flatMap((tender) =>
+  const unpaid = creditUnpaid(dueMinor, state);
+  const restMinor = dueMinor - sum(unpaid.map(({ amountMinor }) => amountMinor));
+  const rooms: Room[] = [
+    { kind: 'cash', saleTenderId: null, leftMinor: cashLeft(state) },
+    ...state.paid.flatMap((tender): Room[] =>
       tender.kind === 'card'
         ? [
             {
-              kind: 'card' as const,
+              kind: 'card',
               saleTenderId: tender.saleTenderId,
               leftMinor: tender.amountMinor - tender.refundedMinor,
             },
           ]
-        : [],
+        : tender.kind === 'onAccount'
+          ? [
+              {
+                kind: 'onAccount',
+                saleTenderId: tender.saleTenderId,
+                leftMinor: Math.max(
+                  0,
+                  tender.amountMinor - tender.refundedMinor - tender.unpaidMinor,
+                ),
+              },
+            ]
+          : [],
     ),
     {
-      kind: 'ownCheque' as const,
+      kind: 'ownCheque',
       saleTenderId: null,
       leftMinor: writesCheques ? chequesLeft(state) : 0,
     },
     {
-      kind: 'storeCredit' as const,
+      kind: 'storeCredit',
       saleTenderId: null,
       leftMinor: Math.max(0, paidBy(state, 'storeCredit') - state.creditRefundedMinor),
     },
   ];
   const shares = proportion(
-    dueMinor,
+    restMinor,
     rooms.map(({ leftMinor }) => leftMinor),
   );
-  shares[shares.length - 1]! += dueMinor - sum(shares);
-  return rooms.flatMap(({ kind, saleTenderId }, i) =>
+  shares[shares.length - 1]! += restMinor - sum(shares);
+  const rest = rooms.flatMap(({ kind, saleTenderId }, i): ProposedRefund[] =>
     shares[i]! > 0 ? [{ kind, saleTenderId, amountMinor: minor(shares[i]!) }] : [],
   );
+  // What is credited to a charge and what goes back to it are one amount.
+  for (const one of unpaid) {
+    const same = rest.find(({ saleTenderId }) => saleTenderId === one.saleTenderId);
+    if (same) same.amountMinor = sum([same.amountMinor, one.amountMinor]);
+    else rest.unshift(one);
+  }
+  return rest;
+}
+
+/** A way back and how much it can take. */
+type Room = { kind: OfferedRefund['kind']; saleTenderId: number | null; leftMinor: number };
+
+/** The part of an amount that credits charges which nobody has paid. */
+function creditUnpaid(dueMinor: number, state: RefundState): ProposedRefund[] {
+  let left = dueMinor;
+  return state.paid.flatMap(({ kind, saleTenderId, unpaidMinor }): ProposedRefund[] => {
+    const amountMinor = kind === 'onAccount' ? Math.min(left, unpaidMinor) : 0;
+    left -= amountMinor;
+    return amountMinor > 0
+      ? [{ kind: 'onAccount', saleTenderId, amountMinor: minor(amountMinor) }]
+      : [];
+  });
 }
 
 /** Shares by the room there is, rounded down; cents over go to the first that has room. */
@@ -147,7 +203,7 @@ export type AlongWith = {
  * to pay back.
  * Refusals: `refund.notPositive`, `refund.oneCash`, `refund.sum` (leftMinor),
  * `refund.unknownCard`, `refund.cardOver` (leftMinor), `refund.reference`, `text.cardNumber`,
- * those of `checkOwnCheque`.
+ * those of `checkOwnCheque`, `refund.accountFirst` (unpaidMinor).
  * @param dueMinor what the ticket gives back, positive
  */
 export function settleRefund(
@@ -166,6 +222,13 @@ export function settleRefund(
   }
   const leftMinor = minus(dueMinor, sum(offered.map(({ amountMinor }) => amountMinor)));
   if (leftMinor !== 0) return refuse('refund.sum', 'refunds', { leftMinor });
+  const unpaidMinor = sum(
+    creditUnpaid(dueMinor, state ?? NOTHING_PAID).map(({ amountMinor }) => amountMinor),
+  );
+  const credited = sum(
+    offered.map(({ kind, amountMinor }) => (kind === 'onAccount' ? amountMinor : 0)),
+  );
+  if (credited < unpaidMinor) return refuse('refund.accountFirst', 'refunds', { unpaidMinor });
   const other = sum(
     offered.map(({ kind, amountMinor }) => (kind === 'cash' ? 0 : amountMinor)),
   );
@@ -178,12 +241,17 @@ export function settleRefund(
       return {
         tenderId: refund.tenderId,
         kind: refund.kind,
-        saleTenderId: refund.kind === 'card' ? refund.saleTenderId : null,
+        saleTenderId: 'saleTenderId' in refund ? refund.saleTenderId : null,
         amountMinor: negate(refund.amountMinor),
         keptMinor: negate(outMinor),
         roundingMinor: minus(outMinor, refund.amountMinor),
         reference: refund.kind === 'card' ? refund.reference : null,
         ownCheque: refund.kind === 'ownCheque' ? refund.cheque : null,
+        accountId:
+          refund.kind === 'onAccount'
+            ? (state?.paid.find((one) => one.saleTenderId === refund.saleTenderId)
+                ?.accountId ?? null)
+            : null,
       };
     }),
   );
@@ -222,19 +290,22 @@ function checkRefund(
 ): Outcome<never> | undefined {
   if (refund.amountMinor <= 0) return refuse('refund.notPositive', `${at}.amountMinor`);
   if (refund.kind === 'ownCheque') return checkOwnCheque(refund.cheque, `${at}.cheque`);
-  if (refund.kind !== 'card') return undefined;
+  if (refund.kind !== 'card' && refund.kind !== 'onAccount') return undefined;
   const card = state?.paid.find(
     ({ kind, saleTenderId, tenderId }) =>
-      kind === 'card' && saleTenderId === refund.saleTenderId && tenderId === refund.tenderId,
+      kind === refund.kind &&
+      saleTenderId === refund.saleTenderId &&
+      tenderId === refund.tenderId,
   );
   if (!card) return refuse('refund.unknownCard', `${at}.saleTenderId`);
   const now = sum(
     [...before, refund].map((one) =>
-      one.kind === 'card' && one.saleTenderId === refund.saleTenderId ? one.amountMinor : 0,
+      'saleTenderId' in one && one.saleTenderId === refund.saleTenderId ? one.amountMinor : 0,
     ),
   );
   const leftMinor = card.amountMinor - card.refundedMinor;
   if (now > leftMinor) return refuse('refund.cardOver', `${at}.amountMinor`, { leftMinor });
+  if (refund.kind === 'onAccount') return undefined;
   if (holdsCardNumber(refund.reference)) return refuse('text.cardNumber', `${at}.reference`);
   if (!refund.reference.trim()) return refuse('refund.reference', `${at}.reference`);
   return undefined;

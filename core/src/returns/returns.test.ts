@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { minor, sum } from '../money';
 import {
+  discountBack,
   fromMilli,
   leftOf,
   proposeRefund,
@@ -104,12 +105,14 @@ describe('how money goes back', () => {
     keptMinor = amountMinor,
     refundedMinor = 0,
   ): PaidTender => ({
-    saleTenderId: kind === 'card' ? 7 : 8,
+    saleTenderId: kind === 'card' ? 7 : kind === 'onAccount' ? 6 : 8,
     tenderId: kind === 'card' ? 2 : 1,
     kind,
     amountMinor,
     keptMinor,
     refundedMinor,
+    accountId: kind === 'onAccount' ? 4 : null,
+    unpaidMinor: 0,
   });
   const state = (...tenders: PaidTender[]): RefundState => ({
     paid: tenders,
@@ -138,6 +141,13 @@ describe('how money goes back', () => {
     tenderId: 9,
     amountMinor,
     cheque: { bankAccountId: 1, number: '000104', payee: 'Bo', ...cheque },
+  });
+
+  const credited = (amountMinor: number): OfferedRefund => ({
+    kind: 'onAccount',
+    tenderId: 10,
+    saleTenderId: 6,
+    amountMinor,
   });
 
   // Cash rounding: a refund of 21.24 pays 21.25. Department of Finance Canada's guidance on
@@ -194,6 +204,27 @@ describe('how money goes back', () => {
     ]);
   });
 
+  test('a charge that nobody has paid is credited first; of the paid one the person chooses', () => {
+    const charge = { ...paid('onAccount', 100_00), tenderId: 10, unpaidMinor: 30_00 };
+    const sale = state(charge, paid('cash', 100_00));
+    // 30.00 to the open charge; 50.00 shared by 70.00 paid on it and 100.00 in cash.
+    expect(proposeRefund(80_00, sale)).toEqual([
+      { kind: 'cash', saleTenderId: null, amountMinor: 29_42 },
+      { kind: 'onAccount', saleTenderId: 6, amountMinor: 50_58 },
+    ]);
+    const give = (...offered: OfferedRefund[]) => settleRefund(80_00, ALONE, offered, sale, 5);
+    expect(give(cash(80_00))).toMatchObject({
+      refusals: [{ code: 'refund.accountFirst', params: { unpaidMinor: 30_00 } }],
+    });
+    expect(give(cash(50_00), credited(30_00))).toMatchObject({
+      value: [{}, { accountId: 4, saleTenderId: 6, keptMinor: -30_00 }],
+    });
+    expect(give(credited(80_00)).ok).toBe(true);
+    expect(settleRefund(101_00, ALONE, [credited(101_00)], sale, 5)).toMatchObject({
+      refusals: [{ code: 'refund.cardOver', params: { leftMinor: 100_00 } }],
+    });
+  });
+
   test.each<[string, OfferedRefund[], string]>([
     ['a card above what it paid', [card(50_01)], 'refund.cardOver'],
     ['one card in two parts above it', [card(30_00), card(20_01)], 'refund.cardOver'],
@@ -245,9 +276,11 @@ describe('how money goes back', () => {
                       ({ kind, amountMinor }): OfferedRefund =>
                         kind === 'card'
                           ? card(amountMinor)
-                          : kind === 'ownCheque'
-                            ? written(amountMinor)
-                            : { kind, tenderId: kind === 'cash' ? 1 : 3, amountMinor },
+                          : kind === 'onAccount'
+                            ? credited(amountMinor)
+                            : kind === 'ownCheque'
+                              ? written(amountMinor)
+                              : { kind, tenderId: kind === 'cash' ? 1 : 3, amountMinor },
                     );
           const along = { usedMinor: used, laterMinor: left - due };
           const given = settleRefund(back, along, offered, now, 5);
@@ -324,5 +357,52 @@ test('any sequence of partial returns adds up to the sale and never goes beyond'
         parts: first.parts.map((part) => ({ ...part, taxMinor: minor(part.taxMinor) })),
       });
     }),
+  );
+});
+
+test('what was paid comes back of a charge whose discount was taken, in any parts', () => {
+  // 2 % on 106.25 with its tax: 2.13, of that 0.13 of tax (0.10 and 0.03).
+  const taken = {
+    discountMinor: 2_13,
+    taxes: [
+      { authorityId: 1, taxMinor: 10 },
+      { authorityId: 2, taxMinor: 3 },
+    ],
+    backMinor: 0,
+    backTaxes: [],
+  };
+  expect(discountBack(taken, { soldMinor: 106_25, beforeMinor: 0, nowMinor: 106_25 })).toEqual(
+    {
+      discountMinor: 2_00,
+      taxMinor: 13,
+      parts: [
+        { authorityId: 1, taxMinor: 10 },
+        { authorityId: 2, taxMinor: 3 },
+      ],
+    },
+  );
+  fc.assert(
+    fc.property(
+      fc.nat(5_00),
+      fc.nat(50),
+      fc.array(fc.integer({ min: 1, max: 40_00 }), { minLength: 1, maxLength: 6 }),
+      (net, tax, steps) => {
+        const soldMinor = steps.reduce((total, step) => total + step, 0);
+        const whole = { discountMinor: net + tax, taxes: [{ authorityId: 1, taxMinor: tax }] };
+        let [backMinor, backTax, before] = [0, 0, 0];
+        for (const nowMinor of steps) {
+          const back = discountBack(
+            { ...whole, backMinor, backTaxes: [{ authorityId: 1, taxMinor: backTax }] },
+            { soldMinor, beforeMinor: before, nowMinor },
+          );
+          expect(back.discountMinor).toBeGreaterThanOrEqual(0);
+          backMinor += back.discountMinor;
+          backTax += back.taxMinor;
+          before += nowMinor;
+          expect(backMinor + backTax).toBeLessThanOrEqual(net + tax);
+        }
+        expect([backMinor + backTax, backTax]).toEqual([net + tax, tax]);
+      },
+    ),
   );
 });

@@ -104,7 +104,7 @@ export function postDiscount(
   );
 }
 
-function postReturn({ lines, fee }: DecidedReturn): JournalLine[] {
+function postReturn({ lines, fee, discountBack }: DecidedReturn): JournalLine[] {
   return [
     ...lines.flatMap(({ netMinor, parts, departmentId }) =>
       post('return.line', {
@@ -113,6 +113,10 @@ function postReturn({ lines, fee }: DecidedReturn): JournalLine[] {
       }),
     ),
     ...post('restocking.fee', { fee: fee.feeMinor, tax: taxes(fee.parts) }),
+    ...post('discount.takenBack', {
+      discount: discountBack.discountMinor,
+      tax: taxes(discountBack.parts),
+    }),
   ];
 }
 
@@ -163,6 +167,12 @@ function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
       return post('refund.card', { amount: outMinor }, processorOf(refund, where));
     case 'storeCredit':
       return post('refund.storeCredit', { amount: outMinor });
+    case 'onAccount':
+      return post(
+        'refund.account',
+        { amount: outMinor },
+        { chargeAccountId: refund.accountId! },
+      );
     case 'ownCheque': {
       const { bankAccountId } = refund.ownCheque!;
       return post('refund.ownCheque', { amount: outMinor }, { bankAccountId });

@@ -1,5 +1,6 @@
 import { cash, ROPE, shop } from '../../test/shop';
 import { assertBalanced } from '../ledger';
+import { NO_DISCOUNT_TAKEN } from '../returns';
 import { decideSale, type OriginalSale, type SaleState, type SaleTicket } from '.';
 
 describe('a ticket that takes back', () => {
@@ -32,6 +33,8 @@ describe('a ticket that takes back', () => {
           amountMinor: 212_50,
           keptMinor: 212_50,
           refundedMinor: 0,
+          accountId: null,
+          unpaidMinor: 0,
         },
       ],
       cashRefundedMinor: 0,
@@ -40,6 +43,7 @@ describe('a ticket that takes back', () => {
       chequeRefundedMinor: 0,
       usedMinor: 0,
     },
+    discount: NO_DISCOUNT_TAKEN,
   };
   const returned = {
     saleId: 5,

@@ -1,8 +1,12 @@
 import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import {
+  discountBack,
+  NO_DISCOUNT_TAKEN,
   restockingFee,
   returnLines,
+  type DiscountBack,
+  type DiscountTaken,
   type RefundState,
   type RestockingFee,
   type ReturnedLine,
@@ -34,6 +38,8 @@ export type OriginalSale = {
   isVoid: boolean;
   lines: readonly SoldLine[];
   refunds: RefundState;
+  /** The early-payment discount of its charges. */
+  discount: DiscountTaken;
 };
 
 export type DecidedReturn = {
@@ -41,7 +47,9 @@ export type DecidedReturn = {
   lines: ReturnedLine[];
   feeApplies: boolean;
   fee: RestockingFee;
-  /** What the customer gets back: returned less the fee. */
+  /** What of an early-payment discount goes with the goods. */
+  discountBack: DiscountBack;
+  /** What the customer gets back: returned less the fee and that discount. */
   netMinor: Minor;
   taxMinor: Minor;
   totalMinor: Minor;
@@ -69,8 +77,19 @@ export function decideReturn(wanted: TicketReturn, state: State): Outcome<Decide
   const charged = reason.restocking && !wanted.feeWaived;
   const { restockingPercent, restockingTaxed } = state.returnRules;
   const fee = restockingFee(lines.value, charged ? restockingPercent : '0', restockingTaxed);
-  const netMinor = minus(sum(lines.value.map((line) => line.netMinor)), fee.feeMinor);
-  const taxMinor = minus(sum(lines.value.map((line) => line.taxMinor)), fee.taxMinor);
+  const off = discountBack(state.original?.discount ?? NO_DISCOUNT_TAKEN, {
+    soldMinor: valueOf(state.original?.lines ?? []),
+    beforeMinor: valueOf((state.original?.lines ?? []).map(({ returned }) => returned)),
+    nowMinor: valueOf(lines.value),
+  });
+  const netMinor = minus(
+    sum(lines.value.map((line) => line.netMinor)),
+    sum([fee.feeMinor, off.discountMinor]),
+  );
+  const taxMinor = minus(
+    sum(lines.value.map((line) => line.taxMinor)),
+    sum([fee.taxMinor, off.taxMinor]),
+  );
   const totalMinor = sum([netMinor, taxMinor]);
   if (totalMinor <= 0) return refuse('return.nothing', 'returned.lines');
   return accept({
@@ -78,11 +97,18 @@ export function decideReturn(wanted: TicketReturn, state: State): Outcome<Decide
     lines: lines.value,
     feeApplies: reason.restocking,
     fee,
+    discountBack: off,
     netMinor,
     taxMinor,
     totalMinor,
   });
 }
+
+/** What lines come to, tax in it. */
+export const valueOf = (
+  lines: readonly { netMinor: number; parts: readonly { taxMinor: number }[] }[],
+): Minor =>
+  sum(lines.flatMap(({ netMinor, parts }) => [netMinor, ...parts.map((one) => one.taxMinor)]));
 
 function ofSale(
   wanted: Extract<TicketReturn, { saleId: number }>,

@@ -42,6 +42,7 @@ import {
 } from './price';
 import {
   decideReturn,
+  valueOf,
   type DecidedReturn,
   type OriginalSale,
   type ReturnReason,
@@ -270,10 +271,8 @@ export function alongWith(
   const soldMinor = sum([sold?.totalMinor ?? 0, Math.max(0, extraMinor)]);
   const usedMinor = sum([Math.min(soldMinor, back?.totalMinor ?? 0)]);
   if (!original || !back) return { usedMinor, laterMinor: 0 };
-  const value = (lines: readonly { netMinor: number; parts: { taxMinor: number }[] }[]) =>
-    sum(lines.flatMap(({ netMinor, parts }) => [netMinor, ...parts.map((p) => p.taxMinor)]));
-  const before = value(original.lines.map(({ returned }) => returned));
-  const laterMinor = minus(value(original.lines), sum([before, value(back.lines)]));
+  const before = valueOf(original.lines.map(({ returned }) => returned));
+  const laterMinor = minus(valueOf(original.lines), sum([before, valueOf(back.lines)]));
   return { usedMinor, laterMinor };
 }
 
@@ -372,7 +371,7 @@ function returnRulesBroken(
     {
       today: state.today,
       saleDate: original?.date ?? null,
-      returnedMinor: sum([back.totalMinor, back.fee.feeMinor, back.fee.taxMinor]),
+      returnedMinor: valueOf(back.lines),
       cashMinor: by('cash'),
       cashLeftMinor: original ? cashLeft(original.refunds) : 0,
       chequeMinor: by('ownCheque'),

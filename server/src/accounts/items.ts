@@ -1,4 +1,5 @@
 import type { ItemKind } from '@abacist/core/accounts';
+import { minor, ZERO } from '@abacist/core/money';
 import type { DecidedSale, PaidAllocation } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
@@ -218,6 +219,52 @@ export async function storeCharges(
       buyer: of!.buyer,
       reference: reference ?? '',
     });
+  }
+}
+
+/**
+ * Stores what a ticket credited to accounts for goods that came back: a credit each, which
+ * settles its own charge first.
+ */
+export async function storeCredited(
+  context: CommandContext,
+  saleId: number,
+  { refunds, tenders }: DecidedSale,
+): Promise<void> {
+  const { tx, today: date } = context;
+  for (const [i, { accountId, amountMinor, saleTenderId }] of refunds.entries()) {
+    if (accountId === null) continue;
+    const stored = await row<{ id: number }>(
+      tx,
+      'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
+      [saleId, tenders.length + i + 1],
+    );
+    const itemId = await addItem(tx, {
+      accountId,
+      kind: 'creditNote',
+      number: null,
+      date,
+      amountMinor,
+      saleId,
+      saleTenderId: stored!.id,
+    });
+    const charge = await row<{ id: number; leftMinor: number }>(
+      tx,
+      `SELECT id, left_minor AS leftMinor FROM open_item
+       WHERE sale_tender_id = ? AND left_minor > 0`,
+      [saleTenderId],
+    );
+    if (!charge) continue;
+    const own = {
+      chargeItemId: charge.id,
+      accountId,
+      amountMinor: minor(Math.min(charge.leftMinor, -amountMinor)),
+      discountMinor: ZERO,
+      discountTaxMinor: ZERO,
+      late: false,
+      taxes: [],
+    };
+    await storeAllocations(context, itemId, [own], { date, reason: '', saleId });
   }
 }
 

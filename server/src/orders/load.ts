@@ -68,6 +68,7 @@ export async function paidForOrder(db: Db, orderId: number): Promise<RefundState
     db,
     `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
        st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
+       NULL AS accountId, 0 AS unpaidMinor,
        (SELECT -SUM(b.amount_minor) FROM sale_tender b
         LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
         WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded

@@ -93,6 +93,9 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
       quantity: `−${plain(line.quantity)}`,
     })),
     ...(returned.feeMinor ? [bare(word('restocking'), returned.feeMinor)] : []),
+    ...(returned.discountBackMinor
+      ? [bare(word('discountBack'), returned.discountBackMinor)]
+      : []),
   ];
 }
 

@@ -31,6 +31,7 @@ const en = {
   condition_opened: 'opened',
   condition_damaged: 'damaged',
   restocking: 'Restocking fee',
+  discountBack: 'Discount that was taken',
   voucher: 'Gift voucher {{code}}',
   prepayment: 'Prepayment for {{number}}',
   prepaymentBack: 'Prepayment of {{number}} back',

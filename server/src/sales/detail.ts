@@ -1,6 +1,6 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { fromMilli, leftOf } from '@abacist/core/returns';
-import { row, rows, type Db } from '../db/pool';
+import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
 import { SUMMARY, toSummary } from './read';
 
@@ -185,11 +185,15 @@ async function linesOf(db: Db, id: number): Promise<Line[]> {
 type Returned = NonNullable<SaleDetail['returned']>;
 
 async function returnedOf(db: Db, id: number): Promise<Returned | null> {
-  const found = await row<Omit<Returned, 'lines'>>(
+  const found = await row<
+    Omit<Returned, 'lines' | 'discountBackMinor'> & { discountBack: string }
+  >(
     db,
     `SELECT r.of_sale_id AS ofSaleId, CONCAT(d.series, '-', d.number) AS ofNumber,
        q.name AS reason, r.item_condition AS \`condition\`, r.price_source AS priceSource,
-       r.fee_minor AS feeMinor, r.fee_tax_minor AS feeTaxMinor, r.net_minor AS netMinor,
+       r.fee_minor AS feeMinor, r.fee_tax_minor AS feeTaxMinor,
+       r.discount_back_minor + COALESCE((SELECT SUM(x.tax_minor) FROM discount_back_tax x
+         WHERE x.sale_id = r.sale_id), 0) AS discountBack, r.net_minor AS netMinor,
        r.tax_minor AS taxMinor, s.used_minor AS usedMinor
      FROM sale_return r
      JOIN sale s ON s.id = r.sale_id
@@ -205,8 +209,10 @@ async function returnedOf(db: Db, id: number): Promise<Returned | null> {
      FROM return_line WHERE sale_id = ? ORDER BY position`,
     [id],
   );
+  const { discountBack, ...rest } = found;
   return {
-    ...found,
+    ...rest,
+    discountBackMinor: toMinor(discountBack),
     lines: lines.map((line) => ({ ...line, quantity: plainQuantity(line.quantity) })),
   };
 }

@@ -1,4 +1,4 @@
-import type { PaidTender, RefundState, SoldLine } from '@abacist/core/returns';
+import type { DiscountTaken, PaidTender, RefundState, SoldLine } from '@abacist/core/returns';
 import type { OriginalSale } from '@abacist/core/sales';
 import { row, rows, toMinor, type Db } from '../db/pool';
 
@@ -53,6 +53,10 @@ export async function loadOriginal(db: Db, saleId: number): Promise<OriginalSale
      WHERE x.sale_id = ? ORDER BY x.position, x.authority_id`,
     [saleId, saleId],
   );
+  const [refunds, discount] = await Promise.all([
+    refundState(db, saleId),
+    discountTaken(db, saleId),
+  ]);
   return {
     id: saleId,
     date: sale.date,
@@ -63,7 +67,8 @@ export async function loadOriginal(db: Db, saleId: number): Promise<OriginalSale
         taxes.filter(({ position }) => position === line.position),
       ),
     ),
-    refunds: await refundState(db, saleId),
+    refunds,
+    discount,
   };
 }
 
@@ -87,11 +92,60 @@ export function plainQuantity(text: string): string {
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }
 
+/** The early-payment discount that stands on a sale's charges, and what returns took back of it. */
+async function discountTaken(db: Db, saleId: number): Promise<DiscountTaken> {
+  const [taken, taxes, back, backTaxes] = await Promise.all([
+    row<{ total: string | null }>(
+      db,
+      `SELECT SUM(x.discount_minor) AS total
+       FROM open_item i JOIN allocation x ON x.charge_item_id = i.id
+       WHERE i.sale_id = ? AND i.amount_minor > 0`,
+      [saleId],
+    ),
+    rows<{ authorityId: number; taxMinor: number }>(
+      db,
+      `SELECT t.authority_id AS authorityId, CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
+       FROM open_item i
+       JOIN allocation x ON x.charge_item_id = i.id
+       JOIN allocation_tax t ON t.allocation_id = x.id
+       WHERE i.sale_id = ? AND i.amount_minor > 0
+       GROUP BY t.authority_id HAVING SUM(t.tax_minor) > 0`,
+      [saleId],
+    ),
+    row<{ total: string | null }>(
+      db,
+      `SELECT SUM(sr.discount_back_minor) AS total
+       FROM sale_return sr LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
+       WHERE sr.of_sale_id = ? AND v.id IS NULL`,
+      [saleId],
+    ),
+    rows<{ authorityId: number; taxMinor: number }>(
+      db,
+      `SELECT t.authority_id AS authorityId, CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
+       FROM sale_return sr
+       JOIN discount_back_tax t ON t.sale_id = sr.sale_id
+       LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
+       WHERE sr.of_sale_id = ? AND v.id IS NULL
+       GROUP BY t.authority_id`,
+      [saleId],
+    ),
+  ]);
+  return {
+    discountMinor: toMinor(taken?.total),
+    taxes,
+    backMinor: toMinor(back?.total),
+    backTaxes,
+  };
+}
+
 async function refundState(db: Db, saleId: number): Promise<RefundState> {
   const paid = await rows<Omit<PaidTender, 'refundedMinor'> & { refunded: string | null }>(
     db,
     `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
        st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
+       st.charge_account_id AS accountId,
+       COALESCE((SELECT i.left_minor FROM open_item i
+                 WHERE i.sale_tender_id = st.id AND NOT i.voided), 0) AS unpaidMinor,
        (SELECT -SUM(b.amount_minor) FROM sale_tender b
         LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
         WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded

@@ -12,7 +12,7 @@ import type { CommandResult } from '../http/command';
 import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
-import { storeCharges, storePayments } from '../accounts/items';
+import { storeCharges, storeCredited, storePayments } from '../accounts/items';
 import { lockAccounts, ticketAccounts } from '../accounts/load';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
@@ -105,6 +105,7 @@ export async function sell(
   }
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
   await storeCharges(context, saleId, sale);
+  await storeCredited(context, saleId, sale);
   const sold = await storeExtras(context, saleId, sale, voucherDays);
   await storePayments(context, saleId, sale, reasonsOf(command));
   const credit = await issueCredit(context, saleId, sale);
@@ -181,6 +182,17 @@ async function originalOf(
 ): Promise<OriginalSale | null> {
   if (!returned || !('saleId' in returned)) return null;
   await run(tx, 'UPDATE sale SET version = version + 1 WHERE id = ?', [returned.saleId]);
+  // What it charged may be paid meanwhile: its accounts wait too.
+  const charged = await rows<{ id: number }>(
+    tx,
+    `SELECT charge_account_id AS id FROM sale_tender
+     WHERE sale_id = ? AND charge_account_id IS NOT NULL`,
+    [returned.saleId],
+  );
+  await lockAccounts(
+    tx,
+    charged.map(({ id }) => id),
+  );
   return loadOriginal(tx, returned.saleId);
 }
 

@@ -10,14 +10,14 @@ export async function storeReturn(
   { tx }: CommandContext,
   saleId: number,
   wanted: TicketReturn,
-  { saleId: ofSaleId, lines, fee, netMinor, taxMinor }: DecidedReturn,
+  { saleId: ofSaleId, lines, fee, discountBack, netMinor, taxMinor }: DecidedReturn,
 ): Promise<void> {
   await run(
     tx,
     `INSERT INTO sale_return
        (sale_id, of_sale_id, reason_code, item_condition, price_source, fee_minor,
-        fee_tax_minor, net_minor, tax_minor)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        fee_tax_minor, discount_back_minor, net_minor, tax_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       saleId,
       ofSaleId,
@@ -26,6 +26,7 @@ export async function storeReturn(
       'priceSource' in wanted ? wanted.priceSource : null,
       fee.feeMinor,
       fee.taxMinor,
+      discountBack.discountMinor,
       netMinor,
       taxMinor,
     ],
@@ -70,5 +71,11 @@ export async function storeReturn(
       ),
       ...fee.parts.map((part) => [saleId, FEE_POSITION, part.authorityId, part.taxMinor]),
     ],
+  );
+  await insertMany(
+    tx,
+    'discount_back_tax',
+    ['sale_id', 'authority_id', 'tax_minor'],
+    discountBack.parts.map((part) => [saleId, part.authorityId, part.taxMinor]),
   );
 }

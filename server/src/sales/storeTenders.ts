@@ -49,7 +49,6 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
       cheque: null,
       voucherId: null,
       orderId: null,
-      accountId: null,
       netMinor: null,
       ofSaleTenderId: refund.saleTenderId,
     })),

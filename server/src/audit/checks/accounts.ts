@@ -85,7 +85,7 @@ export const ACCOUNTS: Check[] = [
           HAVING SUM(t.expected) <> SUM(t.found) OR MAX(t.voided) <> (v.id IS NOT NULL)`,
   },
   control(
-    'discounts given are those of allocations and of agreed allowances',
+    'discounts given are those of allocations and agreed allowances, less what came back',
     'discountsGiven',
     `SELECT 0 AS part, x.discount_minor
        - COALESCE((SELECT SUM(t.tax_minor) FROM allocation_tax t
@@ -94,7 +94,10 @@ export const ACCOUNTS: Check[] = [
      UNION ALL
      SELECT 0, st.amount_minor
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.account_role = 'discountsGiven' ${STANDING}`,
+     JOIN tender t ON t.id = st.tender_id AND t.account_role = 'discountsGiven' ${STANDING}
+     UNION ALL
+     SELECT 0, -r.discount_back_minor
+     FROM sale s JOIN sale_return r ON r.sale_id = s.id ${STANDING}`,
   ),
   {
     name: 'an account’s limit is what was last decided of it',

@@ -35,15 +35,17 @@ export const RETURNS: Check[] = [
     name: 'returned lines and fee add up to what the ticket took back',
     sql: `SELECT d.entry_id AS entryId, CONCAT('sale ', r.sale_id) AS about,
             CONCAT(r.net_minor, ' + ', r.tax_minor) AS expected,
-            CONCAT(SUM(l.net_minor) - r.fee_minor, ' + ',
-              SUM(l.tax_minor) - r.fee_tax_minor) AS found
+            CONCAT(SUM(l.net_minor) - r.fee_minor - r.discount_back_minor, ' + ',
+              SUM(l.tax_minor) - r.fee_tax_minor - COALESCE(b.tax, 0)) AS found
           FROM sale_return r
           JOIN document d ON d.kind = 'sale' AND d.subject_id = r.sale_id
           JOIN return_line l ON l.sale_id = r.sale_id
+          LEFT JOIN (SELECT sale_id, SUM(tax_minor) AS tax FROM discount_back_tax
+                     GROUP BY sale_id) b ON b.sale_id = r.sale_id
           GROUP BY r.sale_id, d.entry_id, r.net_minor, r.tax_minor, r.fee_minor,
-            r.fee_tax_minor
-          HAVING SUM(l.net_minor) - r.fee_minor <> r.net_minor
-            OR SUM(l.tax_minor) - r.fee_tax_minor <> r.tax_minor`,
+            r.fee_tax_minor, r.discount_back_minor, b.tax
+          HAVING SUM(l.net_minor) - r.fee_minor - r.discount_back_minor <> r.net_minor
+            OR SUM(l.tax_minor) - r.fee_tax_minor - COALESCE(b.tax, 0) <> r.tax_minor`,
   },
   {
     name: 'no more of a line came back than was sold',

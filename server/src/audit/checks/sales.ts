@@ -25,6 +25,8 @@ export const SALES: Check[] = [
        UNION ALL
        SELECT sale_id, authority_id, -tax_minor FROM prepayment_tax
        UNION ALL
+       SELECT sale_id, authority_id, -tax_minor FROM discount_back_tax
+       UNION ALL
        SELECT a.sale_id, t.authority_id, t.tax_minor
        FROM allocation a JOIN allocation_tax t ON t.allocation_id = a.id
        WHERE a.sale_id IS NOT NULL AND a.undoes_id IS NULL
@@ -79,7 +81,10 @@ export const SALES: Check[] = [
      SELECT x.authority_id, -x.tax_minor
      FROM sale s JOIN prepayment_tax x ON x.sale_id = s.id ${STANDING}
      UNION ALL
-     SELECT authority_id, tax_minor FROM allocation_tax`,
+     SELECT authority_id, tax_minor FROM allocation_tax
+     UNION ALL
+     SELECT x.authority_id, -x.tax_minor
+     FROM sale s JOIN discount_back_tax x ON x.sale_id = s.id ${STANDING}`,
     'authority_id',
   ),
   control(
