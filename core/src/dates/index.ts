@@ -44,9 +44,18 @@ export function weekday(date: IsoDate): number {
   return new UTCDate(`${date}T00:00:00Z`).getDay();
 }
 
+const MINUTE = 60_000;
+/** The last answer: every command asks, and within a minute the answer stays the same. */
+let asked = { minute: NaN, zone: '', date: '' };
+
 /** The business date of an instant in a zone such as `America/Halifax`. */
 export function businessDate(instant: Date, zone: string): IsoDate {
-  return format(new TZDate(instant.getTime(), zone), 'yyyy-MM-dd');
+  const minute = Math.floor(instant.getTime() / MINUTE);
+  if (asked.minute !== minute || asked.zone !== zone) {
+    const date = format(new TZDate(instant.getTime(), zone), 'yyyy-MM-dd');
+    asked = { minute, zone, date };
+  }
+  return asked.date;
 }
 
 /** The time of day of an instant in a zone, `HH:mm`. */
