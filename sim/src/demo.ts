@@ -12,6 +12,7 @@ import { priceTicket, type TicketLine } from '@abacist/core/sales';
 import { generator } from './random';
 import { bankMorning } from './mornings';
 import { addCustomers, ringRareThings, type Counter } from './orders';
+import { HISTORY_DAYS, openRegulars, regularsDay } from './regulars';
 import { returnCommand } from './returns';
 import { act, at, type World } from './world';
 
@@ -42,19 +43,29 @@ export async function loadDemo(
     random: generator(seed),
     zone: shop.zone,
     settings: await counterSettings(deps.pool, today, 'clerk'),
-    people: { fenella: person('fenella'), osric: person('osric') },
+    people: {
+      fenella: person('fenella'),
+      osric: person('osric'),
+      tamsin: person('tamsin'),
+    },
     booked: [],
     bankBalanceMinor: OPENING_BANK_MINOR,
     shortDone: false,
     customers: new Map(),
     kept: {},
   };
-  const opening = at(world, addDays(today, -DEMO_DAYS), '08:00');
+  const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(
     (service, command) => act(world, world.people.fenella, opening, service, command),
     today,
   );
+  const regulars = await openRegulars(world, addDays(today, -HISTORY_DAYS));
   const holidays = holidaysAround(shop.holidayRegion, today);
+  for (let back = HISTORY_DAYS; back > DEMO_DAYS; back -= 1) {
+    const date = addDays(today, -back);
+    if (isBankingDay(date, holidays)) await bankMorning(world, date, back);
+    if (await regularsDay(world, regulars, date, back)) await closeDay(world, date, back);
+  }
   for (let back = DEMO_DAYS; back >= 0; back -= 1) {
     const date = addDays(today, -back);
     if (isBankingDay(date, holidays)) await bankMorning(world, date, back);
@@ -62,6 +73,7 @@ export async function loadDemo(
     await sellDay(world, date, back === 0 ? now : at(world, date, '17:55'));
     const after = Array.from({ length: back }, (_, i) => weekday(addDays(date, i + 1)));
     const daysAfter = after.filter((day) => day !== 0).length;
+    if (back > 0) await regularsDay(world, regulars, date, back);
     if (back > 0) await sellRareThings(world, date, daysAfter);
     if (back > 0) await closeDay(world, date, back);
   }

@@ -125,6 +125,7 @@ async function bankCash(world: World, date: string, back: number): Promise<void>
     amountMinor: slip.totalMinor,
     text: 'DEPOSIT QUAY BRANCH',
     type: 'deposit',
-    ...(back % 2 === 0 ? { reference: bag } : {}),
+    // Long ago the bank named every bag; lately it does so every other day.
+    ...(back % 2 === 0 || back > 14 ? { reference: bag } : {}),
   });
 }

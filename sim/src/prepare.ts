@@ -7,6 +7,7 @@ import { sealAll } from '@abacist/server/src/ledger/sealer';
 import { hasShop, setUpShop } from '@abacist/server/src/settings/setUp';
 import { businessDate } from '@abacist/core/dates';
 import { loadDemo } from './demo';
+import { HISTORY_DAYS } from './regulars';
 import { SALTMARROW } from './shop';
 
 export type Prepared = { appUrl: string; loaded: boolean };
@@ -41,7 +42,7 @@ export async function prepare(
   try {
     if (await hasShop(pool)) return { appUrl, loaded: false };
     const today = businessDate(now, SALTMARROW.shop.zone);
-    if (!empty) clock = new Date(now.getTime() - 15 * 24 * 60 * 60 * 1000);
+    if (!empty) clock = new Date(now.getTime() - (HISTORY_DAYS + 1) * 24 * 60 * 60 * 1000);
     await setUpShop(deps, SALTMARROW);
     if (!empty) await loadDemo(deps, (instant) => (clock = instant), now, today);
     await sealAll(pool, now);

@@ -18,7 +18,8 @@ export async function returnCommand(
 ): Promise<SaleCommand | undefined> {
   const sale = await row<{ id: number }>(
     pool,
-    `SELECT id FROM sale WHERE drawer_id = ? AND total_minor > 0
+    `SELECT id FROM sale WHERE drawer_id = ? AND net_minor > 0
+       AND NOT EXISTS (SELECT 1 FROM open_item i WHERE i.sale_id = sale.id)
      ORDER BY id DESC LIMIT 1 OFFSET ${random.between(5, 60)}`,
     [drawerId],
   );

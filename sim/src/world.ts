@@ -14,7 +14,7 @@ export type World = {
   random: Random;
   zone: string;
   settings: CounterSettings;
-  people: Record<'fenella' | 'osric', Actor>;
+  people: Record<'fenella' | 'osric' | 'tamsin', Actor>;
   booked: BankLine[];
   bankBalanceMinor: number;
   /** One settlement comes short; whether it has. */
@@ -30,17 +30,23 @@ export function at(world: World, date: string, time: string): Date {
   return new Date(new TZDate(year, month - 1, day, hour, minute, world.zone).getTime());
 }
 
-/** Runs a service as a person, in its transaction, at the demo's time. */
+/**
+ * Runs a service as a person, in its transaction, at the demo's time.
+ * @param approved the manager's word for what breaks a rule
+ */
 export async function act<C, A>(
   world: World,
   actor: Actor,
   instant: Date,
   service: (context: CommandContext, command: C) => Promise<CommandResult<A>>,
   command: C,
+  approved?: string,
 ): Promise<A> {
   world.setClock(instant);
+  const { id, role } = world.people.tamsin;
+  const approver = approved === undefined ? undefined : { id, role, reason: approved };
   return transaction(world.deps.pool, async (tx) => {
-    const context = await contextOf(world.deps, tx, actor);
+    const context = await contextOf(world.deps, tx, actor, approver);
     return (await service(context, command)).answer;
   });
 }
