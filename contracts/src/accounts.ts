@@ -1,8 +1,14 @@
-import type { Aging, ItemKind, Terms } from '@abacist/core/accounts';
+import {
+  STATEMENT_KINDS,
+  type Aging,
+  type ItemKind,
+  type StatementKind,
+  type Terms,
+} from '@abacist/core/accounts';
 import { CUSTOMER_KINDS, type CustomerKind } from '@abacist/core/customers';
 import Joi from 'joi';
 import type { CustomerDetail } from './customers';
-import { amountMinor, emailAddress, id, safeText } from './common';
+import { amountMinor, emailAddress, id, isoDate, safeText } from './common';
 
 /** What the shop decides of one charge account. Limits null: none. */
 export type AccountInput = {
@@ -223,6 +229,54 @@ export const allocateSchema = Joi.object<AllocateCommand>({
   allocations: allocationsSchema.min(1).required(),
   reason: safeText(200).allow('').required(),
 });
+
+/** Statements of a kind: what is open at a date, or all that happened from a day on. */
+export type StatementAsked = { kind: StatementKind; from: string; asOf: string };
+const asked = {
+  kind: Joi.valid(...STATEMENT_KINDS).required(),
+  from: isoDate.required(),
+  asOf: isoDate.required(),
+};
+export const statementPreviewSchema = Joi.object<StatementAsked & { accountId?: number }>({
+  ...asked,
+  accountId: id,
+});
+/** Who would get a statement, and what it would say in the end. */
+export type StatementPreview = {
+  accountId: number;
+  name: string;
+  email: string;
+  balanceMinor: number;
+  overdueMinor: number;
+};
+/** Makes statements of accounts; `mail` sends each to its customer. */
+export type MakeStatements = StatementAsked & { accountIds: number[]; mail: boolean };
+export const makeStatementsSchema = Joi.object<MakeStatements>({
+  ...asked,
+  accountIds: Joi.array().items(id).min(1).max(5000).unique().required(),
+  mail: Joi.boolean().required(),
+});
+export type StatementsMade = { statementIds: number[]; jobId: string | null };
+export type StatementRunResult = {
+  mailed: number;
+  withoutAddress: string[];
+  failed: string[];
+};
+export const printStatementsSchema = Joi.object<{ statementIds: number[] }>({
+  statementIds: Joi.array().items(id).min(1).max(5000).unique().required(),
+});
+/** A statement that was made, and what went to whom. */
+export type MadeStatement = {
+  id: number;
+  number: string;
+  kind: StatementKind;
+  from: string;
+  asOf: string;
+  balanceMinor: number;
+  by: string;
+  madeAt: string;
+  issues: { how: 'mail' | 'print'; sentTo: string | null; by: string; issuedAt: string }[];
+};
 
 /** Takes an allocation back, with the reason why. */
 export type UndoAllocation = { reason: string };

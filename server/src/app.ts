@@ -6,6 +6,7 @@ import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes } from './accounts/routes';
+import { accountStatementRoutes } from './accounts/statements/routes';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
 import { depositRoutes } from './deposits/routes';
@@ -124,6 +125,7 @@ export function createApp(options: AppOptions): {
     terminalRoutes,
     customerRoutes,
     accountRoutes,
+    accountStatementRoutes,
     ledgerRoutes,
     trailRoutes,
     looseEndRoutes,

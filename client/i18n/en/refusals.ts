@@ -218,6 +218,11 @@ export const refusal = {
     'The bank has paid the cheque that this ticket gave, so it can’t be voided.',
   void_allocated:
     '{{number}} rests on it. Take back what was given to it on the account’s page, or void the payment first.',
+  statement_later: 'This day is not there yet. Choose today or an earlier one.',
+  statement_none: 'There is nothing to state for these accounts.',
+  statement_tooMany: 'That is more than can be made at once. Choose fewer accounts.',
+  statement_again: 'Somebody made the same statement at this moment. Press again.',
+  statement_unknown: 'There is no such statement.',
   terms_days: 'Write whole days, 365 at the most.',
   terms_discount: 'Write a share below 100 like 2 or 1.5.',
   terms_discountDays: 'The discount ends on the due day at the latest.',

@@ -4,6 +4,7 @@ import {
   agingOf,
   allocate,
   availableOf,
+  balanceForwardStatement,
   balanceOf,
   brokenChargeRules,
   costOfNotTaking,
@@ -14,6 +15,7 @@ import {
   lateChargeOf,
   namedCharges,
   onlySet,
+  openItemStatement,
   overdueOf,
   proposeAllocation,
   termsRefusals,
@@ -394,6 +396,11 @@ describe('aging', () => {
             0,
           );
           const columns = agingOf(at, date);
+          const open = openItemStatement(items, allocations, date);
+          const forward = balanceForwardStatement(items, allocations, '2026-02-01', date);
+          expect([open.balanceMinor, forward.balanceMinor]).toEqual([posted, posted]);
+          expect(open.rows.reduce((sum, row) => sum + row.standingMinor, 0)).toBe(posted);
+          expect(forward.aging).toEqual(columns);
           const inColumns = AGES.reduce((sum, age) => sum + columns[age], 0);
           expect(balanceOf(at)).toBe(posted);
           expect(inColumns).toBe(posted);

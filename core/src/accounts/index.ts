@@ -4,4 +4,5 @@ export * from './items';
 export * from './lateCharge';
 export * from './limit';
 export * from './propose';
+export * from './statement';
 export * from './terms';

@@ -23,6 +23,7 @@ export const SERIES = {
   orderCancel: 'K',
   allocation: 'L',
   allocationUndo: 'LU',
+  accountStatement: 'T',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

@@ -35,34 +35,52 @@ export async function renderPdf(
   pageSize: PageSize,
   logo: Uint8Array | null,
 ): Promise<Uint8Array> {
-  const barcode = await bwipjs.toBuffer({
+  if (pageSize !== 'roll') return renderPdfs([content], pageSize, logo);
+  const barcode = await barcodeOf(content);
+  // The strip is laid out once on a long one to learn its length.
+  let height = 0;
+  await draw([{ content, barcode }], [80 * MM, 400 * 72], logo, (y) => (height = y));
+  return draw([{ content, barcode }], [80 * MM, height + 8 * MM], logo);
+}
+
+/** Lays papers out as one file of pages, each paper beginning on a page of its own. */
+export async function renderPdfs(
+  contents: readonly PaperContent[],
+  pageSize: Exclude<PageSize, 'roll'>,
+  logo: Uint8Array | null,
+): Promise<Uint8Array> {
+  const papers: Paper[] = [];
+  for (const content of contents) {
+    papers.push({ content, barcode: await barcodeOf(content) });
+  }
+  return draw(papers, pageSize, logo);
+}
+
+type Paper = { content: PaperContent; barcode: Uint8Array };
+
+const barcodeOf = (content: PaperContent): Promise<Uint8Array> =>
+  bwipjs.toBuffer({
     bcid: 'code128',
     text: content.barcode,
     scale: 3,
     height: 10,
     includetext: false,
   });
-  if (pageSize !== 'roll') return draw(content, pageSize, logo, barcode);
-  // The strip is laid out once on a long one to learn its length.
-  let height = 0;
-  await draw(content, [80 * MM, 400 * 72], logo, barcode, (y) => (height = y));
-  return draw(content, [80 * MM, height + 8 * MM], logo, barcode);
-}
 
 async function draw(
-  content: PaperContent,
+  papers: readonly Paper[],
   size: 'a4' | 'letter' | [number, number],
   logo: Uint8Array | null,
-  barcode: Uint8Array,
   measured?: (y: number) => void,
 ): Promise<Uint8Array> {
   const roll = Array.isArray(size);
   const margin = roll ? 4 * MM : 20 * MM;
+  const [first] = papers;
   const doc = new PDFDocument({
     size: roll ? size : size === 'a4' ? 'A4' : 'LETTER',
     margin,
     bufferPages: !roll,
-    info: { Title: content.title, Author: content.shop.name },
+    info: { Title: first!.content.title, Author: first!.content.shop.name },
   });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -75,13 +93,21 @@ async function draw(
     roll,
     bottom: doc.page.height - margin,
   };
-  doc.fillColor(INK).font('text').fontSize(layout.size);
-  head(doc, content, layout, logo);
-  lines(doc, content, layout);
-  sums(doc, content, layout);
-  foot(doc, content, layout, barcode);
-  measured?.(doc.y);
-  if (!roll) pageNumbers(doc, content, layout);
+  for (const [i, { content, barcode }] of papers.entries()) {
+    if (i > 0) doc.addPage();
+    const { start, count } = doc.bufferedPageRange();
+    doc.fillColor(INK).font('text').fontSize(layout.size);
+    head(doc, content, layout, logo);
+    lines(doc, content, layout);
+    sums(doc, content, layout);
+    foot(doc, content, layout, barcode);
+    measured?.(doc.y);
+    if (!roll) {
+      pageNumbers(doc, content, layout, start + count - 1);
+      const pages = doc.bufferedPageRange();
+      doc.switchToPage(pages.start + pages.count - 1);
+    }
+  }
   doc.end();
   await ended;
   return new Uint8Array(Buffer.concat(chunks));
@@ -222,11 +248,17 @@ function foot(doc: Doc, content: PaperContent, layout: Layout, barcode: Uint8Arr
 }
 
 /** Says at the foot of each of several pages whose page it is, and that it is a copy. */
-function pageNumbers(doc: Doc, { title, marks }: PaperContent, layout: Layout): void {
-  const { count } = doc.bufferedPageRange();
+function pageNumbers(
+  doc: Doc,
+  { title, marks }: PaperContent,
+  layout: Layout,
+  from: number,
+): void {
+  const range = doc.bufferedPageRange();
+  const count = range.start + range.count - from;
   if (count < 2) return;
   for (let i = 0; i < count; i += 1) {
-    doc.switchToPage(i);
+    doc.switchToPage(from + i);
     // It stands in the margin, where text would else go on to a new page.
     doc.page.margins.bottom = 0;
     const page = word('page', { page: i + 1, of: count });

@@ -50,7 +50,7 @@ export const LEDGER: Check[] = [
           LEFT JOIN allocation x ON d.kind IN ('allocation', 'allocationUndo')
             AND x.id = d.subject_id
           WHERE d.entry_id IS NULL AND t.entry_id IS NULL
-            AND d.kind NOT IN ('quotation', 'order')
+            AND d.kind NOT IN ('quotation', 'order', 'accountStatement')
             AND NOT (c.id IS NOT NULL AND c.to_safe_minor = 0 AND c.difference_minor = 0)
             AND NOT (x.id IS NOT NULL AND NOT EXISTS (
               SELECT 1 FROM allocation y

@@ -1,0 +1,30 @@
+-- Statements of account as they were made: their words and figures are kept, so that one sent
+-- again is the same, whatever was posted or back-dated meanwhile.
+CREATE TABLE account_statement (
+  id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  charge_account_id INT UNSIGNED NOT NULL,
+  kind ENUM('openItem', 'balanceForward') NOT NULL,
+  from_date DATE NOT NULL,
+  as_of DATE NOT NULL,
+  balance_minor BIGINT NOT NULL,
+  content JSON NOT NULL,
+  user_id INT UNSIGNED NOT NULL,
+  made_at DATETIME(3) NOT NULL,
+  UNIQUE KEY account_statement_once (charge_account_id, kind, as_of, from_date),
+  CONSTRAINT account_statement_of FOREIGN KEY (charge_account_id) REFERENCES charge_account (id),
+  CONSTRAINT account_statement_user FOREIGN KEY (user_id) REFERENCES user (id)
+);
+
+-- What went to whom, when, how.
+CREATE TABLE account_statement_issue (
+  id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+  account_statement_id BIGINT UNSIGNED NOT NULL,
+  how ENUM('mail', 'print') NOT NULL,
+  sent_to VARCHAR(120) NULL,
+  user_id INT UNSIGNED NOT NULL,
+  issued_at DATETIME(3) NOT NULL,
+  KEY account_statement_issue_of (account_statement_id),
+  CONSTRAINT account_statement_issue_statement FOREIGN KEY (account_statement_id)
+    REFERENCES account_statement (id),
+  CONSTRAINT account_statement_issue_user FOREIGN KEY (user_id) REFERENCES user (id)
+);

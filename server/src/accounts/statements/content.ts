@@ -1,0 +1,89 @@
+import type { StatementAsked } from '@abacist/contracts';
+import { AGES, type StatementRow } from '@abacist/core/accounts';
+import type { HeadOfShop, PaperContent, PaperLine } from '../../papers/content';
+import { formats, shopHead } from '../../papers/format';
+import { word } from '../../papers/words';
+import type { Made } from './load';
+
+/** A statement of account in the words of its paper, with the slip to send back with a payment. */
+export function paperOfStatement(
+  { payer, statement }: Made,
+  { kind, from, asOf }: StatementAsked,
+  shop: HeadOfShop,
+  number: string,
+): PaperContent {
+  const { money, date } = formats(shop);
+  const several = payer.names.size > 1;
+  const opening: PaperLine[] =
+    kind === 'balanceForward'
+      ? [lineOf(word('statementOpening', { date: date(from) }), money(statement.openingMinor))]
+      : [];
+  const members = [...payer.names].filter(([id]) =>
+    statement.rows.some(({ accountId }) => accountId === id),
+  );
+  // What is open stands by branch; a history goes by its dates.
+  const lines =
+    several && kind === 'openItem'
+      ? members.flatMap(([id, name]) => [
+          { ...lineOf(name, ''), heading: true },
+          ...statement.rows.filter(({ accountId }) => accountId === id).map(rowOf),
+        ])
+      : statement.rows.map(rowOf);
+  function rowOf(row: StatementRow): PaperLine {
+    const details = [
+      row.dueDate ? word('statementDue', { date: date(row.dueDate) }) : '',
+      kind === 'openItem' && row.amountMinor !== row.standingMinor
+        ? word('statementOf', { amount: money(row.amountMinor) })
+        : '',
+      kind === 'balanceForward'
+        ? word('statementBalance', { amount: money(row.standingMinor) })
+        : '',
+      several && kind === 'balanceForward' ? payer.names.get(row.accountId)! : '',
+    ].filter(Boolean);
+    return {
+      ...lineOf(
+        word('statementRow', {
+          number: row.number,
+          kind: word(`item_${row.kind}`),
+          date: date(row.date),
+        }),
+        money(kind === 'openItem' ? row.standingMinor : row.amountMinor),
+      ),
+      details: details.length ? [details.join(' · ')] : [],
+    };
+  }
+  return {
+    shop: shopHead(shop),
+    title: word('numbered', { kind: word('accountStatement'), number }),
+    marks: [],
+    head: [
+      word('statementAsOf', { date: date(asOf) }),
+      word('for', { name: payer.name }),
+      ...(payer.address ? [payer.address] : []),
+      word('statementCustomer', { number: payer.number }),
+    ],
+    priced: true,
+    lines: [...opening, ...lines],
+    sums: [
+      ...AGES.filter((age) => statement.aging[age] !== 0).map((age) => ({
+        label: word(`age_${age}`),
+        amount: money(statement.aging[age]),
+      })),
+      { label: word('statementOwed'), amount: money(statement.balanceMinor), strong: true },
+    ],
+    notes: [
+      word('remittance'),
+      word('remittanceOf', { number, customer: payer.number, name: payer.name }),
+      word('remittanceAmount', { amount: money(statement.balanceMinor) }),
+    ],
+    barcode: number,
+  };
+}
+
+const lineOf = (name: string, amount: string): PaperLine => ({
+  name,
+  details: [],
+  quantity: '',
+  price: '',
+  amount,
+});

@@ -1,0 +1,141 @@
+import type { StatementAsked, StatementPreview } from '@abacist/contracts';
+import {
+  balanceForwardStatement,
+  openItemStatement,
+  type AccountStatement,
+  type Allocation,
+  type OpenItem,
+} from '@abacist/core/accounts';
+import { placeholders, rows, type Db } from '../../db/pool';
+
+/** Who gets a statement: an account that pays for itself and its branches. */
+export type Payer = {
+  id: number;
+  customerId: number;
+  name: string;
+  number: string;
+  address: string;
+  email: string;
+  /** Names of it and its branches, by id. */
+  names: Map<number, string>;
+};
+
+export type Made = { payer: Payer; statement: AccountStatement };
+
+type ItemRow = OpenItem & { payerId: number };
+type AllocationRow = Allocation & { payerId: number };
+
+/** Accounts that pay for themselves, all of them or some. */
+async function payersOf(db: Db, ids?: readonly number[]): Promise<Payer[]> {
+  if (ids?.length === 0) return [];
+  const found = await rows<Omit<Payer, 'names'> & { memberId: number; memberName: string }>(
+    db,
+    `SELECT p.id, c.id AS customerId, c.name, c.number, c.address, c.email,
+       m.id AS memberId, mc.name AS memberName
+     FROM charge_account p
+     JOIN customer c ON c.id = p.customer_id
+     JOIN charge_account m ON m.id = p.id OR m.parent_id = p.id
+     JOIN customer mc ON mc.id = m.customer_id
+     WHERE p.parent_id IS NULL ${ids ? `AND p.id IN (${placeholders(ids.length)})` : ''}
+     ORDER BY c.name, p.id, m.id <> p.id, mc.name`,
+    ids ?? [],
+  );
+  const payers = new Map<number, Payer>();
+  for (const { memberId, memberName, ...head } of found) {
+    const payer = payers.get(head.id) ?? { ...head, names: new Map<number, string>() };
+    payers.set(payer.id, payer.names.set(memberId, memberName) && payer);
+  }
+  return [...payers.values()];
+}
+
+const PAYER = 'COALESCE(a.parent_id, a.id)';
+
+/**
+ * What statements of a kind say at a date, for all payers or some, in three statements to the
+ * database however many there are. Items and allocations dated later have not happened yet.
+ */
+export async function statementsOf(
+  db: Db,
+  { kind, from, asOf }: StatementAsked,
+  accountIds?: readonly number[],
+): Promise<Made[]> {
+  const payers = await payersOf(db, accountIds);
+  if (payers.length === 0) return [];
+  const only = accountIds ? `AND ${PAYER} IN (${placeholders(accountIds.length)})` : '';
+  // Of open items only those are read that were open then; a history needs all.
+  const then = kind === 'openItem' ? 'AND (i.closed_on IS NULL OR i.closed_on > ?)' : '';
+  const thenValues = kind === 'openItem' ? [asOf] : [];
+  const [items, allocations] = await Promise.all([
+    rows<ItemRow>(
+      db,
+      `SELECT ${PAYER} AS payerId, i.id, i.charge_account_id AS accountId, i.kind,
+         COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
+         i.due_date AS dueDate, NULL AS discountDate, 0 AS discountMinor,
+         0 AS discountTaxMinor, i.amount_minor AS amountMinor
+       FROM open_item i
+       JOIN charge_account a ON a.id = i.charge_account_id
+       LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+       WHERE i.date <= ? AND NOT i.voided ${then} ${only}
+       ORDER BY i.date, i.id`,
+      [asOf, ...thenValues, ...(accountIds ?? [])],
+    ),
+    rows<AllocationRow>(
+      db,
+      `SELECT ${PAYER} AS payerId, x.credit_item_id AS creditItemId,
+         x.charge_item_id AS chargeItemId, x.amount_minor AS amountMinor,
+         x.discount_minor AS discountMinor, x.date
+       FROM allocation x
+       JOIN open_item i ON i.id = x.charge_item_id
+       JOIN charge_account a ON a.id = i.charge_account_id
+       WHERE x.date <= ? AND NOT i.voided ${only}
+       ORDER BY x.date, x.id`,
+      [asOf, ...(accountIds ?? [])],
+    ),
+  ]);
+  const itemsBy = groupBy(items);
+  const allocationsBy = groupBy(allocations);
+  return payers.map((payer) => {
+    const own = itemsBy.get(payer.id) ?? [];
+    const given = allocationsBy.get(payer.id) ?? [];
+    const statement =
+      kind === 'openItem'
+        ? openItemStatement(own, given, asOf)
+        : balanceForwardStatement(own, given, from, asOf);
+    return { payer, statement };
+  });
+}
+
+function groupBy<T extends { payerId: number }>(list: readonly T[]): Map<number, T[]> {
+  const groups = new Map<number, T[]>();
+  for (const one of list) {
+    const group = groups.get(one.payerId);
+    if (group) group.push(one);
+    else groups.set(one.payerId, [one]);
+  }
+  return groups;
+}
+
+/** Whether there is anything to tell: something is owed, or something happened. */
+const tells = ({ statement }: Made): boolean =>
+  statement.balanceMinor !== 0 || statement.rows.length > 0;
+
+/** Who would get a statement, and what it would say in the end. */
+export async function previewStatements(
+  db: Db,
+  asked: StatementAsked,
+  accountId?: number,
+): Promise<StatementPreview[]> {
+  const made = await statementsOf(
+    db,
+    asked,
+    accountId === undefined ? undefined : [accountId],
+  );
+  return made.filter(tells).map(({ payer, statement }) => ({
+    accountId: payer.id,
+    name: payer.name,
+    email: payer.email,
+    balanceMinor: statement.balanceMinor,
+    overdueMinor:
+      statement.balanceMinor - statement.aging.current - statement.aging.unallocated,
+  }));
+}

@@ -1,0 +1,149 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { audit } from '../src/audit/audit';
+import { walkAccounts } from './day';
+import { cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let osric: Person;
+let accountId: number;
+const folder = mkdtempSync(path.join(tmpdir(), 'statements-'));
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  // Two charges of 100.00; 98.00 with 2.00 discount and 40.00 paid, the 40.00 taken back.
+  await walkAccounts(shop);
+  osric = await shop.as('osric');
+  accountId = (await shop.one('SELECT id FROM charge_account')).id;
+  await shop.pool.query(
+    `UPDATE customer SET email = 'deck@gannet.example', address = 'Berth 4'`,
+  );
+});
+afterAll(async () => {
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+  rmSync(folder, { recursive: true });
+  await shop.close();
+});
+
+const OPEN = { kind: 'openItem', from: '2026-03-01', asOf: '2026-03-02' };
+const make = (more: object = {}) =>
+  osric.send('/account-statements', {
+    ...OPEN,
+    accountIds: [accountId],
+    mail: false,
+    ...more,
+  });
+/** The text of statements' paper as a tool of its own reads it (pdf.js). */
+async function textOf(statementIds: readonly number[]): Promise<string> {
+  const pdf = await shop.download(
+    osric,
+    `/account-statements/pdf?ids=${statementIds.join(',')}`,
+  );
+  const file = path.join(folder, 'statement.pdf');
+  writeFileSync(file, pdf);
+  const tool = path.join(__dirname, 'pdfText.mjs');
+  return execFileSync(process.execPath, [tool, file], { encoding: 'utf8' });
+}
+/** What the ledger says that the account owes at a date, as the paper writes it. */
+const inLedger = async (date: string) => {
+  const { total } = await shop.one(
+    `SELECT SUM(l.amount_minor) AS total
+     FROM entry_line l
+     JOIN account a ON a.id = l.account_id AND a.role = 'chargeAccounts'
+     JOIN entry e ON e.id = l.entry_id AND e.status = 'POSTED' AND e.date <= ?
+     WHERE l.charge_account_id = ?`,
+    [date, accountId],
+  );
+  return (Number(total) / 100).toFixed(2);
+};
+
+test('both kinds say the same, and what the ledger says', async () => {
+  const open = (await make()).body.statementIds as number[];
+  const forward = (await make({ kind: 'balanceForward' })).body.statementIds as number[];
+  const text = await textOf([...open, ...forward]);
+  const owed = await inLedger('2026-03-02');
+  expect(owed).toBe('60.00');
+  const [, first, second] = text.split(/^page \d+: .*$/m);
+  for (const page of [first!, second!]) {
+    expect(page).toMatch(new RegExp(`Owed in all\\s*${owed}`));
+    expect(page).toContain('For Gannet');
+  }
+  expect(first).toMatch(/R-2, bought on account, March 2, 2026\s*100\.00/);
+  expect(first).toMatch(/Credits not allocated\s*−40\.00/);
+  expect(second).toMatch(/R-1, discount, March 2, 2026\s*−2\.00/);
+  expect(second).toContain('Please send this part with your payment');
+});
+
+test('sent again it has the figures that it had, whatever was posted meanwhile', async () => {
+  const before = (await make()).body.statementIds;
+  await osric.send('/sales', {
+    drawerId: id.drawers['shop'],
+    lines: [],
+    extras: [
+      {
+        kind: 'accountPayment',
+        accountId,
+        amountMinor: 10_00,
+        allocations: [],
+        keepCredit: true,
+        reason: '',
+      },
+    ],
+    tenders: [cash(id, 10_00)],
+  });
+  expect(await inLedger('2026-03-02')).toBe('50.00');
+  expect((await make()).body.statementIds).toEqual(before);
+  expect(await textOf(before)).toMatch(/Owed in all\s*60\.00/);
+  const later = await make({ from: '2026-03-02', kind: 'balanceForward' });
+  expect(await textOf(later.body.statementIds)).toMatch(/Owed in all\s*50\.00/);
+});
+
+test('statements go out by mail in a job; what went to whom is kept', async () => {
+  const asked = new URLSearchParams(OPEN);
+  expect((await osric.get(`/account-statements/preview?${asked}`)).body.statements).toEqual([
+    {
+      accountId,
+      name: 'Gannet',
+      email: 'deck@gannet.example',
+      balanceMinor: 50_00,
+      overdueMinor: 0,
+    },
+  ]);
+  const head = (await osric.get('/paper-head')).body;
+  if (!head.email) {
+    expect((await make({ mail: true })).body.refusals).toMatchObject([
+      { code: 'mail.noSender' },
+    ]);
+  }
+  await shop.pool.query(`UPDATE shop_paper SET email = 'till@saltmarrow.example'`);
+  const { jobId } = (await make({ mail: true })).body;
+  await shop.jobsEnded();
+  expect((await osric.get(`/jobs/${jobId}`)).body).toMatchObject({
+    status: 'done',
+    done: 1,
+    of: 1,
+    result: { mailed: 1, withoutAddress: [], failed: [] },
+  });
+  const mail = shop.outside.mails.at(-1)!;
+  expect(mail).toMatch(/^To: deck@gannet\.example/m);
+  expect(mail).toContain('T-1.pdf');
+  const { statements } = (await osric.get(`/accounts/${accountId}/statements`)).body;
+  const first = statements.find(({ number }: { number: string }) => number === 'T-1');
+  expect(first).toMatchObject({
+    balanceMinor: 60_00,
+    issues: [{ how: 'mail', sentTo: 'deck@gannet.example', by: 'Osric' }],
+  });
+  await osric.send('/account-statements/print', { statementIds: [first.id] });
+  const after = (await osric.get(`/accounts/${accountId}/statements`)).body.statements;
+  expect(after.at(-1).issues).toMatchObject([{ how: 'print' }, { how: 'mail' }]);
+});
+
+test.each<[string, object, string]>([
+  ['a day that is not there yet', { asOf: '2026-03-09' }, 'statement.later'],
+  ['no account that pays for itself', { accountIds: [999] }, 'statement.none'],
+])('%s is refused', async (_, more, code) => {
+  expect((await make(more)).body.refusals).toMatchObject([{ code }]);
+});
