@@ -26,6 +26,7 @@ const SCREENS = [
   '/accounts/4/pay',
   '/accounts/4/change',
   '/accounts/new',
+  '/accounts/statements',
   '/bank/safe',
   '/bank/cards',
   '/bank/statement',

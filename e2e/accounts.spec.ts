@@ -7,9 +7,15 @@ const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
 /** Opens an account as the counter does: a name, a limit, a manager's PIN. */
-async function openAccount(page: Page, name: string, limit: string): Promise<void> {
+async function openAccount(
+  page: Page,
+  name: string,
+  limit: string,
+  email = '',
+): Promise<void> {
   await page.goto('/accounts/new');
   await page.getByLabel('Whose account').fill(name);
+  await page.getByLabel('E-mail').fill(email);
   await page.getByLabel('Limit', { exact: true }).fill(limit);
   await page.getByLabel('Discount, %').fill('2');
   await page.getByLabel('Within days').fill('7');
@@ -124,6 +130,37 @@ test('one cheque pays for two neighbours; what is over is kept and given out lat
   await page.getByLabel('Why').fill('Wrong invoice');
   await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByText('10.00 credit left')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('statements are looked at, mailed and printed; the PDF says what the page says', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await openAccount(page, 'Harbour trust', '500.00', 'office@trust.example');
+  await charge(page, /Harbour/, '84.10');
+  await page.goto('/books/papers');
+  await page.getByLabel('The shop’s e-mail').fill('till@saltmarrow.example');
+  await button(page, /^Save/).click();
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.goto('/accounts');
+  await button(page, 'Statements').click();
+  await expect(page.getByRole('checkbox', { name: /Harbour trust/ })).toContainText('84.10');
+  await page.getByLabel('As of').fill('2026-03-09');
+  await expect(page.getByText('This day is not there yet.')).toBeVisible();
+  await page.getByLabel('As of').fill('2026-03-02');
+  await button(page, 'Mail 1').click();
+  await expect(page.getByText('1 statement is mailed.')).toBeVisible();
+  const { mails } = await shop.outside();
+  expect(mails.at(-1)).toContain('To: office@trust.example');
+  const opened = page.waitForEvent('popup');
+  await button(page, 'Print 1').click();
+  await (await opened).close();
+  await accountPage(page, /Harbour/);
+  await expect(page.getByText(/printed .* · mailed to office@trust\.example/)).toBeVisible();
+  const pdf = await page.request.get('/api/account-statements/pdf?ids=1');
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
   expect(await shop.audit()).toEqual([]);
 });
 

@@ -21,6 +21,7 @@ import { Agreed } from './Agreed';
 import { ChargePreview } from './ChargePreview';
 import { AccountTags, Gauge } from './Gauge';
 import { GiveCredit, TakeBack } from './GiveCredit';
+import { Sent } from './Sent';
 import { Timeline } from './Timeline';
 import { useAccount } from './useAccounts';
 
@@ -79,6 +80,7 @@ function Parts({ account }: { account: AccountPage }) {
       {account.branches.length ? <Branches account={account} /> : null}
       {account.closed ? null : <ChargePreview account={account} />}
       <Timeline account={account} />
+      {account.parentName === null ? <Sent account={account} /> : null}
       <Agreed account={account} />
     </>
   );

@@ -1,4 +1,5 @@
 import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/contracts';
+import { mayAs } from '@abacist/core/people';
 import Plus from 'lucide-react-native/icons/plus';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -20,6 +21,7 @@ import { useAccountList } from './useAccounts';
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
 export { PaymentScreen } from './Payment';
+export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
 export { ChargeEffect, useChargePreview } from './ChargePreview';
 export { AccountFinder } from './FindAccount';
@@ -29,7 +31,7 @@ export { Gauge } from './Gauge';
 export function AccountsScreen() {
   const t = useWords();
   const money = useMoney();
-  const { shop } = useSignedIn();
+  const { shop, person } = useSignedIn();
   const [text, setText] = useState('');
   const [filter, setFilter] = useState<AccountFilter>('all');
   const list = useAccountList(text, filter);
@@ -67,7 +69,17 @@ export function AccountsScreen() {
                   })
                 : ''}
             </Body>
-            {accounts.length > 0 || !unfiltered ? add : null}
+            {accounts.length > 0 || !unfiltered ? (
+              <Line gap="$2">
+                {mayAs(person.role, 'bookkeeper') ? (
+                  <Button
+                    label={t('statements.title')}
+                    onPress={() => router.push('/accounts/statements' as never)}
+                  />
+                ) : null}
+                {add}
+              </Line>
+            ) : null}
           </Line>
         </Column>
         {list.error ? (

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { StatementsScreen } from '~/features/accounts';
+
+export default function Statements() {
+  const { account } = useLocalSearchParams<{ account?: string }>();
+  return <StatementsScreen accountId={account ? Number(account) : null} />;
+}
