@@ -1,5 +1,6 @@
 import {
   STATEMENT_KINDS,
+  type Age,
   type Aging,
   type ItemKind,
   type StatementKind,
@@ -228,6 +229,29 @@ export const allocateSchema = Joi.object<AllocateCommand>({
   creditItemId: id.required(),
   allocations: allocationsSchema.min(1).required(),
   reason: safeText(200).allow('').required(),
+});
+
+/** Aging of an account at a date; the columns add up to the balance. */
+export type AgingRow = {
+  accountId: number;
+  name: string;
+  number: string;
+  balanceMinor: number;
+  aging: Record<Age, number>;
+};
+export type AgingPage = {
+  date: string;
+  rows: AgingRow[];
+  totals: Pick<AgingRow, 'aging' | 'balanceMinor'>;
+  next: string | null;
+};
+export const agingSchema = Joi.object<{ date: string; after?: string }>({
+  date: isoDate.required(),
+  after: Joi.string().max(200).allow(''),
+});
+export const agingExportSchema = Joi.object<{ date: string; format: 'csv' | 'xlsx' }>({
+  date: isoDate.required(),
+  format: Joi.valid('csv', 'xlsx').required(),
 });
 
 /** Statements of a kind: what is open at a date, or all that happened from a day on. */

@@ -141,8 +141,43 @@ test('statements go out by mail in a job; what went to whom is kept', async () =
   expect(after.at(-1).issues).toMatchObject([{ how: 'print' }, { how: 'mail' }]);
 });
 
+test('aging at any date adds up to the ledger, and goes out as CSV and as a workbook', async () => {
+  shop.setNow('2026-05-10T15:00:00Z');
+  osric = await shop.as('osric');
+  const agingOn = async (date: string) => (await osric.get(`/aging?date=${date}`)).body;
+  for (const date of ['2026-03-01', '2026-03-02', '2026-04-01', '2026-05-01', '2026-07-10']) {
+    const { totals, rows } = await agingOn(date);
+    expect((totals.balanceMinor / 100).toFixed(2)).toBe(
+      date < '2026-03-02' ? '0.00' : await inLedger(date),
+    );
+    for (const { aging, balanceMinor } of rows) {
+      const columns = Object.values(aging as Record<string, number>);
+      expect(columns.reduce((sum, minor) => sum + minor, 0)).toBe(balanceMinor);
+    }
+  }
+  // Due on 1 April: 100.00 is open, 50.00 of credits wait.
+  expect((await agingOn('2026-04-01')).rows[0].aging).toMatchObject({
+    current: 100_00,
+    unallocated: -50_00,
+  });
+  expect((await agingOn('2026-05-10')).rows[0].aging).toMatchObject({ to60: 100_00 });
+  const { items } = (await osric.get(`/accounts/${accountId}/items?date=2026-05-10`)).body;
+  expect(items.map(({ leftMinor }: any) => leftMinor)).toEqual([-40_00, -10_00, 100_00]);
+
+  const csv = await shop.download(osric, '/aging/export?date=2026-05-10&format=csv');
+  expect(Buffer.from(csv).toString()).toBe(
+    'number,name,current,to30,to60,to90,over90,unallocated,balance\r\n' +
+      'C-1,Gannet,0.00,0.00,100.00,0.00,0.00,-50.00,50.00\r\n',
+  );
+  const xlsx = await shop.download(osric, '/aging/export?date=2026-05-10&format=xlsx');
+  // A workbook is a ZIP of its parts.
+  expect(Buffer.from(xlsx.slice(0, 2)).toString()).toBe('PK');
+  const fenella = await shop.as('fenella');
+  expect((await fenella.get('/aging?date=2026-05-10')).status).toBe(403);
+});
+
 test.each<[string, object, string]>([
-  ['a day that is not there yet', { asOf: '2026-03-09' }, 'statement.later'],
+  ['a day that is not there yet', { asOf: '2026-07-09' }, 'statement.later'],
   ['no account that pays for itself', { accountIds: [999] }, 'statement.none'],
 ])('%s is refused', async (_, more, code) => {
   expect((await make(more)).body.refusals).toMatchObject([{ code }]);

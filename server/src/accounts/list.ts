@@ -102,15 +102,15 @@ export async function listAccounts(
     where.push('c.search LIKE ?');
     values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`);
   }
-  const [name, lastId] = cursor(after);
+  const from = readCursor(after);
   const paged = [...where];
-  if (name !== undefined) paged.push('(c.name, a.id) > (?, ?)');
+  if (from) paged.push('(c.name, a.id) > (?, ?)');
   const [found, totals] = await Promise.all([
     summaries(
       db,
       today,
       `${paged.join(' AND ')} ORDER BY c.name, a.id LIMIT ${PAGE + 1}`,
-      name === undefined ? values : [...values, name, lastId!],
+      from ? [...values, from.name, from.id] : values,
     ),
     row<{ balance: string | null; count: number }>(
       db,
@@ -131,15 +131,15 @@ export async function listAccounts(
   };
 }
 
-/** Where the page before ended: a name and an id. */
-function cursor(after: string): [string, number] | [undefined, undefined] {
+/** Where the page before ended: a name and an id; undefined for the first page. */
+export function readCursor(after: string): { name: string; id: number } | undefined {
   try {
     const read: unknown = JSON.parse(after);
     if (Array.isArray(read) && typeof read[0] === 'string' && typeof read[1] === 'number') {
-      return [read[0], read[1]];
+      return { name: read[0], id: read[1] };
     }
   } catch {
     // No cursor of ours: the first page.
   }
-  return [undefined, undefined];
+  return undefined;
 }

@@ -1,25 +1,37 @@
 import {
   accountQuerySchema,
+  agingExportSchema,
+  agingSchema,
   allocateSchema,
   changeAccountSchema,
   chargePreviewSchema,
   closeAccountSchema,
   id,
+  isoDate,
   openAccountSchema,
   undoAllocationSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
-import { command } from '../http/command';
+import { mayAs } from '@abacist/core/people';
+import { actorOf, command } from '../http/command';
+import { forbidden } from '../http/errors';
 import { query } from '../http/query';
+import { validate } from '../http/validate';
+import { loadShopFor } from '../settings/shop';
+import { agingReport, exportAging, itemsAt } from './agingReport';
 import { allocateCredit, takeBackAllocation } from './allocate';
-import { listAccounts } from './list';
+import { listAccounts, readCursor } from './list';
 import { accountPage, timelineOf } from './page';
 import { previewCharge } from './preview';
 import { changeAccount, closeAccount, openAccount } from './save';
 
 const byId = Joi.object<{ id: number }>({ id: id.required() });
+const itemsQuery = Joi.object<{ id: number; date: string }>({
+  id: id.required(),
+  date: isoDate.required(),
+});
 const page = Joi.object<{ id: number; before?: string }>({
   id: id.required(),
   before: Joi.string().pattern(/^\d{4}-\d\d-\d\d \d{1,16} [01] [ix]\d{1,16}$/),
@@ -32,6 +44,30 @@ export function accountRoutes(deps: Deps): Router {
     query(deps, 'clerk', accountQuerySchema, ({ db, today }, asked) =>
       listAccounts(db, today, asked),
     ),
+  );
+  router.get(
+    '/aging',
+    query(deps, 'bookkeeper', agingSchema, ({ db }, { date, after = '' }) =>
+      agingReport(db, date, readCursor(after)),
+    ),
+  );
+  // A file and not JSON, so that the browser saves it.
+  router.get('/aging/export', async (request, response) => {
+    const actor = actorOf(request);
+    if (!mayAs(actor.role, 'bookkeeper')) throw forbidden();
+    const shop = await loadShopFor(deps.pool, actor.id);
+    const { date, format } = validate(agingExportSchema, request.query);
+    const { name, type, bytes } = await exportAging(deps, shop, date, format);
+    response
+      .type(type)
+      .set('Content-Disposition', `attachment; filename="${name}"`)
+      .send(bytes);
+  });
+  router.get(
+    '/accounts/:id/items',
+    query(deps, 'clerk', itemsQuery, async ({ db }, asked) => ({
+      items: await itemsAt(db, asked.id, asked.date),
+    })),
   );
   router.get(
     '/accounts/:id',
