@@ -27,6 +27,7 @@ const SCREENS = [
   '/accounts/4/change',
   '/accounts/new',
   '/accounts/statements',
+  '/accounts/aging',
   '/bank/safe',
   '/bank/cards',
   '/bank/statement',

@@ -20,6 +20,7 @@ import { useAccountList } from './useAccounts';
 
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
+export { AgingScreen } from './Aging';
 export { PaymentScreen } from './Payment';
 export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
@@ -70,12 +71,18 @@ export function AccountsScreen() {
                 : ''}
             </Body>
             {accounts.length > 0 || !unfiltered ? (
-              <Line gap="$2">
+              <Line gap="$2" flexWrap="wrap">
                 {mayAs(person.role, 'bookkeeper') ? (
-                  <Button
-                    label={t('statements.title')}
-                    onPress={() => router.push('/accounts/statements' as never)}
-                  />
+                  <>
+                    <Button
+                      label={t('accounts.aging')}
+                      onPress={() => router.push('/accounts/aging' as never)}
+                    />
+                    <Button
+                      label={t('statements.title')}
+                      onPress={() => router.push('/accounts/statements' as never)}
+                    />
+                  </>
                 ) : null}
                 {add}
               </Line>

@@ -163,6 +163,15 @@ export const accounts = {
     together: 'One payment for {{count}} accounts',
     pay: 'Pay {{amount}}',
   },
+  aging: {
+    date: 'At the end of',
+    csv: 'Save as CSV',
+    xlsx: 'Save as workbook',
+    noneTitle: 'Nothing was open',
+    noneText: 'No account owed anything on that day. Choose another.',
+    items: 'Items of {{name}}',
+    toAccount: 'To the account',
+  },
   statements: {
     title: 'Statements',
     make: 'Make a statement',

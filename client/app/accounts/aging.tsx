@@ -1,0 +1,3 @@
+import { AgingScreen } from '~/features/accounts';
+
+export default AgingScreen;
