@@ -1,3 +1,11 @@
+import {
+  ACCOUNTS,
+  CHARGES,
+  measureAccounts,
+  measureCharging,
+  measureStatements,
+  PAYMENTS,
+} from './accounts';
 import { measureGrowth } from './growth';
 import { ITEMS, measureItemSearch } from './items';
 import { measurePosting, SALE } from './posting';
@@ -54,6 +62,23 @@ const { lines, kept, plain } = await measureTrialBalance(ADMIN_URL!);
 console.log(`\nTrial balance at ${lines} lines, against the plain sum over the lines`);
 console.log(
   `  kept balances ${kept.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(kept / plain).toFixed(3)} (wanted: at most 0.100)`,
+);
+
+console.log(
+  `\nCharge accounts: ${ACCOUNTS} of them, ${CHARGES + PAYMENTS} items, over HTTP against the database alone`,
+);
+for (const { what, api, plain: alone } of await measureAccounts(ADMIN_URL!, ADDRESS!)) {
+  console.log(
+    `  ${what}: ${api.toFixed(1)} ms, plain ${alone.toFixed(1)} ms: ${(api / alone).toFixed(2)}`,
+  );
+}
+const { one, thousand, megabytes } = await measureStatements(ADDRESS!);
+console.log(
+  `  a statement as PDF ${one.toFixed(0)} ms, each of a thousand ${thousand.toFixed(1)} ms: ${(thousand / one).toFixed(2)} (${megabytes.toFixed(1)} MB in one file)`,
+);
+const charging = await measureCharging(ADMIN_URL!, ADDRESS!);
+console.log(
+  `  one account charged by 20 drawers ${charging.together.toFixed(0)}/s, by one ${charging.alone.toFixed(0)}/s: ${(charging.together / charging.alone).toFixed(2)}; the limit ${charging.held ? 'held' : 'DID NOT HOLD'}`,
 );
 
 const { small, large } = await measureGrowth(ADDRESS!, ADMIN_URL!, seconds);

@@ -120,7 +120,8 @@ export const accountQuerySchema = Joi.object<AccountQuery>({
 export type AccountList = {
   accounts: AccountSummary[];
   next: string | null;
-  totals: { balanceMinor: number; count: number };
+  /** Of all that the filter finds; null where a text is searched. */
+  totals: { balanceMinor: number; count: number } | null;
 };
 
 /** An item with what is left of it; charges above zero, credits below. */

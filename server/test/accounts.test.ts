@@ -367,6 +367,8 @@ test('accounts are found by a part of a name, filtered, and closed when nothing 
   const over = await list('filter=overLimit');
   expect(over.accounts.map(({ name }: { name: string }) => name)).toContain('Sailing school');
   expect(over.totals.count).toBe(over.accounts.length);
+  const names = over.accounts.map(({ name }: { name: string }) => name);
+  expect(names).toEqual([...names].sort());
   expect((await list('filter=onHold')).accounts).toEqual([]);
   await osric.send(`/accounts/${own.id}`, {
     account: input({ holdReason: 'Cheque came back' }),

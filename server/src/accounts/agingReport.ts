@@ -3,7 +3,7 @@ import { AGES, type Age } from '@abacist/core/accounts';
 import { writeCsv } from '@abacist/core/csv';
 import { toDecimal } from '@abacist/core/money';
 import type { Deps, Shop } from '../context';
-import { row, rows, toMinor, type Db, type Value } from '../db/pool';
+import { rows, toMinor, type Db, type Value } from '../db/pool';
 
 const PAGE = 100;
 
@@ -44,54 +44,58 @@ const byAccountValues = (date: string): Value[] => [
   date,
 ];
 
-const COLUMNS = AGES.map(
-  (age) => `COALESCE(SUM(IF(t.age = '${age}', t.total, 0)), 0) AS \`${age}\``,
-).join(', ');
-
-type Sums = Record<Age, string>;
-const toAging = (sums: Sums): AgingRow['aging'] =>
-  Object.fromEntries(AGES.map((age) => [age, toMinor(sums[age])])) as AgingRow['aging'];
-
-/** Aging of all accounts at any date, a page by name, with the totals of all. */
+/**
+ * Aging of all accounts at any date, a page by name, with the totals of all: read once, since
+ * the totals need every account anyhow.
+ */
 export async function agingReport(
   db: Db,
   date: string,
   after?: { name: string; id: number },
   limit = PAGE,
 ): Promise<AgingPage> {
-  const values = byAccountValues(date);
-  const [found, totals] = await Promise.all([
-    rows<Sums & { accountId: number; name: string; number: string; balance: string }>(
-      db,
-      `SELECT a.id AS accountId, c.name, c.number, ${COLUMNS}, SUM(t.total) AS balance
-       FROM (${BY_ACCOUNT}) t
-       JOIN charge_account a ON a.id = t.accountId
-       JOIN customer c ON c.id = a.customer_id
-       ${after ? 'WHERE (c.name, a.id) > (?, ?)' : ''}
-       GROUP BY a.id, c.name, c.number
-       ORDER BY c.name, a.id LIMIT ${limit + 1}`,
-      [...values, ...(after ? [after.name, after.id] : [])],
-    ),
-    row<Sums>(db, `SELECT ${COLUMNS} FROM (${BY_ACCOUNT}) t`, values),
-  ]);
-  const page = found
-    .slice(0, limit)
-    .map(({ accountId, name, number, balance, ...sums }): AgingRow => ({
-      accountId,
-      name,
-      number,
-      balanceMinor: toMinor(balance),
-      aging: toAging(sums),
-    }));
+  const found = await rows<{
+    accountId: number;
+    name: string;
+    number: string;
+    age: Age;
+    total: string;
+  }>(
+    db,
+    `SELECT t.accountId, c.name, c.number, t.age, t.total
+     FROM (${BY_ACCOUNT}) t
+     JOIN charge_account a ON a.id = t.accountId
+     JOIN customer c ON c.id = a.customer_id
+     ORDER BY c.name, t.accountId`,
+    byAccountValues(date),
+  );
+  const all: AgingRow[] = [];
+  const totals = emptyAging();
+  for (const { accountId, name, number, age, total } of found) {
+    let last = all.at(-1);
+    if (last?.accountId !== accountId) {
+      last = { accountId, name, number, balanceMinor: 0, aging: emptyAging() };
+      all.push(last);
+    }
+    const minor = toMinor(total);
+    last.aging[age] += minor;
+    last.balanceMinor += minor;
+    totals[age] += minor;
+  }
+  const place = after ? all.findIndex(({ accountId }) => accountId === after.id) : -1;
+  const begin = after && place < 0 ? all.length : place + 1;
+  const page = all.slice(begin, begin + limit);
   const last = page.at(-1);
-  const aging = toAging(totals!);
   return {
     date,
     rows: page,
-    totals: { aging, balanceMinor: AGES.reduce((sum, age) => sum + aging[age], 0) },
-    next: found.length > limit ? JSON.stringify([last!.name, last!.accountId]) : null,
+    totals: { aging: totals, balanceMinor: AGES.reduce((sum, age) => sum + totals[age], 0) },
+    next: begin + limit < all.length ? JSON.stringify([last!.name, last!.accountId]) : null,
   };
 }
+
+const emptyAging = (): AgingRow['aging'] =>
+  Object.fromEntries(AGES.map((age) => [age, 0])) as AgingRow['aging'];
 
 /** The items of an account of which something was left at a date. */
 export async function itemsAt(db: Db, accountId: number, date: string): Promise<ItemView[]> {

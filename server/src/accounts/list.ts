@@ -6,7 +6,7 @@ import type {
 } from '@abacist/contracts';
 import { addDays, daysBetween } from '@abacist/core/dates';
 import { searchWords } from '@abacist/core/items';
-import { row, rows, toMinor, type Db, type Value } from '../db/pool';
+import { placeholders, row, rows, toMinor, type Db, type Value } from '../db/pool';
 import { loadAccountRules } from './rules';
 
 const PAGE = 50;
@@ -28,8 +28,8 @@ const SUMMARY = `
   SELECT a.id, a.customer_id AS customerId, c.number, c.name, pc.name AS parentName,
     a.balance_minor AS balanceMinor, a.limit_minor AS limitMinor,
     p.group_limit_minor AS groupLimitMinor,
-    (SELECT SUM(g.balance_minor) FROM charge_account g
-     WHERE g.id = p.id OR g.parent_id = p.id) AS groupBalanceMinor,
+    p.balance_minor + COALESCE((SELECT SUM(g.balance_minor) FROM charge_account g
+      WHERE g.parent_id = p.id), 0) AS groupBalanceMinor,
     (SELECT SUM(i.left_minor) FROM open_item i
      WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?) AS overdue,
     (SELECT MIN(i.due_date) FROM open_item i
@@ -77,8 +77,9 @@ export async function summaries(
 const FILTERS: Record<AccountFilter, string> = {
   all: 'a.closed_on IS NULL',
   overLimit: `a.closed_on IS NULL AND (a.balance_minor > a.limit_minor
-    OR (SELECT SUM(g.balance_minor) FROM charge_account g
-        WHERE g.id = p.id OR g.parent_id = p.id) > p.group_limit_minor)`,
+    OR (p.group_limit_minor IS NOT NULL
+        AND p.balance_minor + COALESCE((SELECT SUM(g.balance_minor) FROM charge_account g
+          WHERE g.parent_id = p.id), 0) > p.group_limit_minor))`,
   overdue: `EXISTS (SELECT 1 FROM open_item i
     WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?)`,
   credit: `EXISTS (SELECT 1 FROM open_item i
@@ -87,7 +88,10 @@ const FILTERS: Record<AccountFilter, string> = {
   closed: 'a.closed_on IS NOT NULL',
 };
 
-/** A page of accounts by name; found by a part of name, phone, e-mail or number. */
+/**
+ * A page of accounts by name; found by a part of name, phone, e-mail or number. The totals are
+ * of all accounts of the filter.
+ */
 export async function listAccounts(
   db: Db,
   today: string,
@@ -98,36 +102,49 @@ export async function listAccounts(
   if (filter === 'overdue') {
     values.push(addDays(today, -(await loadAccountRules(db)).graceDays));
   }
-  for (const word of searchWords(text)) {
+  const words = searchWords(text);
+  for (const word of words) {
     where.push('c.search LIKE ?');
     values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`);
   }
   const from = readCursor(after);
-  const paged = [...where];
-  if (from) paged.push('(c.name, a.id) > (?, ?)');
+  // In the order of the index, so that a page ends where it is full and none is sorted.
+  const joins = `
+    FROM customer c FORCE INDEX (customer_by_search)
+    JOIN charge_account a ON a.customer_id = c.id
+    JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
+    WHERE ${where.join(' AND ')}`;
   const [found, totals] = await Promise.all([
-    summaries(
+    rows<{ id: number; customerId: number; search: string }>(
       db,
-      today,
-      `${paged.join(' AND ')} ORDER BY c.name, a.id LIMIT ${PAGE + 1}`,
+      `SELECT STRAIGHT_JOIN a.id, c.id AS customerId, c.search ${joins}
+         ${from ? 'AND (c.search, c.id) > (?, ?)' : ''}
+       ORDER BY c.search, c.id LIMIT ${PAGE + 1}`,
       from ? [...values, from.name, from.id] : values,
     ),
-    row<{ balance: string | null; count: number }>(
-      db,
-      `SELECT SUM(a.balance_minor) AS balance, COUNT(*) AS count
-       FROM charge_account a
-       JOIN customer c ON c.id = a.customer_id
-       JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
-       WHERE ${where.join(' AND ')}`,
-      values,
-    ),
+    // A search wants its first results at once: what all of them come to is not asked.
+    words.length
+      ? undefined
+      : row<{ count: number; total: string | null }>(
+          db,
+          `SELECT COUNT(*) AS count, SUM(a.balance_minor) AS total
+           FROM charge_account a
+           JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
+           WHERE ${where.join(' AND ')}`,
+          values,
+        ),
   ]);
-  const accounts = found.slice(0, PAGE);
-  const last = accounts.at(-1);
+  const page = found.slice(0, PAGE);
+  const ids = page.map(({ id }) => id);
+  const read = ids.length
+    ? await summaries(db, today, `a.id IN (${placeholders(ids.length)})`, ids)
+    : [];
+  const byId = new Map(read.map((account) => [account.id, account]));
+  const last = page.at(-1);
   return {
-    accounts,
-    next: found.length > PAGE ? JSON.stringify([last!.name, last!.id]) : null,
-    totals: { balanceMinor: toMinor(totals?.balance), count: Number(totals?.count ?? 0) },
+    accounts: ids.map((id) => byId.get(id)!),
+    next: found.length > PAGE ? JSON.stringify([last!.search, last!.customerId]) : null,
+    totals: totals ? { balanceMinor: toMinor(totals.total), count: totals.count } : null,
   };
 }
 

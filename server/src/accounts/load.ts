@@ -66,13 +66,21 @@ export async function ticketAccounts(
 ): Promise<TicketAccount[]> {
   const wanted = [...new Set([...ids, ...paidIds])];
   if (wanted.length === 0) return [];
+  const payers = await rows<{ id: number }>(
+    db,
+    `SELECT DISTINCT COALESCE(parent_id, id) AS id FROM charge_account
+     WHERE id IN (${placeholders(wanted.length)})`,
+    wanted,
+  );
+  if (payers.length === 0) return [];
+  const payerIds = payers.map(({ id }) => id);
+  const marks = placeholders(payerIds.length);
   const group = await rows<AccountRow>(
     db,
-    `${ACCOUNTS}
-     WHERE COALESCE(a.parent_id, a.id) IN (
-       SELECT COALESCE(x.parent_id, x.id) FROM charge_account x
-       WHERE x.id IN (${placeholders(wanted.length)}))`,
-    wanted,
+    `${ACCOUNTS} WHERE a.id IN (${marks})
+     UNION ALL
+     ${ACCOUNTS} WHERE a.parent_id IN (${marks})`,
+    [...payerIds, ...payerIds],
   );
   const items = await openItems(
     db,

@@ -40,13 +40,14 @@ async function overLimit(db: Db): Promise<(Found & { limitMinor: number })[]> {
      FROM charge_account a JOIN customer c ON c.id = a.customer_id
      WHERE a.balance_minor > a.limit_minor
      UNION ALL
-     SELECT p.id, c.name, p.group_limit_minor, SUM(g.balance_minor)
+     SELECT p.id, c.name, p.group_limit_minor,
+       p.balance_minor + COALESCE(SUM(g.balance_minor), 0)
      FROM charge_account p
      JOIN customer c ON c.id = p.customer_id
-     JOIN charge_account g ON g.id = p.id OR g.parent_id = p.id
+     LEFT JOIN charge_account g ON g.parent_id = p.id
      WHERE p.group_limit_minor IS NOT NULL
-     GROUP BY p.id, c.name, p.group_limit_minor
-     HAVING SUM(g.balance_minor) > p.group_limit_minor`,
+     GROUP BY p.id, c.name, p.group_limit_minor, p.balance_minor
+     HAVING p.balance_minor + COALESCE(SUM(g.balance_minor), 0) > p.group_limit_minor`,
   );
   return found.map(({ id, name, limit, balance }) => ({
     id,

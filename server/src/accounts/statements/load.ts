@@ -22,9 +22,6 @@ export type Payer = {
 
 export type Made = { payer: Payer; statement: AccountStatement };
 
-type ItemRow = OpenItem & { payerId: number };
-type AllocationRow = Allocation & { payerId: number };
-
 /** Accounts that pay for themselves, all of them or some. */
 async function payersOf(db: Db, ids?: readonly number[]): Promise<Payer[]> {
   if (ids?.length === 0) return [];
@@ -34,7 +31,7 @@ async function payersOf(db: Db, ids?: readonly number[]): Promise<Payer[]> {
        m.id AS memberId, mc.name AS memberName
      FROM charge_account p
      JOIN customer c ON c.id = p.customer_id
-     JOIN charge_account m ON m.id = p.id OR m.parent_id = p.id
+     JOIN charge_account m ON COALESCE(m.parent_id, m.id) = p.id
      JOIN customer mc ON mc.id = m.customer_id
      WHERE p.parent_id IS NULL ${ids ? `AND p.id IN (${placeholders(ids.length)})` : ''}
      ORDER BY c.name, p.id, m.id <> p.id, mc.name`,
@@ -48,8 +45,6 @@ async function payersOf(db: Db, ids?: readonly number[]): Promise<Payer[]> {
   return [...payers.values()];
 }
 
-const PAYER = 'COALESCE(a.parent_id, a.id)';
-
 /**
  * What statements of a kind say at a date, for all payers or some, in three statements to the
  * database however many there are. Items and allocations dated later have not happened yet.
@@ -61,39 +56,46 @@ export async function statementsOf(
 ): Promise<Made[]> {
   const payers = await payersOf(db, accountIds);
   if (payers.length === 0) return [];
-  const only = accountIds ? `AND ${PAYER} IN (${placeholders(accountIds.length)})` : '';
+  const payerOf = new Map(
+    payers.flatMap(({ id, names }) =>
+      [...names.keys()].map((member) => [member, id] as const),
+    ),
+  );
+  const members = accountIds ? [...payerOf.keys()] : [];
+  const only = (item: string) =>
+    accountIds ? `AND ${item}.charge_account_id IN (${placeholders(members.length)})` : '';
   // Of open items only those are read that were open then; a history needs all.
-  const then = kind === 'openItem' ? 'AND (i.closed_on IS NULL OR i.closed_on > ?)' : '';
+  const then = (item: string) =>
+    kind === 'openItem' ? `(${item}.closed_on IS NULL OR ${item}.closed_on > ?)` : 'TRUE';
   const thenValues = kind === 'openItem' ? [asOf] : [];
   const [items, allocations] = await Promise.all([
-    rows<ItemRow>(
+    rows<OpenItem>(
       db,
-      `SELECT ${PAYER} AS payerId, i.id, i.charge_account_id AS accountId, i.kind,
+      `SELECT i.id, i.charge_account_id AS accountId, i.kind,
          COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
          i.due_date AS dueDate, NULL AS discountDate, 0 AS discountMinor,
          0 AS discountTaxMinor, i.amount_minor AS amountMinor
        FROM open_item i
-       JOIN charge_account a ON a.id = i.charge_account_id
        LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
-       WHERE i.date <= ? AND NOT i.voided ${then} ${only}
+       WHERE i.date <= ? AND NOT i.voided AND ${then('i')} ${only('i')}
        ORDER BY i.date, i.id`,
-      [asOf, ...thenValues, ...(accountIds ?? [])],
+      [asOf, ...thenValues, ...members],
     ),
-    rows<AllocationRow>(
+    rows<Allocation & { accountId: number }>(
       db,
-      `SELECT ${PAYER} AS payerId, x.credit_item_id AS creditItemId,
+      `SELECT h.charge_account_id AS accountId, x.credit_item_id AS creditItemId,
          x.charge_item_id AS chargeItemId, x.amount_minor AS amountMinor,
          x.discount_minor AS discountMinor, x.date
-       FROM allocation x
-       JOIN open_item i ON i.id = x.charge_item_id
-       JOIN charge_account a ON a.id = i.charge_account_id
-       WHERE x.date <= ? AND NOT i.voided ${only}
+       FROM open_item h
+       JOIN allocation x ON x.charge_item_id = h.id
+       JOIN open_item c ON c.id = x.credit_item_id
+       WHERE x.date <= ? AND NOT h.voided AND (${then('h')} OR ${then('c')}) ${only('h')}
        ORDER BY x.date, x.id`,
-      [asOf, ...(accountIds ?? [])],
+      [asOf, ...thenValues, ...thenValues, ...members],
     ),
   ]);
-  const itemsBy = groupBy(items);
-  const allocationsBy = groupBy(allocations);
+  const itemsBy = groupBy(items, payerOf);
+  const allocationsBy = groupBy(allocations, payerOf);
   return payers.map((payer) => {
     const own = itemsBy.get(payer.id) ?? [];
     const given = allocationsBy.get(payer.id) ?? [];
@@ -105,12 +107,16 @@ export async function statementsOf(
   });
 }
 
-function groupBy<T extends { payerId: number }>(list: readonly T[]): Map<number, T[]> {
+function groupBy<T extends { accountId: number }>(
+  list: readonly T[],
+  payerOf: ReadonlyMap<number, number>,
+): Map<number, T[]> {
   const groups = new Map<number, T[]>();
   for (const one of list) {
-    const group = groups.get(one.payerId);
+    const payerId = payerOf.get(one.accountId)!;
+    const group = groups.get(payerId);
     if (group) group.push(one);
-    else groups.set(one.payerId, [one]);
+    else groups.set(payerId, [one]);
   }
   return groups;
 }
