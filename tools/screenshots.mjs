@@ -75,18 +75,31 @@ async function takeAll(browser, address) {
       page.getByRole('button', { name: 'Pick all' }).click(),
     );
     await look('/bank/statement', 'statement-phone');
-    await look('/books/taxes/1', 'tax-code-phone');
+    await look('/accounts', 'accounts-phone');
+    await look('/accounts/4/pay', 'payment-phone', typesPayment);
+    await look('/accounts/statements', 'statements-phone');
   });
   await visit('osric', 'wide', 'light', async (look) => {
     await look('/counter', 'counter-wide', rings);
     await look('/days', 'days-wide');
-    await look('/days/2026-03-04', 'day-wide');
+    await look('', 'account-wide', (page) => opensAccount(page, 'Gannet Lobster Co'));
     await look('/bank', 'bank-wide');
     await look('/books', 'books-wide');
   });
   await visit('osric', 'phone', 'dark', async (look) => {
     await look('/loose-ends', 'loose-ends-dark');
   });
+}
+
+/** A payment that names no invoice, over what is open. */
+async function typesPayment(page) {
+  await page.getByLabel('Amount paid').first().fill('200.00');
+}
+
+async function opensAccount(page, name) {
+  await page.goto('/accounts');
+  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+  await page.getByRole('button', { name: 'Take a payment' }).waitFor();
 }
 
 /** A ticket as a customer would bring it. */

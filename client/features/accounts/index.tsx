@@ -71,7 +71,7 @@ export function AccountsScreen() {
                 : ''}
             </Body>
             {accounts.length > 0 || !unfiltered ? (
-              <Line gap="$2" flexWrap="wrap">
+              <Line gap="$2" flexWrap="wrap" maxWidth="100%">
                 {mayAs(person.role, 'bookkeeper') ? (
                   <>
                     <Button
