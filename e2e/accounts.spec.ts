@@ -59,6 +59,10 @@ test('an account is opened, charged to its limit, refused, approved, and paid in
   await approve(page, 'Season begins');
   await expect(button(page, 'Next sale')).toBeVisible();
 
+  await page.goto('/loose-ends');
+  await expect(
+    page.getByText('Lobster boat Gannet is over the limit of 100.00.'),
+  ).toBeVisible();
   await accountPage(page, /Gannet/);
   await expect(page.getByText('20.00 over the limit')).toBeVisible();
   await button(page, 'Take a payment').click();

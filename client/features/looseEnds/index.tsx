@@ -3,6 +3,7 @@ import { router } from 'expo-router';
 import { useLooseEnds } from './useLooseEnds';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { useParams } from '~/i18n/useParams';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money } from '~/ui/Money';
@@ -40,12 +41,7 @@ export function LooseEndsScreen() {
 function EndRow({ end }: { end: LooseEnd }) {
   const t = useWords();
   const dates = useDates();
-  const params = Object.fromEntries(
-    Object.entries(end.params).map(([name, value]) => [
-      name,
-      /^\d{4}-\d{2}-\d{2}$/.test(String(value)) ? dates.day(String(value)) : value,
-    ]),
-  );
+  const params = useParams(dates.day)(end.params);
   return (
     <SheetRow role="listitem" alignItems="flex-start" paddingVertical="$3">
       <Column flex={1} gap="$2" minWidth={0}>

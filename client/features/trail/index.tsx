@@ -8,6 +8,7 @@ import { request } from '~/api/http';
 import { Entry } from '~/features/books';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { useParams } from '~/i18n/useParams';
 import { BeadIcon, isPot, shapeOf } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -101,19 +102,9 @@ function Steps({ steps, shape }: { steps: TrailStep[]; shape: BeadShape }) {
 function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
   const t = useWords();
   const dates = useDates();
-  const money = useMoney();
   const [open, setOpen] = useState(false);
   const waits = step.kind === 'waiting';
-  const params = Object.fromEntries(
-    Object.entries(step.note?.params ?? {}).map(([name, value]) => [
-      name.replace(/Minor$/, ''),
-      name.endsWith('Minor')
-        ? money(Number(value))
-        : /^\d{4}-\d\d-\d\d(,\d{4}-\d\d-\d\d)*$/.test(String(value))
-          ? String(value).split(',').map(dates.short).join(', ')
-          : value,
-    ]),
-  );
+  const params = useParams(dates.short)(step.note?.params ?? {});
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
       <Line gap="$3" alignItems="flex-start">
