@@ -89,6 +89,20 @@ test('an account is opened, charged to its limit, refused, approved, and paid in
   await button(page, /^Exact/).click();
   await accountPage(page, /Gannet/);
   await expect(page.getByText('of 20.00')).toBeVisible();
+  await expect(button(page, 'Write something off')).toHaveCount(0);
+  await signIn(page, 'osric');
+  await accountPage(page, /Gannet/);
+  await button(page, 'Write something off').click();
+  await page.getByLabel('Why it is written off').fill('A small difference');
+  await button(page, 'Write off 15.00').click();
+  await approve(page, 'Not worth a letter');
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
+  const written = page
+    .getByRole('list', { name: 'Given' })
+    .getByRole('listitem')
+    .filter({ hasText: 'W-1' });
+  await expect(written).toContainText('15.00');
+  await expect(written.getByRole('button', { name: 'Take it back' })).toHaveCount(0);
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -159,7 +173,9 @@ test('statements are looked at, mailed and printed; the PDF says what the page s
   const { mails } = await shop.outside();
   expect(mails.at(-1)).toContain('To: office@trust.example');
   const opened = page.waitForEvent('popup');
+  const kept = page.waitForResponse('**/api/account-statements/print');
   await button(page, 'Print 1').click();
+  expect((await kept).ok()).toBe(true);
   await (await opened).close();
   await accountPage(page, /Harbour/);
   await expect(page.getByText(/printed .* · mailed to office@trust\.example/)).toBeVisible();

@@ -143,6 +143,8 @@ export type ItemView = {
 /** What was given of a credit to a charge, and still stands. */
 export type AllocationView = {
   id: number;
+  /** What was written off stays given; anything else can be taken back. */
+  creditKind: ItemKind;
   creditNumber: string;
   chargeNumber: string;
   amountMinor: number;
@@ -302,6 +304,14 @@ export type MadeStatement = {
   madeAt: string;
   issues: { how: 'mail' | 'print'; sentTo: string | null; by: string; issuedAt: string }[];
 };
+
+/** Writes a part of a charge off, with the reason why. */
+export type WriteOff = { chargeItemId: number; amountMinor: number; reason: string };
+export const writeOffSchema = Joi.object<WriteOff>({
+  chargeItemId: id.required(),
+  amountMinor: amountMinor(1).required(),
+  reason: safeText(200).min(3).required(),
+});
 
 /** Takes an allocation back, with the reason why. */
 export type UndoAllocation = { reason: string };

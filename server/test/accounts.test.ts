@@ -290,6 +290,41 @@ test('a credit is given later, in part, and an allocation is taken back', async 
   expect(codes(await give(60_00, 0))).toEqual(['allocation.moreThanCredit']);
 });
 
+test('a small difference is written off alone, a bad debt by a manager; its tax by the rule', async () => {
+  const own = await open('Gone sailor', { limitMinor: null });
+  const jacket = { itemId: id.items['OJ']!, quantity: '1' };
+  await ring({ lines: [jacket], tenders: [onAccount(own.id, 200_81)] });
+  const [item] = (await page(own.id)).items;
+  const write = (amountMinor: number, options = {}) =>
+    osric.send(
+      `/accounts/${own.id}/write-offs`,
+      { chargeItemId: item.id, amountMinor, reason: 'Sold his boat' },
+      options,
+    );
+  expect((await write(5_00)).body).toMatchObject({ balanceMinor: 195_81 });
+  expect(codes(await write(5_01))).toEqual(['rule.writeOff']);
+  expect(codes(await write(195_82, { approval }))).toEqual(['allocation.moreThanLeft']);
+  await shop.pool.query('UPDATE account_rule SET write_off_adjusts_tax = TRUE');
+  const { body } = await write(195_81, { approval });
+  expect(body).toMatchObject({
+    balanceMinor: 0,
+    timeline: { rows: [{ kind: 'writeOff', number: 'W-2' }, { number: 'W-1' }, {}] },
+  });
+  // 195.81 of 200.81 with 11.81 tax: 11.52 of it is owed no more.
+  const { lines } = (await osric.get('/journal?account=writeOffs')).body.entries[0];
+  const of = (account: string) =>
+    lines
+      .filter((line: any) => line.account === account)
+      .reduce((sum: number, line: any) => sum + line.amountMinor, 0);
+  expect([of('writeOffs'), of('taxPayable'), of('chargeAccounts')]).toEqual([
+    184_29, 11_52, -195_81,
+  ]);
+  const undo = { reason: 'He came back' };
+  expect(codes(await osric.send(`/allocations/${body.allocations[0].id}/undo`, undo))).toEqual(
+    ['allocation.writtenOff'],
+  );
+});
+
 test('an unpaid charge is credited and settled by itself; of a paid one the customer chooses', async () => {
   const own = await open('Surveyor’s practice', { limitMinor: null });
   const jacket = { itemId: id.items['OJ']!, quantity: '2' };

@@ -282,3 +282,15 @@ export async function walkAccounts(shop: TestShop): Promise<void> {
   const { allocations } = (await tamsin.get(`/accounts/${accountId}`)).body;
   await send(`/allocations/${allocations[0].id}/undo`, { reason: 'Another invoice' });
 }
+
+/** Writes 1.00 of the oldest charge of the only account off. */
+export async function walkWriteOff(shop: TestShop): Promise<void> {
+  const tamsin = await shop.as('tamsin');
+  const { accountId, itemId } = await shop.one(
+    `SELECT charge_account_id AS accountId, MIN(id) AS itemId FROM open_item
+     WHERE left_minor > 0 GROUP BY charge_account_id`,
+  );
+  const written = { chargeItemId: itemId, amountMinor: 1_00, reason: 'A small difference' };
+  const { status } = await tamsin.send(`/accounts/${accountId}/write-offs`, written);
+  expect(status).toBe(200);
+}

@@ -24,6 +24,7 @@ import { GiveCredit, TakeBack } from './GiveCredit';
 import { Sent } from './Sent';
 import { Timeline } from './Timeline';
 import { useAccount } from './useAccounts';
+import { WriteOffDialog } from './WriteOff';
 
 /** An account: what it owes and why, what may still be charged, and what was agreed. */
 export function AccountScreen({ id }: { id: number }) {
@@ -145,6 +146,7 @@ function Items({ account }: { account: AccountPage }) {
   const t = useWords();
   const { person } = useSignedIn();
   const [giving, setGiving] = useState<ItemView | null>(null);
+  const [writing, setWriting] = useState(false);
   const charges = account.items.some(({ leftMinor }) => leftMinor > 0);
   const mayGive = charges && !account.closed && mayAs(person.role, 'bookkeeper');
   return (
@@ -163,6 +165,12 @@ function Items({ account }: { account: AccountPage }) {
           </Item>
         ))}
       </Sheet>
+      {mayGive ? (
+        <Column paddingHorizontal="$4" alignItems="flex-start">
+          <Button label={t('accounts.writeOff')} onPress={() => setWriting(true)} />
+        </Column>
+      ) : null}
+      {writing ? <WriteOffDialog account={account} onClose={() => setWriting(false)} /> : null}
       {giving ? (
         <GiveCredit account={account} credit={giving} onClose={() => setGiving(null)} />
       ) : null}
@@ -245,6 +253,7 @@ function Given({ account }: { account: AccountPage }) {
               </Body>
               <Body small tone="faded">
                 {[
+                  one.creditKind === 'writeOff' ? t('accounts.kind_writeOff') : '',
                   dates.short(one.date),
                   one.discountMinor
                     ? t('accounts.withDiscount', { amount: money(one.discountMinor) })
@@ -255,7 +264,7 @@ function Given({ account }: { account: AccountPage }) {
               </Body>
             </Column>
             <Money minor={one.amountMinor} />
-            {mayAs(person.role, 'bookkeeper') ? (
+            {one.creditKind !== 'writeOff' && mayAs(person.role, 'bookkeeper') ? (
               <Button
                 kind="plain"
                 label={t('accounts.takeBack')}

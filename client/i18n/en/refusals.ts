@@ -256,6 +256,10 @@ export const refusal = {
   allocation_changed: 'Somebody gave it out meanwhile. Load the account again.',
   allocation_unknown: 'There is no such allocation.',
   allocation_undone: 'It was taken back already.',
+  allocation_writtenOff:
+    'It was written off, and that stays. Take what comes in as a payment.',
+  rule_writeOff:
+    '{{amount}} is written off, {{allowed}} is allowed. A manager must approve it.',
   discount_over: 'The discount is {{discount}} at the most.',
   discount_reason: 'Say why the discount is granted after its last day.',
   rule_accountOpened:

@@ -8,6 +8,7 @@ import {
   balanceOf,
   brokenChargeRules,
   costOfNotTaking,
+  decideWriteOff,
   discountFor,
   discountOf,
   dueOf,
@@ -495,4 +496,44 @@ test('a late charge: the rate on what is past due and grace, never on late charg
   const little = [left(1, 20_00, { dueDate: '2026-03-15' })];
   expect(lateChargeOf(little, '2026-04-30', rules).chargeMinor).toBe(2_00);
   expect(lateChargeOf(little, '2026-03-20', rules).chargeMinor).toBe(0);
+});
+
+test('a write-off: never more than is left, its tax in the proportion of its sale, no cent lost', () => {
+  const sale = {
+    leftMinor: 106_00,
+    saleTotalMinor: 106_00,
+    taxes: [
+      { authorityId: 1, taxMinor: 5_00 },
+      { authorityId: 2, taxMinor: 1_00 },
+    ],
+  };
+  const alone = { allowedMinor: 10_00, adjustsTax: true };
+  expect(decideWriteOff(106_01, sale, alone)).toMatchObject({
+    refusals: [{ code: 'allocation.moreThanLeft' }],
+  });
+  expect(decideWriteOff(53_00, sale, alone)).toMatchObject({
+    value: {
+      parts: {
+        netMinor: 50_00,
+        taxMinor: 3_00,
+        taxes: [{ taxMinor: 2_50 }, { taxMinor: 50 }],
+      },
+      broken: [{ code: 'rule.writeOff', approver: 'manager' }],
+    },
+  });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 106_00 }),
+      fc.boolean(),
+      (amountMinor, adjustsTax) => {
+        const outcome = decideWriteOff(amountMinor, sale, { allowedMinor: 10_00, adjustsTax });
+        if (!outcome.ok) throw new Error('a part of what is left can be written off');
+        const { parts, broken } = outcome.value;
+        const taxes = parts.taxes.reduce((all, one) => all + one.taxMinor, 0);
+        expect(taxes).toBe(parts.taxMinor);
+        expect(parts.netMinor + parts.taxMinor).toBe(amountMinor);
+        expect(broken.length).toBe(amountMinor > 10_00 ? 1 : 0);
+      },
+    ),
+  );
 });

@@ -6,3 +6,4 @@ export * from './limit';
 export * from './propose';
 export * from './statement';
 export * from './terms';
+export * from './writeOff';

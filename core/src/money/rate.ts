@@ -66,3 +66,10 @@ export function multiply(amount: number, rate: Rate, rounding: Rounding): Minor 
   const product = BigInt(amount) * rate.digits;
   return minorFromBigint(divideRounded(product, 10n ** BigInt(rate.scale), rounding));
 }
+
+/** amount × part ÷ whole, rounded half up once. @throws RangeError when whole is not positive */
+export function multiplyRatio(amount: number, part: number, whole: number): Minor {
+  return minorFromBigint(
+    divideRounded(BigInt(amount) * BigInt(part), BigInt(whole), 'halfUp'),
+  );
+}

@@ -58,7 +58,7 @@ export async function allocateCredit(
 /**
  * Takes an allocation back: the charge is open again, the credit waits again, and a discount
  * that was granted beside it is owed again.
- * @throws HttpError 404 `allocation.unknown`; 422 `allocation.undone`
+ * @throws HttpError 404 `allocation.unknown`; 422 `allocation.undone`, `allocation.writtenOff`
  */
 export async function takeBackAllocation(
   context: CommandContext,
@@ -66,14 +66,17 @@ export async function takeBackAllocation(
   allocationId: number,
 ): Saved {
   const { tx, today: date } = context;
-  const of = await row<{ accountId: number }>(
+  const of = await row<{ accountId: number; kind: string }>(
     tx,
-    `SELECT i.charge_account_id AS accountId
-     FROM allocation x JOIN open_item i ON i.id = x.charge_item_id
+    `SELECT i.charge_account_id AS accountId, c.kind
+     FROM allocation x
+     JOIN open_item i ON i.id = x.charge_item_id
+     JOIN open_item c ON c.id = x.credit_item_id
      WHERE x.id = ? AND x.undoes_id IS NULL`,
     [allocationId],
   );
   if (!of) throw notFound('allocation.unknown');
+  if (of.kind === 'writeOff') throw refuseWith('allocation.writtenOff');
   await lockAccounts(tx, [of.accountId]);
   const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
   if (!standing) throw refuseWith('allocation.undone');

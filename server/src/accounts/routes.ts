@@ -10,6 +10,7 @@ import {
   isoDate,
   openAccountSchema,
   undoAllocationSchema,
+  writeOffSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
@@ -26,6 +27,7 @@ import { listAccounts, readCursor } from './list';
 import { accountPage, timelineOf } from './page';
 import { previewCharge } from './preview';
 import { changeAccount, closeAccount, openAccount } from './save';
+import { writeOff } from './writeOff';
 
 const byId = Joi.object<{ id: number }>({ id: id.required() });
 const itemsQuery = Joi.object<{ id: number; date: string }>({
@@ -100,6 +102,12 @@ export function accountRoutes(deps: Deps): Router {
     '/accounts/:id/allocations',
     command(deps, 'bookkeeper', allocateSchema, (context, body, params) =>
       allocateCredit(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/accounts/:id/write-offs',
+    command(deps, 'bookkeeper', writeOffSchema, (context, body, params) =>
+      writeOff(context, body, Number(params['id'])),
     ),
   );
   router.post(

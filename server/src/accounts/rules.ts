@@ -10,10 +10,12 @@ export type AccountRules = {
   chequeFeeMinor: number;
   clerkWriteOffMinor: number;
   bookkeeperWriteOffMinor: number;
+  writeOffAdjustsTax: boolean;
   version: number;
 };
 
-type Stored = Omit<AccountRules, 'discount'> & {
+type Stored = Omit<AccountRules, 'discount' | 'writeOffAdjustsTax'> & {
+  writeOffAdjustsTax: number;
   base: DiscountRules['base'];
   partEarns: number;
   adjustsTax: number;
@@ -27,10 +29,11 @@ export async function loadAccountRules(db: Db): Promise<AccountRules> {
        discount_adjusts_tax AS adjustsTax, late_percent AS latePercent,
        late_grace_days AS lateGraceDays, late_minimum_minor AS lateMinimumMinor,
        cheque_fee_minor AS chequeFeeMinor, clerk_write_off_minor AS clerkWriteOffMinor,
-       bookkeeper_write_off_minor AS bookkeeperWriteOffMinor, version
+       bookkeeper_write_off_minor AS bookkeeperWriteOffMinor,
+       write_off_adjusts_tax AS writeOffAdjustsTax, version
      FROM account_rule`,
   );
-  const { base, partEarns, adjustsTax, ...rules } = found!;
+  const { base, partEarns, adjustsTax, writeOffAdjustsTax, ...rules } = found!;
   const discount = { base, partEarns: partEarns === 1, adjustsTax: adjustsTax === 1 };
-  return { ...rules, discount };
+  return { ...rules, discount, writeOffAdjustsTax: writeOffAdjustsTax === 1 };
 }

@@ -24,6 +24,7 @@ export const SERIES = {
   allocation: 'L',
   allocationUndo: 'LU',
   accountStatement: 'T',
+  writeOff: 'W',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

@@ -46,6 +46,19 @@ export async function postDocument(
   return { entryId, number: documentNumber(SERIES[entry.kind], number) };
 }
 
+/**
+ * The number that the next document of a kind gets in this transaction, for what must name it
+ * before it is posted: its series is held from here on.
+ */
+export async function numberAhead(tx: Tx, kind: DocumentKind): Promise<string> {
+  const [last] = await rows<{ number: number }>(
+    tx,
+    'SELECT last_number AS number FROM series WHERE code = ? FOR UPDATE',
+    [SERIES[kind]],
+  );
+  return documentNumber(SERIES[kind], last!.number + 1);
+}
+
 export function documentNumber(series: string, number: number): string {
   return `${series}-${number}`;
 }

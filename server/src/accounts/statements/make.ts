@@ -8,7 +8,7 @@ import type { Actor, CommandContext, Deps } from '../../context';
 import { isDuplicate, placeholders, row, rows, run, type Db } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { notFound, refuseWith } from '../../http/errors';
-import { documentNumber, postDocument } from '../../ledger/post';
+import { numberAhead, postDocument } from '../../ledger/post';
 import { loadShop } from '../../settings/shop';
 import type { HeadOfShop, PaperContent } from '../../papers/content';
 import { readLogo, readPaperHead } from '../../papers/head';
@@ -57,12 +57,7 @@ async function keep(
   head: HeadOfShop,
 ): Promise<number> {
   const { tx, actor, now } = context;
-  const last = await row<{ number: number }>(
-    tx,
-    `SELECT last_number AS number FROM series WHERE code = 'T' FOR UPDATE`,
-  );
-  // The number stands on the paper: it is the next of its series, whose row is held from here on.
-  const number = documentNumber('T', last!.number + 1);
+  const number = await numberAhead(tx, 'accountStatement');
   const content = paperOfStatement(one, asked, head, number);
   const { insertId } = await run(
     tx,

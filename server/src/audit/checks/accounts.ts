@@ -1,4 +1,4 @@
-import { STANDING, control, type Check } from './build';
+import { STANDING, control, perDocument, type Check } from './build';
 
 /** What allocations took of an item, undone ones counted in. */
 const TAKEN = `
@@ -98,6 +98,16 @@ export const ACCOUNTS: Check[] = [
      UNION ALL
      SELECT 0, -r.discount_back_minor
      FROM sale s JOIN sale_return r ON r.sale_id = s.id ${STANDING}`,
+  ),
+  perDocument(
+    'what was written off is an expense, less the tax that is owed no more',
+    'writeOff',
+    'writeOffs',
+    `SELECT i.id AS subject_id, -i.amount_minor
+       - COALESCE((SELECT SUM(t.tax_minor) FROM allocation x
+                   JOIN allocation_tax t ON t.allocation_id = x.id
+                   WHERE x.credit_item_id = i.id), 0) AS expected
+     FROM open_item i WHERE i.kind = 'writeOff'`,
   ),
   {
     name: 'an account’s limit is what was last decided of it',
