@@ -11,6 +11,7 @@ export type TrailStep = {
     | 'settlement'
     | 'ownCheque'
     | 'payment'
+    | 'writeOff'
     | 'line'
     | 'waiting';
   id: number;

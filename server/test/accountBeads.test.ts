@@ -124,8 +124,27 @@ test('they come home when they are paid and that money is home', async () => {
   expect(sales).toHaveLength(2);
 });
 
+test('what is written off is home, and its step shows its own entry', async () => {
+  const [charged] = (await tamsin.get(`/accounts/${accountId}`)).body.items;
+  const written = { chargeItemId: charged.id, amountMinor: 10_00, reason: 'Torn pages' };
+  await tamsin.send(`/accounts/${accountId}/write-offs`, written);
+  expect((await beadOf()).byStage).toMatchObject({ taken: 60_00, sent: 0, home: 40_00 });
+  const { steps } = (await tamsin.get(`/trail/beads/${DAY}/onAccount`)).body;
+  const step = steps.find(({ kind }: any) => kind === 'writeOff');
+  expect(step).toMatchObject({
+    number: 'W-1',
+    stage: 'home',
+    amountMinor: 10_00,
+    note: { code: 'trail.writtenOff', params: { name: 'Gannet' } },
+  });
+  expect(step.entry.lines).toMatchObject([
+    { account: 'writeOffs', amountMinor: 10_00 },
+    { account: 'chargeAccounts', amountMinor: -10_00 },
+  ]);
+});
+
 test('what needs a person is a loose end, and leads to the account', async () => {
-  await ring({ lines: [book(id, 90_00)], tenders: [charge(90_00)] });
+  await ring({ lines: [book(id, 100_00)], tenders: [charge(100_00)] });
   shop.setNow('2026-03-20T14:00:00Z');
   tamsin = await shop.as('tamsin');
   const { ends, byPlace } = (await tamsin.get('/loose-ends')).body;

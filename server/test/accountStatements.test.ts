@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { toDecimal } from '@abacist/core/money';
 import { audit } from '../src/audit/audit';
 import { walkAccounts } from './day';
 import { cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
@@ -57,7 +58,7 @@ const inLedger = async (date: string) => {
      WHERE l.charge_account_id = ?`,
     [date, accountId],
   );
-  return (Number(total) / 100).toFixed(2);
+  return toDecimal(Number(total), 'CAD');
 };
 
 test('both kinds say the same, and what the ledger says', async () => {
@@ -147,7 +148,7 @@ test('aging at any date adds up to the ledger, and goes out as CSV and as a work
   const agingOn = async (date: string) => (await osric.get(`/aging?date=${date}`)).body;
   for (const date of ['2026-03-01', '2026-03-02', '2026-04-01', '2026-05-01', '2026-07-10']) {
     const { totals, rows } = await agingOn(date);
-    expect((totals.balanceMinor / 100).toFixed(2)).toBe(
+    expect(toDecimal(totals.balanceMinor, 'CAD')).toBe(
       date < '2026-03-02' ? '0.00' : await inLedger(date),
     );
     for (const { aging, balanceMinor } of rows) {

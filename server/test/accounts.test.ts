@@ -323,6 +323,14 @@ test('a small difference is written off alone, a bad debt by a manager; its tax 
   expect(codes(await osric.send(`/allocations/${body.allocations[0].id}/undo`, undo))).toEqual(
     ['allocation.writtenOff'],
   );
+  const voiding = () => osric.send(`/sales/${item.saleId}/void`, {}, { approval });
+  expect(codes(await voiding())).toEqual(['void.allocated']);
+  const { version } = (await osric.get(`/accounts/${own.id}`)).body;
+  expect((await osric.send(`/accounts/${own.id}/close`, { version })).status).toBe(200);
+  expect(codes(await osric.send(`/allocations/${body.allocations[0].id}/undo`, undo))).toEqual(
+    ['account.closed'],
+  );
+  expect(codes(await voiding())).toEqual(['account.closed']);
 });
 
 test('an unpaid charge is credited and settled by itself; of a paid one the customer chooses', async () => {

@@ -1,4 +1,4 @@
-import type { AccountPage, ItemView } from '@abacist/contracts';
+import type { AccountPage, AllocationView, ItemView } from '@abacist/contracts';
 import { AGES } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import { mayAs } from '@abacist/core/people';
@@ -238,15 +238,17 @@ function Given({ account }: { account: AccountPage }) {
   const money = useMoney();
   const { person } = useSignedIn();
   const [all, setAll] = useState(false);
-  const [undoing, setUndoing] = useState<AccountPage['allocations'][number] | null>(null);
+  const [undoing, setUndoing] = useState<AllocationView | null>(null);
   const { allocations } = account;
+  const mayTake = ({ creditKind }: AllocationView) =>
+    creditKind !== 'writeOff' && !account.closed && mayAs(person.role, 'bookkeeper');
   if (allocations.length === 0) return null;
   const shown = all ? allocations : allocations.slice(0, 3);
   return (
     <Section title={t('accounts.given')}>
       <Sheet role="list" aria-label={t('accounts.given')}>
         {shown.map((one) => (
-          <SheetRow key={one.id} role="listitem" paddingRight="$1">
+          <SheetRow key={one.id} role="listitem" {...(mayTake(one) && { paddingRight: '$1' })}>
             <Column flex={1} minWidth={0}>
               <Body>
                 {t('accounts.givenTo', { credit: one.creditNumber, charge: one.chargeNumber })}
@@ -264,7 +266,7 @@ function Given({ account }: { account: AccountPage }) {
               </Body>
             </Column>
             <Money minor={one.amountMinor} />
-            {one.creditKind !== 'writeOff' && mayAs(person.role, 'bookkeeper') ? (
+            {mayTake(one) ? (
               <Button
                 kind="plain"
                 label={t('accounts.takeBack')}

@@ -84,6 +84,9 @@ function Change({ change }: { change: AccountChange }) {
   const shown = (text: string) => {
     if (text === '') return t('accounts.nothing');
     if (MONEY.includes(change.field)) return toDecimal(Number(text), currency);
+    if (change.field === 'buyersOnly') {
+      return t(text === 'true' ? 'accounts.buyersOnly_yes' : 'accounts.buyersOnly_no');
+    }
     return change.field === 'terms' ? termsText(JSON.parse(text) as Terms) : text;
   };
   const by = [

@@ -11,18 +11,20 @@ import { useAccountList } from './useAccounts';
 
 /** Finds one account by a part of its name, number or phone. */
 export function FindAccount({
-  without,
+  title,
+  fits,
   onChoose,
   onClose,
 }: {
-  without: readonly number[];
-  onChoose: (id: number) => void;
+  title: string;
+  fits: (account: AccountSummary) => boolean;
+  onChoose: (account: AccountSummary) => void;
   onClose: () => void;
 }) {
   const t = useWords();
   return (
-    <Dialog open title={t('payment.another')} onClose={onClose}>
-      <AccountFinder without={without} onChoose={({ id }) => onChoose(id)} />
+    <Dialog open title={title} onClose={onClose}>
+      <AccountFinder fits={fits} onChoose={onChoose} />
       <Button label={t('common.cancel')} onPress={onClose} />
     </Dialog>
   );
@@ -30,20 +32,18 @@ export function FindAccount({
 
 /** The field and what it finds. */
 export function AccountFinder({
-  without = [],
+  fits = () => true,
   text: initial = '',
   onChoose,
 }: {
-  without?: readonly number[];
+  fits?: (account: AccountSummary) => boolean;
   text?: string;
   onChoose: (account: AccountSummary) => void;
 }) {
   const t = useWords();
   const [text, setText] = useState(initial);
   const list = useAccountList(text);
-  const found = (list.data?.pages[0]?.accounts ?? [])
-    .filter(({ id }) => !without.includes(id))
-    .slice(0, 6);
+  const found = (list.data?.pages[0]?.accounts ?? []).filter(fits).slice(0, 6);
   return (
     <Column gap="$2">
       <Field

@@ -134,10 +134,11 @@ export function PaymentScreen({ id }: { id: number }) {
       </Column>
       {finding ? (
         <FindAccount
-          without={draft.order}
+          title={t('payment.another')}
+          fits={({ id }) => !draft.order.includes(id)}
           onClose={() => setFinding(false)}
-          onChoose={(accountId) => {
-            change({ order: [...draft.order, accountId] });
+          onChoose={(found) => {
+            change({ order: [...draft.order, found.id] });
             setFinding(false);
           }}
         />

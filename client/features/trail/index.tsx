@@ -135,7 +135,7 @@ function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
             onPress={() => setOpen(!open)}
           />
         ) : null}
-        {step.kind === 'payment' && step.entry ? (
+        {step.kind === 'payment' ? (
           <Link href={`/sales/${step.id}` as never}>
             <Line minHeight={48} paddingHorizontal="$3">
               <Body textDecorationLine="underline">{t('trail.toPayment')}</Body>

@@ -109,6 +109,8 @@ export const accounts = {
     buyersHint: 'One name after the other, with commas.',
     parent: 'Paid by',
     parentNone: 'Itself',
+    parentFind: 'Another account pays',
+    parentDrop: 'It pays itself',
     department: 'Department',
     departmentNone: 'None of its own',
     note: 'Note for the counter',
@@ -137,6 +139,9 @@ export const accounts = {
     field_closed: 'Closed',
     nothing: 'none',
     close: 'Close the account',
+    closeText:
+      'Nothing more is charged to it, and it stays closed. What happened on it is kept.',
+    closeIt: 'Close it for good',
     customer: 'Customer',
   },
   payment: {

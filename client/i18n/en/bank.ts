@@ -130,6 +130,7 @@ export const bank = {
     paid: 'paid by {{name}}',
     paidLess: 'paid by {{name}}, less {{discount}} discount',
     credited: 'credited to {{name}}',
+    writtenOff: 'written off for {{name}}',
     withCustomers: 'with the customers',
     chequeOut: 'nobody has cashed it yet',
     lineCertain: 'statement line of {{total}}, certain',

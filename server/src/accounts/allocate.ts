@@ -8,7 +8,7 @@ import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { standingAllocations, storeAllocations, undoAllocation } from './items';
-import { lockAccounts, ticketAccounts } from './load';
+import { lockAccounts, ticketAccounts, refuseClosed } from './load';
 import { accountPage } from './page';
 import { loadAccountRules } from './rules';
 
@@ -58,7 +58,8 @@ export async function allocateCredit(
 /**
  * Takes an allocation back: the charge is open again, the credit waits again, and a discount
  * that was granted beside it is owed again.
- * @throws HttpError 404 `allocation.unknown`; 422 `allocation.undone`, `allocation.writtenOff`
+ * @throws HttpError 404 `allocation.unknown`; 422 `account.closed`, `allocation.undone`,
+ * `allocation.writtenOff`
  */
 export async function takeBackAllocation(
   context: CommandContext,
@@ -76,8 +77,9 @@ export async function takeBackAllocation(
     [allocationId],
   );
   if (!of) throw notFound('allocation.unknown');
-  if (of.kind === 'writeOff') throw refuseWith('allocation.writtenOff');
   await lockAccounts(tx, [of.accountId]);
+  await refuseClosed(tx, [of.accountId]);
+  if (of.kind === 'writeOff') throw refuseWith('allocation.writtenOff');
   const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
   if (!standing) throw refuseWith('allocation.undone');
   const taxes = await rows<{ authorityId: number; taxMinor: number }>(

@@ -1,8 +1,9 @@
 import { overdueOf, type Creditor, type ItemLeft } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import type { TicketAccount } from '@abacist/core/sales';
-import { placeholders, rows, run, type Db } from '../db/pool';
+import { placeholders, row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
+import { refuseWith } from '../http/errors';
 import { plainQuantity } from '../sales/original';
 import type { AccountRules } from './rules';
 
@@ -50,6 +51,22 @@ export async function lockAccounts(tx: Tx, ids: readonly number[]): Promise<void
   for (const id of [...[...payers].sort(byId), ...branches.sort(byId)]) {
     await run(tx, 'UPDATE charge_account SET turn = turn + 1 WHERE id = ?', [id]);
   }
+}
+
+/**
+ * Nothing may be open again on a closed account: nobody would see it there. Call it under
+ * `lockAccounts`, or the account may close meanwhile.
+ * @throws HttpError 422 `account.closed` (name)
+ */
+export async function refuseClosed(tx: Tx, ids: readonly number[]): Promise<void> {
+  if (ids.length === 0) return;
+  const closed = await row<{ name: string }>(
+    tx,
+    `SELECT c.name FROM charge_account a JOIN customer c ON c.id = a.customer_id
+     WHERE a.id IN (${placeholders(ids.length)}) AND a.closed_on IS NOT NULL LIMIT 1`,
+    ids,
+  );
+  if (closed) throw refuseWith('account.closed', undefined, closed);
 }
 
 /**

@@ -200,10 +200,19 @@ export async function timelineOf(
   };
 }
 
+/** A value of a change as people read it: accounts and departments are kept by their id. */
+const valueOf = (column: string) => `COALESCE(
+  CASE h.field
+    WHEN 'parent' THEN (SELECT c.name FROM charge_account p JOIN customer c ON c.id = p.customer_id
+                        WHERE p.id = h.${column})
+    WHEN 'department' THEN (SELECT d.name FROM department d WHERE d.id = h.${column})
+  END, h.${column})`;
+
 async function changesOf(db: Db, id: number): Promise<AccountChange[]> {
   const found = await rows<AccountChange>(
     db,
-    `SELECT h.field, h.value_before AS \`before\`, h.value_after AS \`after\`, u.name AS \`by\`,
+    `SELECT h.field, ${valueOf('value_before')} AS \`before\`, ${valueOf('value_after')} AS \`after\`,
+       u.name AS \`by\`,
        m.name AS approvedBy, ap.reason, h.changed_at AS changedAt
      FROM charge_account_change h
      JOIN user u ON u.id = h.user_id

@@ -6,7 +6,7 @@ import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { takeCredit } from './credit';
 import { voidItems } from '../accounts/items';
-import { lockAccounts } from '../accounts/load';
+import { lockAccounts, refuseClosed } from '../accounts/load';
 import { voidOwnCheques } from './ownCheques';
 import { extraUsed, undoOrders } from './storeExtras';
 import { takeVoucher } from './vouchers';
@@ -100,10 +100,9 @@ async function entangled(context: CommandContext, saleId: number) {
     'SELECT DISTINCT charge_account_id AS id FROM open_item WHERE sale_id = ?',
     [saleId],
   );
-  await lockAccounts(
-    tx,
-    accounts.map(({ id }) => id),
-  );
+  const accountIds = accounts.map(({ id }) => id);
+  await lockAccounts(tx, accountIds);
+  await refuseClosed(tx, accountIds);
   const used = await row(
     tx,
     'SELECT id FROM credit_note WHERE sale_id = ? AND used_minor > 0 FOR UPDATE',

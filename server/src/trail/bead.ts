@@ -150,19 +150,25 @@ async function paidSteps(db: Db, date: string): Promise<TrailStep[]> {
   for (const { saleId, creditItemId, kind, number, paidOn, name, ...amounts } of paid) {
     const { amountMinor, discountMinor } = amounts;
     const stage = saleId !== null && !home.has(saleId) ? 'sent' : 'home';
-    const code = discountMinor ? 'trail.paidLess' : 'trail.paid';
+    const paidCode = discountMinor ? 'trail.paidLess' : 'trail.paid';
+    const code =
+      kind === 'payment'
+        ? paidCode
+        : kind === 'writeOff'
+          ? 'trail.writtenOff'
+          : 'trail.credited';
     steps.push({
-      kind: 'payment',
+      kind: saleId === null ? 'writeOff' : 'payment',
       id: saleId ?? creditItemId,
       number,
       date: paidOn,
       stage,
       amountMinor: amountMinor + discountMinor,
-      note: {
-        code: kind === 'payment' ? code : 'trail.credited',
-        params: { name, discountMinor },
-      },
-      entry: saleId === null ? null : await entryOf(db, 'sale', saleId),
+      note: { code, params: { name, discountMinor } },
+      entry:
+        saleId === null
+          ? await entryOf(db, 'writeOff', creditItemId)
+          : await entryOf(db, 'sale', saleId),
     });
   }
   return steps;
