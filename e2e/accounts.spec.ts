@@ -215,6 +215,10 @@ test('a discount is granted late by choice, with a reason; an account changes wi
   await accountPage(page, /Sailing/);
   await button(page, 'Change').click();
   await button(page, 'Another account pays').click();
+  await expect(page.getByLabel('Whose account')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await button(page, 'Another account pays').click();
   await page.getByRole('dialog').getByLabel('Whose account').fill('council');
   await page.getByRole('dialog').getByRole('button', { name: 'Training council' }).click();
   await button(page, 'Only those on the list').click();

@@ -23,6 +23,13 @@ export type FieldProps = {
   maxLength?: number;
 };
 
+/** The platform's field keeps all keys to itself; Esc must reach the dialog around it. */
+const passEscOn: TextInputProps['onKeyPress'] = ({ nativeEvent }) => {
+  const { key, isComposing } = nativeEvent as unknown as KeyboardEvent;
+  if (key !== 'Escape' || isComposing) return;
+  document.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
+};
+
 /** A labelled field; what is wrong stands beside it and is read out with it. */
 export function Field(props: FieldProps) {
   const theme = useTheme();
@@ -42,6 +49,7 @@ export function Field(props: FieldProps) {
         onFocus={() => setFocused(true)}
         onBlur={() => setFocused(false)}
         onSubmitEditing={props.onSubmit}
+        onKeyPress={passEscOn}
         secureTextEntry={props.secret}
         autoFocus={props.autoFocus}
         autoCapitalize="none"
