@@ -14,6 +14,8 @@ export function useDates() {
     /** `Fri 20 Nov` */
     day: (date: string) =>
       `${format(date, { weekday: 'short' })} ${format(date, { day: 'numeric' })} ${format(date, { month: 'short' })}`,
+    /** `November 2026` of the month `2026-11` */
+    month: (month: string) => format(`${month}-01`, { month: 'long', year: 'numeric' }),
     /** `Friday` */
     weekday: (date: string) => format(date, { weekday: 'long' }),
     /** `Friday 20 November 2026` */

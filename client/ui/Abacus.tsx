@@ -24,9 +24,11 @@ export const isPot = (key: string) => !key.startsWith('card:');
 export const shapeOf = (key: string): BeadShape =>
   key === 'cash' || key === 'other' || key === 'onAccount'
     ? key
-    : isPot(key)
-      ? 'cheque'
-      : 'card';
+    : key === 'transfer'
+      ? 'other'
+      : isPot(key)
+        ? 'cheque'
+        : 'card';
 
 /** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
 export function BeadMark({

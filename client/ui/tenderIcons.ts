@@ -8,6 +8,7 @@ import Handshake from 'lucide-react-native/icons/handshake';
 import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import PenLine from 'lucide-react-native/icons/pen-line';
 import ScrollText from 'lucide-react-native/icons/scroll-text';
+import Landmark from 'lucide-react-native/icons/landmark';
 import Ship from 'lucide-react-native/icons/ship';
 import Ticket from 'lucide-react-native/icons/ticket';
 
@@ -30,6 +31,7 @@ const BY_KIND: Record<TenderKind, LucideIcon> = {
   storeCredit: Ticket,
   voucher: Gift,
   prepayment: Anchor,
+  transfer: Landmark,
   other: Handshake,
 };
 

@@ -99,6 +99,8 @@ export type AccountSummary = {
   /** Credits that wait to be allocated, above zero. */
   creditMinor: number;
   holdReason: string | null;
+  /** When the bank last returned a cheque of theirs, in the year before today; null: never. */
+  returnedOn: string | null;
   closed: boolean;
 };
 
@@ -143,8 +145,9 @@ export type ItemView = {
 /** What was given of a credit to a charge, and still stands. */
 export type AllocationView = {
   id: number;
-  /** What was written off stays given; anything else can be taken back. */
   creditKind: ItemKind;
+  /** What ate up its credit can’t be taken back. */
+  chargeKind: ItemKind;
   creditNumber: string;
   chargeNumber: string;
   amountMinor: number;

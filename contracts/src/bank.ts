@@ -21,7 +21,7 @@ export type StatementAnswer = {
   jobId: string | null;
 };
 
-/** A movement as a member key: `slip 12`, `settlement 3`, `ownCheque 5`. */
+/** A movement as a member key: `slip 12`, `settlement 3`, `ownCheque 5`, `transfer 7`. */
 export type MatchCommand = {
   bankAccountId: number;
   pairs: { movement: string; lineId: number }[];
@@ -32,7 +32,7 @@ export const matchSchema = Joi.object<MatchCommand>({
     .items(
       Joi.object({
         movement: Joi.string()
-          .pattern(/^(slip|settlement|ownCheque) [1-9]\d*$/)
+          .pattern(/^(slip|settlement|ownCheque|transfer|returnedCheque) [1-9]\d*$/)
           .required(),
         lineId: id.required(),
       }),

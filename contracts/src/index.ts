@@ -20,3 +20,5 @@ export * from './terminal';
 export * from './customers';
 export * from './departments';
 export * from './accounts';
+export * from './cheques';
+export * from './lateCharges';

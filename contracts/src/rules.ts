@@ -45,3 +45,40 @@ export const counterRuleSchema = Joi.object<CounterRuleSettings>({
   cashBackMaxMinor: amountMinor(1).allow(null).required(),
   version: Joi.number().integer().min(1).required(),
 });
+
+/** What the shop decides of all its charge accounts. */
+export type AccountRuleSettings = {
+  /** Days past due that every account is given which has none of its own. */
+  graceDays: number;
+  discountBase: 'gross' | 'net';
+  partEarns: boolean;
+  discountAdjustsTax: boolean;
+  /** Late charges: percent a month, days past due before any, the least that is charged. */
+  latePercent: string;
+  lateGraceDays: number;
+  lateMinimumMinor: number;
+  /** Charged for a cheque that the bank returned; 0: none. */
+  chequeFeeMinor: number;
+  /** What each may write off without a manager. */
+  clerkWriteOffMinor: number;
+  bookkeeperWriteOffMinor: number;
+  writeOffAdjustsTax: boolean;
+  version: number;
+};
+
+export const accountRuleSchema = Joi.object<AccountRuleSettings>({
+  graceDays: Joi.number().integer().min(0).max(365).required(),
+  discountBase: Joi.valid('gross', 'net').required(),
+  partEarns: Joi.boolean().required(),
+  discountAdjustsTax: Joi.boolean().required(),
+  latePercent: Joi.string()
+    .pattern(/^\d{1,2}(\.\d{1,3})?$/)
+    .required(),
+  lateGraceDays: Joi.number().integer().min(0).max(365).required(),
+  lateMinimumMinor: amountMinor(0).required(),
+  chequeFeeMinor: amountMinor(0).required(),
+  clerkWriteOffMinor: amountMinor(0).required(),
+  bookkeeperWriteOffMinor: amountMinor(0).required(),
+  writeOffAdjustsTax: Joi.boolean().required(),
+  version: Joi.number().integer().min(1).required(),
+});

@@ -92,6 +92,13 @@ const tender = byKind({
       dated: isoDate.required(),
     }).required(),
   }),
+  transfer: Joi.object({
+    ...money,
+    kind: kind('transfer'),
+    bankAccountId: id.required(),
+    reference: safeText(40).allow('').required(),
+    lineId: id,
+  }),
   other: Joi.object({
     ...money,
     kind: kind('other'),
@@ -172,6 +179,17 @@ const extra = byKind({
     keepCredit: Joi.boolean().required(),
     reason: safeText(200).allow('').required(),
   }),
+  creditOut: Joi.object({
+    kind: kind('creditOut'),
+    accountId: id.required(),
+    creditItemId: id.required(),
+    amountMinor: amountMinor(1).required(),
+  }),
+  chequePaid: Joi.object({
+    kind: kind('chequePaid'),
+    returnedChequeId: id.required(),
+    amountMinor: amountMinor(1).required(),
+  }),
 });
 
 export const saleSchema = Joi.object<SaleCommand>({
@@ -211,7 +229,7 @@ export type CounterSettings = {
     asks: AskedReferences;
   }[];
   salespeople: { id: number; name: string; salesCode: string | null }[];
-  /** What a cheque of ours may be drawn on. */
+  /** What a cheque of ours may be drawn on, and where a transfer comes to. */
   bankAccounts: { id: number; name: string }[];
   reasons: { code: string; name: string; restocking: boolean }[];
   /** How far the person may move prices without asking, percent; null: as he likes. */
@@ -285,6 +303,13 @@ export type SaleDetail = SaleSummary & {
     lastFour: string | null;
     reference: string | null;
     cheque: Cheque | null;
+    /** Where that cheque is: once at the bank it may come back. */
+    chequeState: {
+      id: number;
+      atBank: boolean;
+      /** When the bank returned it, and what of it nobody paid yet that is on no account. */
+      returned: { id: number; date: string; owedMinor: number } | null;
+    } | null;
     ownCheque: Pick<OwnCheque, 'number' | 'payee'> | null;
     /** The account that it charged, who bought, and what of that is still open. */
     charge: {
@@ -304,6 +329,8 @@ export type SaleDetail = SaleSummary & {
     voucherCode: string | null;
     accountId: number | null;
     accountName: string | null;
+    /** The returned cheque that was paid after all. */
+    chequeNumber: string | null;
     validUntil: string | null;
   }[];
   returned: {

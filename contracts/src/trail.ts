@@ -10,6 +10,8 @@ export type TrailStep = {
     | 'slip'
     | 'settlement'
     | 'ownCheque'
+    | 'transfer'
+    | 'returnedCheque'
     | 'payment'
     | 'writeOff'
     | 'line'
@@ -42,7 +44,13 @@ export type BeadTrail = {
 
 /** From a statement line back to the days and their sales. */
 export type LineTrail = {
-  line: { id: number; date: string; amountMinor: number; text: string };
+  line: {
+    id: number;
+    bankAccountId: number;
+    date: string;
+    amountMinor: number;
+    text: string;
+  };
   /** The match that brought it home, which may be undone. */
   matchGroupId: number | null;
   steps: TrailStep[];

@@ -63,6 +63,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   discountRules: { base: 'gross', partEarns: false, adjustsTax: true },
   bankAccountIds: [1],
   prepaidBy: null,
+  returnedCheques: [],
   cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
   returnRules: {
     returnDays: 30,
@@ -88,6 +89,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
     tender(8, 'storeCredit'),
     tender(9, 'ownCheque'),
     tender(10, 'onAccount'),
+    tender(11, 'transfer'),
   ],
   ...more,
 });

@@ -1,6 +1,14 @@
 import { audit } from '../src/audit/audit';
 import { CHECKS } from '../src/audit/checks';
-import { walkAccounts, walkDay, walkOrders, walkReturns, walkWriteOff } from './day';
+import {
+  walkAccounts,
+  walkCheques,
+  walkDay,
+  walkOrders,
+  walkReturns,
+  walkWriteOff,
+  walkWriteOffBack,
+} from './day';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;
@@ -11,6 +19,8 @@ beforeAll(async () => {
   await walkOrders(shop);
   await walkAccounts(shop);
   await walkWriteOff(shop);
+  await walkWriteOffBack(shop);
+  await walkCheques(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -85,7 +95,25 @@ const BREAKS: Record<string, string> = {
   'a match brings to the bank what its lines say': shift('match', 'bank'),
   'what slips took of the safe is what is gone from it':
     'UPDATE safe_item SET taken_minor = 0',
-  'a cheque of ours is on its way to the bank': ofAccount('bankInTransit'),
+  'a cheque of ours, or a transfer, is on its way to the bank': ofAccount('bankInTransit'),
+  'a returned cheque leaves the bank with what it brought': shift(
+    'chequeReturn',
+    'bankInTransit',
+  ),
+  'a transfer is what its ticket took, and void with it': 'UPDATE transfer SET voided = TRUE',
+  'returned cheques are what no account owes of them and nobody paid or wrote off':
+    ofAccount('returnedCheques'),
+  'what was paid of a returned cheque is what tickets say':
+    'UPDATE returned_cheque SET recovered_minor = recovered_minor - 1',
+  'a returned cheque is owed again by the accounts that it paid, or by a walk-in':
+    'UPDATE returned_cheque SET walk_in_minor = walk_in_minor - 1',
+  'a credit paid out or a write-off taken back is eaten up in full': `UPDATE open_item SET left_minor = 1 WHERE kind = 'paidOut'`,
+  'a write-off that was taken back is no expense any more, and its tax is owed again': shift(
+    'writeOffUndo',
+    'writeOffs',
+  ),
+  'late charges are those of accounts': ofAccount('lateCharges'),
+  'fees for returned cheques are those of accounts': ofAccount('feeIncome'),
   'an own cheque is what its ticket gave back, and void with it':
     'UPDATE own_cheque SET voided = TRUE',
   'what is matched belongs to a match that stands': 'UPDATE slip SET match_group_id = 999',
@@ -94,7 +122,7 @@ const BREAKS: Record<string, string> = {
   'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
   'card clearing is card tenders less what was settled':
     'UPDATE settlement SET gross_minor = gross_minor + 1',
-  'bank in transit is slips, settlements and own cheques not yet at the bank':
+  'bank in transit is slips, settlements, transfers and cheques not yet at the bank':
     'UPDATE slip SET match_group_id = NULL',
   'the bank holds its opening balance and the matched lines':
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',
@@ -114,7 +142,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE sale_extra SET amount_minor = amount_minor + 1',
   'a cheque taken is kept as the paper that it is, and no other is': 'DELETE FROM cheque',
   'what a count put in the safe of a cheque is that cheque':
-    'UPDATE safe_item SET cheque_id = (SELECT MIN(id) FROM cheque) LIMIT 1',
+    'UPDATE safe_item SET amount_minor = amount_minor - 1 WHERE cheque_id IS NOT NULL',
   'each charge account is what is left of its items': ofAccount('chargeAccounts'),
   'an account’s kept balance is what is left of its items':
     'UPDATE charge_account SET balance_minor = balance_minor + 1',

@@ -30,8 +30,12 @@ export async function countAndClose(
   note = '',
 ): Promise<any> {
   const begun = (await person.send('/counts', { drawerId })).body;
-  const count = pieces(begun.expectedMinor + over);
-  return (await person.send(`/counts/${begun.sessionId}/close`, { count, note })).body;
+  const cheques = begun.cheques as { id: number; amountMinor: number }[];
+  const onPaper = cheques.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+  const count = pieces(begun.expectedMinor - onPaper + over);
+  const chequeIds = cheques.map(({ id }) => id);
+  const closed = { count, chequeIds, note };
+  return (await person.send(`/counts/${begun.sessionId}/close`, closed)).body;
 }
 
 export const importSettlement = (person: Person, csv: string, name = 'settlement.csv') =>
@@ -293,4 +297,108 @@ export async function walkWriteOff(shop: TestShop): Promise<void> {
   const written = { chargeItemId: itemId, amountMinor: 1_00, reason: 'A small difference' };
   const { status } = await tamsin.send(`/accounts/${accountId}/write-offs`, written);
   expect(status).toBe(200);
+}
+
+/** Takes the newest write-off of the only account back. */
+export async function walkWriteOffBack(shop: TestShop): Promise<void> {
+  const tamsin = await shop.as('tamsin');
+  const { id } = await shop.one(
+    `SELECT x.id FROM allocation x JOIN open_item i ON i.id = x.credit_item_id
+     WHERE i.kind = 'writeOff' AND x.undoes_id IS NULL`,
+  );
+  const { status } = await tamsin.send(`/allocations/${id}/undo`, {
+    reason: 'Paid after all',
+  });
+  expect(status).toBe(200);
+}
+
+/**
+ * A cheque pays on the only account and another at the counter, and both come back from the bank;
+ * the second is paid in part after all, the rest written off. A transfer; a credit paid out; a
+ * month later late charges. Moves the clock.
+ */
+export async function walkCheques(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const approval = { reason: 'As agreed' };
+  const send = async (person: Person, path: string, command: object) => {
+    const { status, body } = await person.send(path, command, { approval });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const ring = (person: Person, command: object) =>
+    send(person, '/sales', {
+      drawerId: id.drawers['shop'],
+      lines: [],
+      tenders: [],
+      ...command,
+    });
+  const { accountId } = await shop.one('SELECT MIN(id) AS accountId FROM charge_account');
+  const paying = (amountMinor: number) => ({
+    kind: 'accountPayment',
+    accountId,
+    amountMinor,
+    allocations: [],
+    keepCredit: true,
+    reason: '',
+  });
+  const byCheque = (amountMinor: number, number: string) => ({
+    kind: 'cheque',
+    tenderId: id.tenders['cheque'],
+    amountMinor,
+    cheque: { number, drawnBy: 'Bo of the Gannet', dated: '2026-03-02' },
+  });
+  const onAccount = await ring(tamsin, {
+    extras: [paying(20_00)],
+    tenders: [byCheque(20_00, '204')],
+  });
+  const walkIn = await ring(tamsin, {
+    lines: [book(id, 15_00)],
+    tenders: [byCheque(15_00, '205')],
+  });
+  const transfer = { kind: 'transfer', tenderId: id.tenders['transfer'], amountMinor: 5_00 };
+  await ring(tamsin, {
+    extras: [paying(5_00)],
+    tenders: [{ ...transfer, bankAccountId: 1, reference: 'Survey 7' }],
+  });
+  const credit = await shop.one(
+    `SELECT id FROM open_item WHERE left_minor = -500 AND kind = 'payment'`,
+  );
+  await ring(tamsin, {
+    extras: [{ kind: 'creditOut', accountId, creditItemId: credit.id, amountMinor: 5_00 }],
+    refunds: [{ kind: 'cash', tenderId: id.tenders['cash'], amountMinor: 5_00 }],
+  });
+  await countAndClose(tamsin, id.drawers['shop']!);
+
+  shop.setNow('2026-03-04T14:00:00Z');
+  const later = await shop.as('tamsin');
+  const items = (await later.get('/safe')).body.items as { id: number; leftMinor: number }[];
+  await send(later, '/slips', {
+    bankAccountId: 1,
+    bankTotalMinor: items.reduce((sum, { leftMinor }) => sum + leftMinor, 0),
+    bankReference: '',
+    items: items.map((item) => ({ safeItemId: item.id, amountMinor: item.leftMinor })),
+  });
+  const comesBack = async ({ saleId }: { saleId: number }, feeMinor: number) => {
+    const { chequeState } = (await later.get(`/sales/${saleId}`)).body.payments[0];
+    return send(later, `/cheques/${chequeState.id}/return`, {
+      date: '2026-03-04',
+      feeMinor,
+      reason: 'Not sufficient funds',
+    });
+  };
+  await comesBack(onAccount, 12_00);
+  const { returnedChequeId } = await comesBack(walkIn, 0);
+  await ring(later, {
+    extras: [{ kind: 'chequePaid', returnedChequeId, amountMinor: 11_00 }],
+    tenders: [cash(id, 11_00)],
+  });
+  await send(later, `/returned-cheques/${returnedChequeId}/write-off`, { reason: 'Moved' });
+
+  shop.setNow('2026-06-02T14:00:00Z');
+  const month = '2026-05';
+  const may = await shop.as('tamsin');
+  const { rows } = (await may.get(`/late-charges?month=${month}`)).body;
+  const charges = [{ accountId, amountMinor: rows[0].chargeMinor }];
+  await send(may, '/late-charges', { month, charges });
 }

@@ -64,7 +64,7 @@ test('what is wrong with a cheque of ours is said, and nothing is kept', async (
   });
   expect(await giveBack(paidInCash, ourCheque(id, 12_00, '100', 99))).toMatchObject({
     status: 422,
-    body: { refusals: [{ code: 'ownCheque.bankAccount' }] },
+    body: { refusals: [{ code: 'bankAccount.unknown' }] },
   });
   expect(await giveBack(paidInCash, ourCheque(id, 12_00, 'A1'))).toMatchObject({
     body: { refusals: [{ code: 'ownCheque.number', at: 'refunds.0.cheque.number' }] },

@@ -211,6 +211,7 @@ export const SALTMARROW: ShopSetUp = {
     { code: 'account', name: 'On account', kind: 'onAccount', shortcut: 'a' },
     { code: 'prepayment', name: 'Prepayment', kind: 'prepayment', shortcut: 'p' },
     { code: 'voucher', name: 'Gift voucher', kind: 'voucher', shortcut: 'u' },
+    { code: 'transfer', name: 'Bank transfer', kind: 'transfer', shortcut: 'b' },
     { code: 'ourCheque', name: 'Our cheque', kind: 'ownCheque', shortcut: '' },
     { code: 'credit', name: 'Store credit', kind: 'storeCredit', shortcut: 's' },
   ],

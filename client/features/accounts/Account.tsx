@@ -1,5 +1,5 @@
 import type { AccountPage, AllocationView, ItemView } from '@abacist/contracts';
-import { AGES } from '@abacist/core/accounts';
+import { AGES, type ItemKind } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import { mayAs } from '@abacist/core/people';
 import { useMedia } from '@tamagui/core';
@@ -18,6 +18,7 @@ import { Section } from '~/ui/Section';
 import { Body, Heading } from '~/ui/Text';
 import { AccountRow } from './AccountRow';
 import { Agreed } from './Agreed';
+import { CreditOutDialog } from './CreditOut';
 import { ChargePreview } from './ChargePreview';
 import { AccountTags, Gauge } from './Gauge';
 import { GiveCredit, TakeBack } from './GiveCredit';
@@ -146,9 +147,10 @@ function Items({ account }: { account: AccountPage }) {
   const t = useWords();
   const { person } = useSignedIn();
   const [giving, setGiving] = useState<ItemView | null>(null);
+  const [paying, setPaying] = useState<ItemView | null>(null);
   const [writing, setWriting] = useState(false);
   const charges = account.items.some(({ leftMinor }) => leftMinor > 0);
-  const mayGive = charges && !account.closed && mayAs(person.role, 'bookkeeper');
+  const mayChange = !account.closed && mayAs(person.role, 'bookkeeper');
   return (
     <Section title={t('accounts.items')}>
       <Sheet role="list" aria-label={t('accounts.items')}>
@@ -159,13 +161,18 @@ function Items({ account }: { account: AccountPage }) {
         ) : null}
         {account.items.map((item) => (
           <Item key={item.id} item={item}>
-            {item.leftMinor < 0 && mayGive ? (
-              <Button label={t('accounts.give')} onPress={() => setGiving(item)} />
+            {item.leftMinor < 0 && mayChange ? (
+              <Line gap="$2" flexWrap="wrap" justifyContent="flex-end">
+                <Button label={t('accounts.payOut')} onPress={() => setPaying(item)} />
+                {charges ? (
+                  <Button label={t('accounts.give')} onPress={() => setGiving(item)} />
+                ) : null}
+              </Line>
             ) : null}
           </Item>
         ))}
       </Sheet>
-      {mayGive ? (
+      {charges && mayChange ? (
         <Column paddingHorizontal="$4" alignItems="flex-start">
           <Button label={t('accounts.writeOff')} onPress={() => setWriting(true)} />
         </Column>
@@ -173,6 +180,9 @@ function Items({ account }: { account: AccountPage }) {
       {writing ? <WriteOffDialog account={account} onClose={() => setWriting(false)} /> : null}
       {giving ? (
         <GiveCredit account={account} credit={giving} onClose={() => setGiving(null)} />
+      ) : null}
+      {paying ? (
+        <CreditOutDialog account={account} credit={paying} onClose={() => setPaying(null)} />
       ) : null}
     </Section>
   );
@@ -231,6 +241,9 @@ function Item({ item, children }: { item: ItemView; children: ReactNode }) {
   );
 }
 
+/** Charges that ate up their credit: that can’t be taken back. */
+const SPENT: readonly ItemKind[] = ['paidOut', 'returnedCheque', 'writtenBack'];
+
 /** What was given of credits to charges; the newest stand first. */
 function Given({ account }: { account: AccountPage }) {
   const t = useWords();
@@ -240,8 +253,8 @@ function Given({ account }: { account: AccountPage }) {
   const [all, setAll] = useState(false);
   const [undoing, setUndoing] = useState<AllocationView | null>(null);
   const { allocations } = account;
-  const mayTake = ({ creditKind }: AllocationView) =>
-    creditKind !== 'writeOff' && !account.closed && mayAs(person.role, 'bookkeeper');
+  const mayTake = ({ chargeKind }: AllocationView) =>
+    !SPENT.includes(chargeKind) && !account.closed && mayAs(person.role, 'bookkeeper');
   if (allocations.length === 0) return null;
   const shown = all ? allocations : allocations.slice(0, 3);
   return (

@@ -1,6 +1,7 @@
 import type { AccountSummary } from '@abacist/contracts';
 import { useTheme, View } from '@tamagui/core';
 import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
 import { Column, Line } from '~/ui/Box';
 import { useMoney } from '~/ui/Money';
 import { Tag } from '~/ui/Tag';
@@ -64,10 +65,17 @@ export function Gauge({ account, tall }: { account: Of; tall?: boolean }) {
 export function AccountTags({ account }: { account: AccountSummary }) {
   const t = useWords();
   const money = useMoney();
-  const { overdueMinor, overdueDays, creditMinor, holdReason, closed } = account;
+  const dates = useDates();
+  const { overdueMinor, overdueDays, creditMinor, holdReason, returnedOn, closed } = account;
   const tags = [
     closed ? ({ tone: 'faded', label: t('accounts.closed') } as const) : null,
     holdReason !== null ? ({ tone: 'loose', label: t('accounts.onHold') } as const) : null,
+    returnedOn !== null
+      ? ({
+          tone: 'loose',
+          label: t('accounts.returned', { date: dates.short(returnedOn) }),
+        } as const)
+      : null,
     overdueMinor > 0
       ? ({
           tone: 'waiting',

@@ -1,8 +1,8 @@
-import type { AccountPage } from '@abacist/contracts';
+import type { AccountPage, LineTrail } from '@abacist/contracts';
 import { namedCharges, proposeAllocation, type Proposal } from '@abacist/core/accounts';
-import { parseAmount } from '@abacist/core/money';
+import { parseAmount, toDecimal } from '@abacist/core/money';
 import type { AccountPayment } from '@abacist/core/sales';
-import { useQueries } from '@tanstack/react-query';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -11,6 +11,7 @@ import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line, SheetRow } from '~/ui/Box';
@@ -18,6 +19,7 @@ import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
 import { Loading, ReadFailed } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { Allocations } from './Allocations';
@@ -46,12 +48,26 @@ type Part = {
  * A payment on an account, or one for several: each gets its part, and the whole is given out
  * before it is paid like any ticket.
  */
-export function PaymentScreen({ id }: { id: number }) {
+export function PaymentScreen({ id, lineId }: { id: number; lineId: number | null }) {
+  const line = useQuery({
+    queryKey: ['line', lineId],
+    queryFn: () => request<LineTrail>('GET', `/trail/lines/${lineId}`),
+    enabled: lineId !== null,
+  });
+  if (lineId === null) return <Take id={id} line={null} />;
+  return <Query of={line}>{({ line: shown }) => <Take id={id} line={shown} />}</Query>;
+}
+
+function Take({ id, line }: { id: number; line: LineTrail['line'] | null }) {
   const t = useWords();
+  const dates = useDates();
   const money = useMoney();
   const { today, currency } = useShop();
   const ticket = useTicket();
-  const [draft, change, drop] = useDraft<Draft>(`payment.${id}`, { order: [id], typed: {} });
+  const [draft, change, drop] = useDraft<Draft>(`payment.${id}${line ? `.${line.id}` : ''}`, {
+    order: [id],
+    typed: line ? { [id]: { ...NOTHING, amount: toDecimal(line.amountMinor, currency) } } : {},
+  });
   const [finding, setFinding] = useState(false);
   const accounts = useQueries({
     queries: draft.order.map((accountId) => ({
@@ -68,7 +84,9 @@ export function PaymentScreen({ id }: { id: number }) {
   const failed = accounts.find(({ error }) => error);
   const totalMinor = parts.reduce((total, part) => total + (part.amountMinor ?? 0), 0);
   const free = ticketIsEmpty(ticket);
-  const ready = free && totalMinor > 0 && parts.every((part) => part.ready);
+  const apartMinor = line ? line.amountMinor - totalMinor : 0;
+  const ready =
+    free && totalMinor > 0 && apartMinor === 0 && parts.every((part) => part.ready);
   const pay = () => {
     if (!ready) return;
     const extras = parts.flatMap((part): AccountPayment[] =>
@@ -80,6 +98,7 @@ export function PaymentScreen({ id }: { id: number }) {
     ticket.begin({
       extras,
       accountNames: Object.fromEntries(parts.map(({ account }) => [account.id, account.name])),
+      statementLine: line,
       customer: { id: customerId, number, name, phone, kind, priceKind, taxCodeId, exemption },
     });
     router.push('/counter/pay');
@@ -94,6 +113,9 @@ export function PaymentScreen({ id }: { id: number }) {
       footer={
         <>
           {free ? null : <Body tone="waiting">{t('orders.ticketUnderWay')}</Body>}
+          {apartMinor === 0 ? null : (
+            <Body tone="waiting">{t('payment.apart', { amount: money(apartMinor) })}</Body>
+          )}
           <Button
             kind="primary"
             big
@@ -105,6 +127,11 @@ export function PaymentScreen({ id }: { id: number }) {
       }
     >
       <Column gap="$4" paddingBottom="$5">
+        {line ? (
+          <Body paddingHorizontal="$4" tone="home">
+            {t('counter.transferLine', { date: dates.day(line.date), text: line.text })}
+          </Body>
+        ) : null}
         {failed ? (
           <ReadFailed error={failed.error} again={() => void failed.refetch()} />
         ) : parts.length < draft.order.length ? (

@@ -21,6 +21,7 @@ import { useAccountList } from './useAccounts';
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
 export { AgingScreen } from './Aging';
+export { LateChargesScreen } from './LateCharges';
 export { PaymentScreen } from './Payment';
 export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
@@ -81,6 +82,10 @@ export function AccountsScreen() {
                     <Button
                       label={t('statements.title')}
                       onPress={() => router.push('/accounts/statements' as never)}
+                    />
+                    <Button
+                      label={t('lateCharges.title')}
+                      onPress={() => router.push('/accounts/late-charges' as never)}
                     />
                   </>
                 ) : null}

@@ -9,6 +9,7 @@ const PAGES = [
   { to: '/books/taxes', name: 'shopTaxes' },
   { to: '/books/tenders', name: 'shopTenders' },
   { to: '/books/rules', name: 'shopRules' },
+  { to: '/books/account-rules', name: 'shopAccountRules' },
   { to: '/books/papers', name: 'shopPapers' },
   { to: '/books/customers', name: 'shopCustomers' },
 ] as const;

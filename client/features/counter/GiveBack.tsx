@@ -46,7 +46,14 @@ export function GiveBack({
             state,
             settings.tenders.some(({ kind }) => kind === 'ownCheque'),
           )
-        : [{ kind: 'storeCredit', saleTenderId: null, amountMinor: dueMinor as never }],
+        : [
+            {
+              // A credit of an account that is paid out leaves as money; it was a credit before.
+              kind: extras.some(({ kind }) => kind === 'creditOut') ? 'cash' : 'storeCredit',
+              saleTenderId: null,
+              amountMinor: dueMinor as never,
+            },
+          ],
       state?.paid ?? [],
       currency,
       listed(customer)?.name ?? customer?.name ?? '',
@@ -117,7 +124,7 @@ export function GiveBack({
         <Button
           kind="primary"
           big
-          disabled={missed.length > 0 || sale.isPending || (!back && !order)}
+          disabled={missed.length > 0 || sale.isPending || (!back && extras.length === 0)}
           label={t('refund.give', { amount: money(dueMinor) })}
           onPress={give}
         />

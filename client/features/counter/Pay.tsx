@@ -30,7 +30,8 @@ import { named, useTicket, useCounterSettings } from '~/features/ticket';
 import { TakeAmount } from './TakeAmount';
 import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
-import { useFigures } from './useCounter';
+import { TransferForm } from './TransferForm';
+import { givesBack, useFigures } from './useCounter';
 
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
 export function PayScreen() {
@@ -43,7 +44,7 @@ function Settle({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const { empty, totalMinor, original, back } = useFigures(settings);
   const { returned, extras } = useTicket();
-  const paysBack = extras.some(({ kind }) => kind === 'prepaymentBack');
+  const paysBack = extras.some(({ kind }) => givesBack(kind));
   const sale = useSale(settings);
   if (empty && !sale.isPending && !sale.isSuccess && !sale.error) {
     return <Redirect href="/counter" />;
@@ -145,7 +146,9 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
       (kind !== 'prepayment' || prepaidLeft > 0) &&
       (kind !== 'onAccount' || !paysAccount),
   );
-  const ahead = tenders.find(({ kind }) => kind === 'prepayment');
+  const ahead = tenders.find(({ kind }) =>
+    ticket.statementLine ? kind === 'transfer' : kind === 'prepayment',
+  );
   const [picked, setChosen] = useState<number | undefined>();
   const chosen = picked ?? ahead?.id ?? tenders[0]?.id;
   const tender = tenders.find(({ id }) => id === chosen);
@@ -251,6 +254,16 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
           leftMinor={leftMinor}
           busy={sale.isPending}
           onTake={(taken) => take({ kind: 'onAccount', tenderId: tender.id, ...taken })}
+        />
+      ) : null}
+      {totalMinor > 0 && tender?.kind === 'transfer' ? (
+        <TransferForm
+          key={`${tender.id} ${leftMinor}`}
+          name={tender.name}
+          bankAccounts={settings.bankAccounts}
+          leftMinor={leftMinor}
+          busy={sale.isPending}
+          onTake={(taken) => take({ kind: 'transfer', tenderId: tender.id, ...taken })}
         />
       ) : null}
       {totalMinor > 0 && tender?.kind === 'other' ? (

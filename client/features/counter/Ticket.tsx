@@ -14,7 +14,7 @@ import { Body, Heading } from '~/ui/Text';
 import { LineDialog } from './LineDialog';
 import { PartiesRow } from './Parties';
 import { useTicket } from '~/features/ticket';
-import { useFigures, useTicketItems, type Figures } from './useCounter';
+import { givesBack, useFigures, useTicketItems, type Figures } from './useCounter';
 
 /** What stands on the ticket: sold lines, what comes back, discounts, tax by authority. */
 export function TicketLines({ settings }: { settings: CounterSettings }) {
@@ -117,19 +117,16 @@ function SoldRow({
 /** A voucher sold, a prepayment taken or paid back. */
 function ExtraRows() {
   const t = useWords();
-  const { extras, removeExtra, order, accountNames } = useTicket();
+  const { extras, removeExtra, order, accountNames, chequeNumber } = useTicket();
   return extras.map((extra, i) => {
     const label = t(`orders.extra_${extra.kind}`, {
-      number: order?.number ?? '',
-      name: extra.kind === 'accountPayment' ? (accountNames[extra.accountId] ?? '') : '',
+      number: order?.number ?? chequeNumber,
+      name: 'accountId' in extra ? (accountNames[extra.accountId] ?? '') : '',
     });
     return (
       <SheetRow key={i} role="listitem" paddingRight="$1">
         <Body flex={1}>{label}</Body>
-        <Money
-          minor={extra.kind === 'prepaymentBack' ? -extra.amountMinor : extra.amountMinor}
-          strong
-        />
+        <Money minor={givesBack(extra.kind) ? -extra.amountMinor : extra.amountMinor} strong />
         <Button
           kind="plain"
           icon={X}

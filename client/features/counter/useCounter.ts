@@ -100,13 +100,13 @@ export type Figures = {
   refusals: Refusal[];
 };
 
+/** Whether money leaves by it. */
+export const givesBack = (kind: ExtraLine['kind']): boolean =>
+  kind === 'prepaymentBack' || kind === 'creditOut';
+
 /** What stands on a ticket beside goods: positive where the customer pays. */
 export const extrasMinor = (extras: readonly ExtraLine[]): number =>
-  sum(
-    extras.map(({ kind, amountMinor }) =>
-      kind === 'prepaymentBack' ? -amountMinor : amountMinor,
-    ),
-  );
+  sum(extras.map(({ kind, amountMinor }) => (givesBack(kind) ? -amountMinor : amountMinor)));
 
 /** The ticket in figures, by the same rules as on the server. */
 export function useFigures(settings: CounterSettings): Figures {

@@ -210,7 +210,7 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
 
 /** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
 const isMoney = ({ key }: { key: string }) =>
-  ['cash', 'cheque', 'ownCheque', 'other', 'onAccount'].includes(key) ||
+  ['cash', 'cheque', 'ownCheque', 'transfer', 'other', 'onAccount'].includes(key) ||
   key.startsWith('card:');
 
 /** How far a tender has come, in the words that fit it. */

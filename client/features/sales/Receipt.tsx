@@ -1,5 +1,6 @@
 import type { SaleDetail } from '@abacist/contracts';
 import { useShop } from '~/api/session';
+import { ReturnedCheque } from '~/features/cheques';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
@@ -124,12 +125,11 @@ function ExtraRow({ extra }: { extra: SaleDetail['extras'][number] }) {
   const t = useWords();
   const dates = useDates();
   const { kind, amountMinor, orderNumber, accountName, voucherCode, validUntil } = extra;
+  const number = orderNumber ?? extra.chequeNumber ?? '';
   return (
     <SheetRow>
       <Column flex={1}>
-        <Body>
-          {t(`orders.extra_${kind}`, { number: orderNumber ?? '', name: accountName ?? '' })}
-        </Body>
+        <Body>{t(`orders.extra_${kind}`, { number, name: accountName ?? '' })}</Body>
         {voucherCode ? (
           <Body small tone="faded">
             {t(validUntil ? 'orders.codeUntil' : 'orders.code', {
@@ -201,11 +201,13 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
         ? t('sales.card', { name: payment.name, lastFour: payment.lastFour })
         : payment.kind === 'cash' && !back
           ? t('sales.cashTendered', { name: payment.name })
-          : back
-            ? payment.ownCheque
-              ? t('sales.ownCheque', { name: payment.name, ...payment.ownCheque })
-              : t('sales.refundedBy', { name: payment.name })
-            : payment.name;
+          : payment.kind === 'transfer' && payment.reference
+            ? t('sales.transfer', { name: payment.name, reference: payment.reference })
+            : back
+              ? payment.ownCheque
+                ? t('sales.ownCheque', { name: payment.name, ...payment.ownCheque })
+                : t('sales.refundedBy', { name: payment.name })
+              : payment.name;
   return (
     <Column>
       <Figures
@@ -227,6 +229,11 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
               .join(' · ')}
           </Body>
         </SheetRow>
+      ) : null}
+      {payment.chequeState && !back ? (
+        <Column paddingHorizontal="$4" paddingVertical="$2" data-noprint>
+          <ReturnedCheque payment={payment} />
+        </Column>
       ) : null}
       {payment.changeMinor !== 0 && !back ? (
         <Figures label={t('sales.change')} minor={payment.changeMinor} />

@@ -27,6 +27,7 @@ const KINDS = [
   'cheque',
   'onAccount',
   'storeCredit',
+  'transfer',
   'ownCheque',
   'other',
 ] as const;

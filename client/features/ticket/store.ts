@@ -2,6 +2,7 @@ import type {
   CounterItem,
   CustomerDetail,
   CustomerFound,
+  LineTrail,
   OrderDetail,
 } from '@abacist/contracts';
 import {
@@ -41,6 +42,10 @@ type Ticket = {
   charges: Charge[];
   /** Names of the accounts that it pays on. */
   accountNames: Record<number, string>;
+  /** The number of the returned cheque that it pays. */
+  chequeNumber: string;
+  /** The statement line that its money was read from. */
+  statementLine: LineTrail['line'] | null;
   /** The order that it sells of or takes money for, and what of its prepayments is left. */
   order: {
     id: number;
@@ -108,6 +113,8 @@ const NOTHING = {
   salespersonId: undefined,
   extras: [],
   accountNames: {},
+  chequeNumber: '',
+  statementLine: null,
   order: null,
   charges: [],
 };
@@ -189,7 +196,7 @@ export const ticketIsEmpty = ({
 /** The part of the ticket that can be put aside. */
 export function parkable(ticket: Ticket): Parkable {
   const { lines, known, discount, returned, customer, pricesIncludeTax } = ticket;
-  const { salespersonId, extras, accountNames, order } = ticket;
+  const { salespersonId, extras, accountNames, chequeNumber, statementLine, order } = ticket;
   return {
     lines,
     known,
@@ -200,6 +207,8 @@ export function parkable(ticket: Ticket): Parkable {
     salespersonId,
     extras,
     accountNames,
+    chequeNumber,
+    statementLine,
     order,
   };
 }

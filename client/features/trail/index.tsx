@@ -19,6 +19,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { UnknownLine } from './UnknownLine';
 
 /** The trail of a day's bead: from its sales down to the statement line. */
 export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {
@@ -81,7 +82,11 @@ export function LineTrailScreen({ id }: { id: number }) {
             </Body>
             <Steps steps={data.steps} shape="card" />
             {data.days.length ? <Days days={data.days} /> : null}
-            {data.matchGroupId === null ? null : <Undo groupId={data.matchGroupId} />}
+            {data.matchGroupId === null ? (
+              <UnknownLine line={data.line} />
+            ) : (
+              <Undo groupId={data.matchGroupId} />
+            )}
           </Column>
         )}
       </Query>

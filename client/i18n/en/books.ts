@@ -14,6 +14,8 @@ export const books = {
     shopPapers: 'Papers',
     shopPapersText: 'Head and foot of receipts and invoices, logo, size',
     shopRules: 'Rules of the counter',
+    shopAccountRules: 'Rules of charge accounts',
+    shopAccountRulesText: 'Grace, discounts, late charges, what is written off',
     shopRulesText: 'Returns, allowances, prepayments, tips and cash back',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 

@@ -82,6 +82,8 @@ export const orders = {
     extra_prepayment: 'Prepayment for {{number}}',
     extra_tip: 'Tip',
     extra_accountPayment: 'Paid on the account of {{name}}',
+    extra_creditOut: 'Credit of {{name}} paid out',
+    extra_chequePaid: 'Returned cheque {{number}} paid',
     extra_cashBack: 'Cash back',
     extra_prepaymentBack: 'Prepayment of {{number}} back',
     ofOrder: 'of order {{number}}',

@@ -168,13 +168,14 @@ export const refusal = {
   cashBack_coins: 'No coins make this amount. Round it.',
   cashBack_byDebit:
     'Cash back is paid by a debit card. Let it pay more, or remove the cash back.',
+  rule_accountRules: 'Rules of charge accounts change. A manager must approve it.',
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
   rules_changed: 'Someone changed the rules meanwhile. Load the page again.',
   cheque_number: 'Write the number of the cheque: letters, digits, hyphens.',
   ownCheque_number: 'Type the number printed on our cheque, digits only.',
   ownCheque_payee: 'Write whom the cheque is written to.',
   ownCheque_used: 'Our cheque {{number}} was written before. Look at its number again.',
-  ownCheque_bankAccount: 'Choose the bank account that the cheque is drawn on.',
+  bankAccount_unknown: 'Choose one of the shop’s bank accounts.',
   cheque_drawnBy: 'Write whose cheque it is.',
   cheque_dated: 'Write the date on the cheque like 2026-03-31.',
   count_unknownCheque: 'A cheque of the count is not of this drawer. Begin the count again.',
@@ -215,7 +216,7 @@ export const refusal = {
   void_batchClosed: 'The card batch of this sale is closed, so it can’t be voided.',
 
   void_chequeCashed:
-    'The bank has paid the cheque that this ticket gave, so it can’t be voided.',
+    'The bank statement shows the cheque or the transfer of this ticket, so it can’t be voided.',
   void_allocated:
     '{{number}} rests on it. Take back what was given to it on the account’s page, or void the payment first.',
   statement_later: 'This day is not there yet. Choose today or an earlier one.',
@@ -256,8 +257,21 @@ export const refusal = {
   allocation_changed: 'Somebody gave it out meanwhile. Load the account again.',
   allocation_unknown: 'There is no such allocation.',
   allocation_undone: 'It was taken back already.',
-  allocation_writtenOff:
-    'It was written off, and that stays. Take what comes in as a payment.',
+  allocation_spent: 'That money is gone: it was paid out, or its cheque came back.',
+  rule_creditOut: '{{amount}} of a credit is paid out. A manager must approve it.',
+  cheque_unknown: 'There is no such cheque.',
+  cheque_returned: 'Cheque {{number}} is known to have come back already.',
+  cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
+  cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t have come back before.',
+  cheque_feeNeedsAccount:
+    'It paid on no account, so nobody can be charged the fee. Leave the fee empty.',
+  returnedCheque_unknown: 'There is no such returned cheque.',
+  returnedCheque_over: 'Only {{left}} of the returned cheque is owed. Take less.',
+  returnedCheque_nothingLeft: 'Nothing of this cheque is owed any more.',
+  lateCharge_monthNotOver: 'The month is not over yet. Choose one before it.',
+  lateCharge_notLate: 'Nothing was late on one of these accounts. Load the list again.',
+  lateCharge_already: 'The account of {{name}} was charged for this month already.',
+  lateCharge_moreThanRule: 'The rule comes to {{charge}} for {{name}}. Charge that or less.',
   rule_writeOff:
     '{{amount}} is written off, {{allowed}} is allowed. A manager must approve it.',
   discount_over: 'The discount is {{discount}} at the most.',

@@ -1,5 +1,6 @@
 export * from './aging';
 export * from './allocate';
+export * from './chequeReturn';
 export * from './items';
 export * from './lateCharge';
 export * from './limit';

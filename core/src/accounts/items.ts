@@ -2,7 +2,17 @@ import type { IsoDate } from '../dates';
 import { minus, sum, type Minor } from '../money';
 
 /** What an open item is: charges add to a balance, credits take off it. */
-export const CHARGE_KINDS = ['charge', 'lateCharge', 'chequeFee', 'opening'] as const;
+export const CHARGE_KINDS = [
+  'charge',
+  'lateCharge',
+  'chequeFee',
+  'opening',
+  // Each eats up the credit that was undone: paid out, brought by a cheque that the bank returned,
+  // written off and owed again after all.
+  'paidOut',
+  'returnedCheque',
+  'writtenBack',
+] as const;
 export const CREDIT_KINDS = ['payment', 'creditNote', 'writeOff', 'openingCredit'] as const;
 export type ItemKind = (typeof CHARGE_KINDS)[number] | (typeof CREDIT_KINDS)[number];
 

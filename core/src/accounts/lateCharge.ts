@@ -16,7 +16,7 @@ export type LateChargeRules = {
  * @returns zero where nothing is late
  */
 export function lateChargeOf(
-  items: readonly ItemLeft[],
+  items: readonly (Pick<ItemLeft, 'kind' | 'dueDate'> & { leftMinor: number })[],
   monthEnd: IsoDate,
   rules: LateChargeRules,
 ): { baseMinor: Minor; chargeMinor: Minor } {

@@ -1,5 +1,12 @@
 /** What a statement line is about: the kinds that movements have. */
-export type MovementKind = 'deposit' | 'settlement' | 'ownCheque';
+export type MovementKind =
+  | 'deposit'
+  | 'settlement'
+  | 'ownCheque'
+  /** A customer's bank transfer. */
+  | 'transfer'
+  /** A cheque that was deposited and came back. */
+  | 'returnedCheque';
 
 /** A rule taught by a person: lines whose text holds `contains` are of this kind and party. */
 export type LineRule = { contains: string; kind: MovementKind; party: string };

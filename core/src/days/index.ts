@@ -11,7 +11,7 @@ export type BeadPart = { stage: Stage; amountMinor: number };
 
 export type Bead = {
   /**
-   * `cash`, `cheque`, `ownCheque` (below zero: money given back), `card:` and the scheme, or
+   * `cash`, `cheque`, `transfer`, `ownCheque` (below zero: money given back), `card:` and the scheme, or
    * `other`: what was allowed or spent at the sale, which has nowhere further to go. `onAccount`
    * rests with the customers and does not hold its day back.
    */
@@ -86,7 +86,11 @@ export function rodState(facts: RodFacts): RodState {
     return waiting('rod.open');
   }
   const pot = ({ key, shape }: Bead) =>
-    key === 'ownCheque' || key === 'onAccount' ? key : shape === 'card' ? 'card' : 'cash';
+    key === 'ownCheque' || key === 'onAccount' || key === 'transfer'
+      ? key
+      : shape === 'card'
+        ? 'card'
+        : 'cash';
   const at = (wanted: ReturnType<typeof pot>, stage: Stage) =>
     sum(beads.filter((bead) => pot(bead) === wanted).map((bead) => bead.byStage[stage]));
   const inSafe = at('cash', 'counted');
@@ -99,6 +103,8 @@ export function rodState(facts: RodFacts): RodState {
   if (settled !== 0) return waiting('rod.cardsSent', { amountMinor: settled });
   const written = at('ownCheque', 'sent');
   if (written !== 0) return waiting('rod.chequesOut', { amountMinor: -written });
+  const transfers = at('transfer', 'sent');
+  if (transfers !== 0) return waiting('rod.transfersSent', { amountMinor: transfers });
   const charged = sum([at('onAccount', 'taken'), at('onAccount', 'sent')]);
   if (charged !== 0) {
     return { tone: 'home', code: 'rod.homeButAccounts', params: { amountMinor: charged } };

@@ -61,7 +61,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'tender.cash': paidBy(CASH_10625, 'drawer'),
   'tender.cheque': paidBy(['tender.cheque', { amount: 106_25 }], 'drawer'),
   'tender.card': paidBy(['tender.card', { amount: 106_25 }], 'cardClearing'),
-  'tender.bank': paidBy(['tender.bank', { amount: 106_25 }], 'bank'),
+  'tender.transfer': paidBy(['tender.transfer', { amount: 106_25 }], 'bankInTransit'),
   'tender.onAccount': paidBy(['tender.onAccount', { amount: 106_25 }], 'chargeAccounts'),
   'tender.storeCredit': paidBy(['tender.storeCredit', { amount: 106_25 }], 'storeCredit'),
   'tender.voucher': paidBy(['tender.voucher', { amount: 106_25 }], 'vouchers'),
@@ -222,18 +222,25 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ],
   },
   'cheque.returned': alone(
-    ['cheque.returned', { allocations: 104_12, discountTakenBack: 2_13, amount: 104_12 }],
+    ['cheque.returned', { charged: 104_12, walkIn: 84_10, amount: 188_22 }],
     [
-      ['chargeAccounts', 106_25],
-      ['discountsGiven', -2_13],
-      ['bank', -104_12],
+      ['chargeAccounts', 104_12],
+      ['returnedCheques', 84_10],
+      ['bankInTransit', -188_22],
     ],
   ),
-  'cheque.returnedWalkIn': alone(
-    ['cheque.returnedWalkIn', { amount: 84_10 }],
+  'cheque.recovered': {
+    parts: [['cheque.recovered', { amount: 106_25 }], CASH_10625],
+    lines: [
+      ['returnedCheques', -106_25],
+      ['drawer', 106_25],
+    ],
+  },
+  'cheque.writtenOff': alone(
+    ['cheque.writtenOff', { amount: 84_10 }],
     [
-      ['returnedCheques', 84_10],
-      ['bank', -84_10],
+      ['writeOffs', 84_10],
+      ['returnedCheques', -84_10],
     ],
   ),
   'prepayment.taken': {

@@ -36,7 +36,8 @@ export const POSTING_TABLE = {
   'tender.cash': row(debit('drawer', 'kept')),
   'tender.cheque': row(debit('drawer', 'amount')),
   'tender.card': row(debit('cardClearing', 'amount')),
-  'tender.bank': row(debit('bank', 'amount')),
+  /** A bank transfer that the customer sent: on its way until a statement line shows it. */
+  'tender.transfer': row(debit('bankInTransit', 'amount')),
   'tender.onAccount': row(debit('chargeAccounts', 'amount')),
   'tender.storeCredit': row(debit('storeCredit', 'amount')),
   'tender.voucher': row(debit('vouchers', 'amount')),
@@ -86,13 +87,14 @@ export const POSTING_TABLE = {
     credit('chargeAccounts', 'written'),
   ),
   'writeOff.recovered': row(credit('writeOffs', 'amount')),
+  /** On its way from the bank until a statement line shows it, like all that moves there. */
   'cheque.returned': row(
-    debit('chargeAccounts', 'allocations'),
-    maybe(debit('chargeAccounts', 'discountTakenBack')),
-    maybe(credit('discountsGiven', 'discountTakenBack')),
-    credit('bank', 'amount'),
+    debit('chargeAccounts', 'charged'),
+    debit('returnedCheques', 'walkIn'),
+    credit('bankInTransit', 'amount'),
   ),
-  'cheque.returnedWalkIn': row(debit('returnedCheques', 'amount'), credit('bank', 'amount')),
+  'cheque.recovered': row(credit('returnedCheques', 'amount')),
+  'cheque.writtenOff': row(debit('writeOffs', 'amount'), credit('returnedCheques', 'amount')),
 
   // Prepayments
   'prepayment.taken': row(credit('prepayments', 'net'), maybe(credit('taxPayable', 'tax'))),

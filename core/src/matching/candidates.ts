@@ -11,6 +11,9 @@ export const WINDOWS: Record<MovementKind, { before: number; after: number }> = 
   settlement: { before: 1, after: 3 },
   // A cheque may be cashed for about half a year (common practice).
   ownCheque: { before: 0, after: 130 },
+  // Both are recorded when someone tells of them, often after the bank has booked them.
+  transfer: { before: 10, after: 5 },
+  returnedCheque: { before: 10, after: 5 },
 };
 
 /** The first and last day on which a movement may be booked. */

@@ -29,6 +29,7 @@ const account = (more: Partial<TicketAccount> = {}): TicketAccount => ({
   buyersOnly: false,
   buyers: [],
   charges: [],
+  credits: [],
   taxes: [],
   ...more,
 });
@@ -219,5 +220,65 @@ describe('a payment on an account', () => {
   ])('%s is refused', (_, given, code) => {
     const accounts = [account({ charges: [invoice(9, 80_00)] })];
     expect(refusal(given, { accounts })?.code).toBe(code);
+  });
+});
+
+describe('a credit of an account paid out', () => {
+  const credit = { id: 12, leftMinor: minor(-40_00) };
+  const out = (amountMinor: number, more: object = {}) => ({
+    lines: [],
+    extras: [
+      { kind: 'creditOut' as const, accountId: 4, creditItemId: 12, amountMinor, ...more },
+    ],
+    tenders: [],
+    refunds: [{ kind: 'cash' as const, tenderId: 1, amountMinor }],
+  });
+  const state = { accounts: [account({ credits: [credit] })] };
+
+  test('leaves the drawer, and is a manager’s to say', () => {
+    const paid = decide(out(39_98), state);
+    expect(posted(paid)).toEqual([
+      ['chargeAccounts', 39_98],
+      ['drawer', -40_00],
+      ['rounding', 2],
+    ]);
+    expect(paid.broken).toEqual([
+      { code: 'rule.creditOut', approver: 'manager', params: { amountMinor: 39_98 } },
+    ]);
+  });
+  test.each<[string, SaleTicket, object, string]>([
+    ['more than is left of it', out(40_01), state, 'allocation.moreThanCredit'],
+    ['another account’s', out(1_00, { creditItemId: 99 }), state, 'allocation.unknownCredit'],
+    ['an account that is not there', out(1_00), { accounts: [] }, 'account.unknown'],
+    ['with goods beside it', { ...out(1_00), lines: goods }, state, 'account.alone'],
+  ])('%s is refused', (_name, ticket, more, code) => {
+    expect(refusal(ticket, more)!.code).toBe(code);
+  });
+});
+
+describe('a bank transfer', () => {
+  const transfer = (more: object = {}) =>
+    ({
+      kind: 'transfer',
+      tenderId: 11,
+      amountMinor: 106_25,
+      bankAccountId: 3,
+      reference: 'Invoice 17',
+      ...more,
+    }) as const;
+  const state = { bankAccountIds: [3] };
+  test('is on its way to the bank', () => {
+    const sold = decide({ lines: goods, tenders: [transfer()] }, state);
+    expect(posted(sold)).toContainEqual(['bankInTransit', 106_25]);
+    expect(sold.tenders).toMatchObject([
+      { reference: 'Invoice 17', transfer: { bankAccountId: 3, lineId: null } },
+    ]);
+  });
+  test.each([
+    [{ bankAccountId: 4 }, 'bankAccount.unknown'],
+    [{ reference: '4012888888881881' }, 'text.cardNumber'],
+    [{ amountMinor: 106_26 }, 'tender.over'],
+  ])('with %j is refused', (more, code) => {
+    expect(refusal({ lines: goods, tenders: [transfer(more)] }, state)!.code).toBe(code);
   });
 });

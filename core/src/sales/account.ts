@@ -29,6 +29,8 @@ export type TicketAccount = {
   buyers: readonly string[];
   /** Its open charges, where the ticket pays on it. */
   charges: readonly ItemLeft[];
+  /** Its credits that are given to nothing, where the ticket pays one out. */
+  credits: readonly Pick<ItemLeft, 'id' | 'leftMinor'>[];
   /** The tax of those charges by authority. */
   taxes: readonly { itemId: number; authorityId: number; taxMinor: number }[];
 };
@@ -43,6 +45,14 @@ export type AccountPayment = {
   keepCredit: boolean;
   /** Why a discount is granted after its last day. */
   reason: string;
+};
+
+/** A credit on an account that is paid out, or a part of it: it stands on a ticket of its own. */
+export type CreditOut = {
+  kind: 'creditOut';
+  accountId: number;
+  creditItemId: number;
+  amountMinor: number;
 };
 
 export type PaidAllocation = DecidedAllocation & {
@@ -93,6 +103,27 @@ export function decidePayment(
     return refuse('account.wouldBeCredit', at, { overMinor, name: account.name });
   }
   return accept(decided.value.map((one) => withTaxes(one, account.taxes)));
+}
+
+/**
+ * Whether a credit can be paid out. Refusals: `account.unknown`, `account.closed`,
+ * `allocation.unknownCredit`, `allocation.moreThanCredit` (leftMinor).
+ */
+export function checkCreditOut(
+  { accountId, creditItemId, amountMinor }: CreditOut,
+  accounts: readonly TicketAccount[],
+  at: string,
+): Outcome<never> | undefined {
+  const account = accounts.find(({ id }) => id === accountId);
+  if (!account) return refuse('account.unknown', `${at}.accountId`);
+  if (account.closed) return refuse('account.closed', at, { name: account.name });
+  const credit = account.credits.find(({ id }) => id === creditItemId);
+  if (!credit) return refuse('allocation.unknownCredit', `${at}.creditItemId`);
+  return amountMinor > -credit.leftMinor
+    ? refuse('allocation.moreThanCredit', `${at}.amountMinor`, {
+        leftMinor: -credit.leftMinor,
+      })
+    : undefined;
 }
 
 /** The tax that a discount lowers, by authority: largest remainder of the charge's own tax. */

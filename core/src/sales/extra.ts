@@ -3,16 +3,19 @@ import { MAX_AMOUNT_MINOR, minor, minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import type { DiscountRules } from '../accounts';
 import {
+  checkCreditOut,
   decidePayment,
   type AccountPayment,
+  type CreditOut,
   type PaidAllocation,
   type TicketAccount,
 } from './account';
 
 /**
  * What stands on a ticket and is no goods: a gift voucher sold, a prepayment taken, all that is
- * left of an order's prepayments paid back when it is cancelled, a tip on a card, or cash that a
- * debit card brings back.
+ * left of an order's prepayments paid back when it is cancelled, a tip on a card, cash that a
+ * debit card brings back, a payment on an account, a credit of one paid out, or a returned
+ * cheque that is paid after all.
  */
 export type ExtraLine =
   | { kind: 'voucher'; amountMinor: number }
@@ -20,7 +23,9 @@ export type ExtraLine =
   | { kind: 'prepaymentBack'; orderId: number; amountMinor: number }
   | { kind: 'tip'; amountMinor: number }
   | { kind: 'cashBack'; amountMinor: number }
-  | AccountPayment;
+  | { kind: 'chequePaid'; returnedChequeId: number; amountMinor: number }
+  | AccountPayment
+  | CreditOut;
 
 /** What a shop allows on cards; cashBackMaxMinor null: no cash back. */
 export type CardExtras = { tips: boolean; cashBackMaxMinor: number | null };
@@ -34,13 +39,20 @@ export type DecidedExtra = {
   /** A payment on an account, and what it was given to. */
   accountId: number | null;
   allocations: PaidAllocation[];
+  /** The credit that is paid out; the returned cheque that is paid after all. */
+  creditItemId: number | null;
+  returnedChequeId: number | null;
 };
+
+/** A cheque that the bank returned, of no account, and what of it is still owed. */
+export type OwedCheque = { id: number; leftMinor: number };
 
 /** What extras are decided by. */
 export type ExtraState = {
   today: string;
   orders: readonly Order[];
   accounts: readonly TicketAccount[];
+  returnedCheques: readonly OwedCheque[];
   discountRules: DiscountRules;
   cardExtras: CardExtras;
   cashStepMinor: number;
@@ -50,12 +62,14 @@ export type ExtraState = {
  * Decides the lines that are no goods; they bear no tax but that of a prepayment taxed at its
  * receipt. Refusals: `voucher.amount`, `order.unknown`, `prepayment.wholeBack` (leftMinor), those
  * of `takePrepayment` and `spendPrepayment`, `tip.notTaken`, `cashBack.notGiven`,
- * `cashBack.most` (mostMinor), `cashBack.coins`, `account.paidTwice`, those of `decidePayment`.
+ * `cashBack.most` (mostMinor), `cashBack.coins`, `account.paidTwice`, those of `decidePayment`
+ * and `checkCreditOut`, `returnedCheque.unknown`, `returnedCheque.over` (leftMinor).
  */
 export function decideExtras(
   extras: readonly ExtraLine[],
-  { today, orders, accounts, discountRules, cardExtras, cashStepMinor }: ExtraState,
+  state: ExtraState,
 ): Outcome<DecidedExtra[]> {
+  const { today, orders, accounts, discountRules, cardExtras, cashStepMinor } = state;
   const decided: DecidedExtra[] = [];
   for (const [i, extra] of extras.entries()) {
     const at = `extras.${i}`;
@@ -80,14 +94,24 @@ export function decideExtras(
         if (!paid.ok) return paid;
         allocations = paid.value;
       }
-      const amount = minor(amountMinor);
+      if (extra.kind === 'creditOut') {
+        const refusal = checkCreditOut(extra, accounts, at);
+        if (refusal) return refusal;
+        accountId = extra.accountId;
+      }
+      if (extra.kind === 'chequePaid') {
+        const refusal = checkOwedCheque(extra, state.returnedCheques, at);
+        if (refusal) return refusal;
+      }
       decided.push({
+        ...NOTHING_NAMED,
         kind,
-        orderId: null,
-        amountMinor: amount,
+        amountMinor: minor(extra.kind === 'creditOut' ? -amountMinor : amountMinor),
         parts,
         accountId,
         allocations,
+        creditItemId: extra.kind === 'creditOut' ? extra.creditItemId : null,
+        returnedChequeId: extra.kind === 'chequePaid' ? extra.returnedChequeId : null,
       });
       continue;
     }
@@ -106,15 +130,35 @@ export function decideExtras(
     if (!parts.ok) return parts;
     const signed = kind === 'prepayment' ? amountMinor : -amountMinor;
     decided.push({
+      ...NOTHING_NAMED,
       kind,
       orderId,
       amountMinor: minor(signed),
       parts: parts.value,
-      accountId: null,
-      allocations: [],
     });
   }
   return accept(decided);
+}
+
+const NOTHING_NAMED = {
+  orderId: null,
+  accountId: null,
+  allocations: [],
+  creditItemId: null,
+  returnedChequeId: null,
+};
+
+function checkOwedCheque(
+  { returnedChequeId, amountMinor }: { returnedChequeId: number; amountMinor: number },
+  owed: readonly OwedCheque[],
+  at: string,
+): Outcome<never> | undefined {
+  const cheque = owed.find(({ id }) => id === returnedChequeId);
+  if (!cheque) return refuse('returnedCheque.unknown', at);
+  const { leftMinor } = cheque;
+  return amountMinor > leftMinor
+    ? refuse('returnedCheque.over', `${at}.amountMinor`, { leftMinor })
+    : undefined;
 }
 
 function checkCardExtra(

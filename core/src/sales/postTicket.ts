@@ -74,6 +74,12 @@ function postExtra(
         ...allocations.flatMap((one) => postDiscount(one, accountId!)),
       ];
     }
+    case 'creditOut': {
+      const of = { chargeAccountId: accountId! };
+      return post('account.creditPaidOut', { amount: -amountMinor }, of);
+    }
+    case 'chequePaid':
+      return post('cheque.recovered', { amount: amountMinor });
     case 'prepaymentBack':
       return post('prepayment.paidBack', amounts(parts));
   }
@@ -139,6 +145,10 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       return [];
     case 'cheque':
       return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
+    case 'transfer': {
+      const { bankAccountId } = tender.transfer!;
+      return post('tender.transfer', { amount: amountMinor }, { bankAccountId });
+    }
     case 'onAccount':
       return post(
         'tender.onAccount',

@@ -27,6 +27,7 @@ import {
   type CardExtras,
   type DecidedExtra,
   type ExtraLine,
+  type OwedCheque,
 } from './extra';
 import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
@@ -92,7 +93,9 @@ export type SaleState = {
   /** Charge accounts that the ticket charges or pays on. */
   accounts: readonly TicketAccount[];
   discountRules: DiscountRules;
-  /** The shop's bank accounts, where a refund is a cheque on one of them. */
+  /** Cheques that the bank returned, where the ticket pays one after all. */
+  returnedCheques: readonly OwedCheque[];
+  /** The shop's bank accounts, where the ticket names one. */
   bankAccountIds: readonly number[];
   /** What brought the prepayments that are paid back. */
   prepaidBy: RefundState | null;
@@ -133,7 +136,7 @@ export type DecidedSale = {
  * takes back by stored parts, settles the one difference, and posts it. What is decided here is
  * stored as it is; later steps never compute it again.
  * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
- * `tender.unknown`, `tender.notDue`, `ownCheque.bankAccount`, `refund.notDue`, `credit.unknown`, `credit.expired`,
+ * `tender.unknown`, `tender.notDue`, `bankAccount.unknown`, `refund.notDue`, `credit.unknown`, `credit.expired`,
  * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
  * `voucher.unknown`, `voucher.expired`, `voucher.over`, `account.alone`,
  * `account.notByAccount`, those of `decideCharges`.
@@ -150,9 +153,12 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (wrong) return wrong;
   const extras = decideExtras(wanted, state);
   if (!extras.ok) return extras;
-  const paysAccount = wanted.some(({ kind }) => kind === 'accountPayment');
-  if (paysAccount) {
-    const others = wanted.some(({ kind }) => kind !== 'accountPayment');
+  const ofAccount = (kind: ExtraLine['kind']) =>
+    kind === 'accountPayment' || kind === 'creditOut';
+  if (wanted.some(({ kind }) => ofAccount(kind))) {
+    const others =
+      wanted.some(({ kind }) => kind !== 'accountPayment') &&
+      (wanted.length > 1 || wanted[0]!.kind !== 'creditOut');
     if (others || sale.lines.length > 0 || sale.returned)
       return refuse('account.alone', 'extras');
     if (sale.tenders.some(({ kind }) => kind === 'onAccount')) {
@@ -230,6 +236,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
         state.allowance,
       ),
       ...charged.value.broken,
+      ...creditOutBroken(extras.value),
       ...returnRulesBroken(sale, back, state),
     ],
   });
@@ -288,7 +295,7 @@ function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | unde
       refund.kind === 'ownCheque' &&
       !state.bankAccountIds.includes(refund.cheque.bankAccountId)
     ) {
-      return refuse('ownCheque.bankAccount', `${at}.cheque.bankAccountId`);
+      return refuse('bankAccount.unknown', `${at}.cheque.bankAccountId`);
     }
   }
   const asked = new Map<number, number>();
@@ -296,6 +303,9 @@ function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | unde
     const at = `tenders.${i}`;
     if (known(tender.tenderId) !== tender.kind) {
       return refuse('tender.unknown', `${at}.tenderId`);
+    }
+    if (tender.kind === 'transfer' && !state.bankAccountIds.includes(tender.bankAccountId)) {
+      return refuse('bankAccount.unknown', `${at}.bankAccountId`);
     }
     if (tender.kind === 'voucher') {
       const refusal = checkVoucher(tender, sale, state, at);
@@ -355,6 +365,20 @@ function spendPrepayments(
   }
   return accept(used);
 }
+
+/** Money that leaves the shop for a credit on an account is a manager's to say. */
+const creditOutBroken = (extras: readonly DecidedExtra[]): BrokenRule[] =>
+  extras.flatMap(({ kind, amountMinor }) =>
+    kind === 'creditOut'
+      ? [
+          {
+            code: 'rule.creditOut',
+            approver: 'manager',
+            params: { amountMinor: -amountMinor },
+          },
+        ]
+      : [],
+  );
 
 function returnRulesBroken(
   sale: SaleTicket,

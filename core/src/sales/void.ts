@@ -14,7 +14,7 @@ export type VoidState = {
   creditUsed: boolean;
   /** A voucher that it sold, or a prepayment that it took, was used. */
   extraUsed: boolean;
-  /** A cheque of ours that it gave was cashed: the statement has it. */
+  /** A cheque of ours that it gave was cashed, or a transfer that it took came: the statement has it. */
   chequeCashed: boolean;
   /** An item of an account that rests on what it charged or paid. */
   allocatedTo: string | null;

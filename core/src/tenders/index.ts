@@ -12,6 +12,7 @@ export const TENDER_KINDS = [
   'prepayment',
   'other',
   'onAccount',
+  'transfer',
   // The shop's own cheque: it is only given, never taken.
   'ownCheque',
 ] as const;
@@ -48,6 +49,16 @@ export type OfferedTender =
       buyer: string;
       reference: string;
     }
+  | {
+      /** A bank transfer that the customer sent, and what he wrote on it. */
+      kind: 'transfer';
+      tenderId: number;
+      amountMinor: number;
+      bankAccountId: number;
+      reference: string;
+      /** The statement line that shows it, where it is there already. */
+      lineId?: number | undefined;
+    }
   | { kind: 'other'; tenderId: number; amountMinor: number; reference: string };
 
 /** A tender as it is taken: `amountMinor` of the ticket is settled, `keptMinor` stays with us. */
@@ -67,6 +78,8 @@ export type TakenTender = {
   voucherId: number | null;
   orderId: number | null;
   cheque: Cheque | null;
+  /** Where a transfer goes to, and the statement line that shows it. */
+  transfer: { bankAccountId: number; lineId: number | null } | null;
   /** The account that it charges, and who buys. */
   charge: { accountId: number; buyer: string } | null;
 };
@@ -116,14 +129,15 @@ export function settleTicket(
           keptMinor: amountMinor,
           roundingMinor: ZERO,
           lastFour: tender.kind === 'card' ? tender.lastFour || null : null,
-          reference:
-            tender.kind === 'card' || tender.kind === 'other' || tender.kind === 'onAccount'
-              ? tender.reference || null
-              : null,
+          reference: 'reference' in tender ? tender.reference || null : null,
           creditNoteId: tender.kind === 'storeCredit' ? tender.creditNoteId : null,
           voucherId: tender.kind === 'voucher' ? tender.voucherId : null,
           orderId: tender.kind === 'prepayment' ? tender.orderId : null,
           cheque: tender.kind === 'cheque' ? tender.cheque : null,
+          transfer:
+            tender.kind === 'transfer'
+              ? { bankAccountId: tender.bankAccountId, lineId: tender.lineId ?? null }
+              : null,
           charge:
             tender.kind === 'onAccount'
               ? { accountId: tender.accountId, buyer: tender.buyer }
@@ -144,6 +158,7 @@ export function settleTicket(
         voucherId: null,
         orderId: null,
         cheque: null,
+        transfer: null,
         charge: null,
       };
     }),
@@ -163,6 +178,11 @@ function checkTender(
   if (tender.kind === 'onAccount') {
     const wrong = [tender.buyer, tender.reference].some(holdsCardNumber);
     return wrong ? refuse('text.cardNumber', at) : undefined;
+  }
+  if (tender.kind === 'transfer') {
+    return holdsCardNumber(tender.reference)
+      ? refuse('text.cardNumber', `${at}.reference`)
+      : undefined;
   }
   if (tender.kind === 'cheque') return checkCheque(tender.cheque, `${at}.cheque`);
   if (tender.kind === 'card' && !(tender.lastFour === '' && !asks.lastFour)) {

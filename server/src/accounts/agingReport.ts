@@ -11,7 +11,7 @@ const PAGE = 100;
  * What is left of an item at the end of a date (`?` twice): only allocations dated up to it
  * count. Read for items that were open then, which the day of closing tells.
  */
-const LEFT = `i.amount_minor - IF(i.amount_minor > 0,
+export const LEFT = `i.amount_minor - IF(i.amount_minor > 0,
     (SELECT COALESCE(SUM(x.amount_minor + x.discount_minor), 0) FROM allocation x
      WHERE x.charge_item_id = i.id AND x.date <= ?),
     (SELECT COALESCE(-SUM(x.amount_minor), 0) FROM allocation x
@@ -26,7 +26,8 @@ const AGE = `CASE
     WHEN DATEDIFF(?, i.due_date) <= 90 THEN 'to90'
     ELSE 'over90' END`;
 
-const OPEN_THEN = `i.date <= ? AND NOT i.voided AND (i.closed_on IS NULL OR i.closed_on > ?)`;
+/** Whether an item was open at the end of a date (`?` twice). */
+export const OPEN_THEN = `i.date <= ? AND NOT i.voided AND (i.closed_on IS NULL OR i.closed_on > ?)`;
 
 const BY_ACCOUNT = `
   SELECT i.charge_account_id AS accountId, ${AGE} AS age, SUM(${LEFT}) AS total

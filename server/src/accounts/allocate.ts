@@ -1,16 +1,23 @@
 import type { AccountPage, AllocateCommand, UndoAllocation } from '@abacist/contracts';
 import { allocate } from '@abacist/core/accounts';
-import { reverseLines } from '@abacist/core/ledger';
+import { reverseLines, type JournalLine } from '@abacist/core/ledger';
 import { postDiscount, withTaxes } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
-import { row, rows } from '../db/pool';
+import { row } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
-import { standingAllocations, storeAllocations, undoAllocation } from './items';
+import {
+  allocationTaxes,
+  standingAllocations,
+  storeAllocations,
+  undoAllocation,
+  type StoredAllocation,
+} from './items';
 import { lockAccounts, ticketAccounts, refuseClosed } from './load';
 import { accountPage } from './page';
 import { loadAccountRules } from './rules';
+import { takeBackWriteOff } from './writeOff';
 
 type Saved = Promise<CommandResult<AccountPage>>;
 
@@ -57,9 +64,9 @@ export async function allocateCredit(
 
 /**
  * Takes an allocation back: the charge is open again, the credit waits again, and a discount
- * that was granted beside it is owed again.
+ * that was granted beside it is owed again. A write-off is taken back as what it was.
  * @throws HttpError 404 `allocation.unknown`; 422 `account.closed`, `allocation.undone`,
- * `allocation.writtenOff`
+ * `allocation.spent`
  */
 export async function takeBackAllocation(
   context: CommandContext,
@@ -67,9 +74,9 @@ export async function takeBackAllocation(
   allocationId: number,
 ): Saved {
   const { tx, today: date } = context;
-  const of = await row<{ accountId: number; kind: string }>(
+  const of = await row<{ accountId: number; kind: string; chargeKind: string }>(
     tx,
-    `SELECT i.charge_account_id AS accountId, c.kind
+    `SELECT i.charge_account_id AS accountId, c.kind, i.kind AS chargeKind
      FROM allocation x
      JOIN open_item i ON i.id = x.charge_item_id
      JOIN open_item c ON c.id = x.credit_item_id
@@ -79,24 +86,41 @@ export async function takeBackAllocation(
   if (!of) throw notFound('allocation.unknown');
   await lockAccounts(tx, [of.accountId]);
   await refuseClosed(tx, [of.accountId]);
-  if (of.kind === 'writeOff') throw refuseWith('allocation.writtenOff');
+  // What was paid out or came back from the bank is gone: only its own undoing could bring it.
+  if (SPENT.includes(of.chargeKind)) throw refuseWith('allocation.spent');
   const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
   if (!standing) throw refuseWith('allocation.undone');
-  const taxes = await rows<{ authorityId: number; taxMinor: number }>(
-    tx,
-    `SELECT authority_id AS authorityId, tax_minor AS taxMinor
-     FROM allocation_tax WHERE allocation_id = ?`,
-    [allocationId],
-  );
-  const undoId = await undoAllocation(context, standing, { date, reason, saleId: null });
-  const discountTaxMinor = taxes.reduce((total, { taxMinor }) => total + taxMinor, 0);
-  const granted = { ...standing, discountTaxMinor, taxes };
+  if (of.kind === 'writeOff') {
+    const documentNumber = await takeBackWriteOff(context, standing, { reason });
+    return { answer: await accountPage(tx, of.accountId, date), documentNumber };
+  }
+  const { undoId, lines } = await undoWithDiscount(context, standing, reason);
   const { number } = await postDocument(context, {
     kind: 'allocationUndo',
     subjectId: undoId,
     date,
-    lines: reverseLines(postDiscount(granted, of.accountId)),
+    lines,
     memo: reason,
   });
   return { answer: await accountPage(tx, of.accountId, date), documentNumber: number };
+}
+
+/** Charges that ate up the credit which they were given. */
+const SPENT = ['paidOut', 'returnedCheque', 'writtenBack'];
+
+/**
+ * Takes an allocation back with the discount that was granted beside it.
+ * @returns the row that undoes it, and the lines by which the discount is owed again
+ */
+export async function undoWithDiscount(
+  context: CommandContext,
+  standing: StoredAllocation,
+  reason: string,
+): Promise<{ undoId: number; lines: JournalLine[] }> {
+  const { tx, today: date } = context;
+  const taxes = await allocationTaxes(tx, standing.id);
+  const undoId = await undoAllocation(context, standing, { date, reason, saleId: null });
+  const discountTaxMinor = taxes.reduce((total, { taxMinor }) => total + taxMinor, 0);
+  const granted = { ...standing, discountTaxMinor, taxes };
+  return { undoId, lines: reverseLines(postDiscount(granted, standing.accountId)) };
 }

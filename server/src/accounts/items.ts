@@ -60,6 +60,21 @@ export async function addToBalance(tx: Tx, accountId: number, minor: number): Pr
   ]);
 }
 
+/** An amount given to one charge without a discount. */
+export const plainly = (
+  accountId: number,
+  chargeItemId: number,
+  amountMinor: number,
+): PaidAllocation => ({
+  accountId,
+  chargeItemId,
+  amountMinor: minor(amountMinor),
+  discountMinor: ZERO,
+  discountTaxMinor: ZERO,
+  late: false,
+  taxes: [],
+});
+
 /** Where allocations come from: the day on which they count, the reason, the ticket. */
 export type AllocatedBy = { date: string; reason: string; saleId: number | null };
 
@@ -159,6 +174,19 @@ export function standingAllocations(
   );
 }
 
+/** The tax that the discount of an allocation, or a write-off, lowered. */
+export function allocationTaxes(
+  tx: Tx,
+  allocationId: number,
+): Promise<{ authorityId: number; taxMinor: number }[]> {
+  return rows(
+    tx,
+    `SELECT authority_id AS authorityId, tax_minor AS taxMinor
+     FROM allocation_tax WHERE allocation_id = ?`,
+    [allocationId],
+  );
+}
+
 /** Takes an allocation back by a row of its own: both items have again what it took. */
 export async function undoAllocation(
   { tx, actor, now }: CommandContext,
@@ -255,39 +283,8 @@ export async function storeCredited(
       [saleTenderId],
     );
     if (!charge) continue;
-    const own = {
-      chargeItemId: charge.id,
-      accountId,
-      amountMinor: minor(Math.min(charge.leftMinor, -amountMinor)),
-      discountMinor: ZERO,
-      discountTaxMinor: ZERO,
-      late: false,
-      taxes: [],
-    };
+    const own = plainly(accountId, charge.id, Math.min(charge.leftMinor, -amountMinor));
     await storeAllocations(context, itemId, [own], { date, reason: '', saleId });
-  }
-}
-
-/** Stores what a ticket paid on accounts: a credit each, and what it was given to. */
-export async function storePayments(
-  context: CommandContext,
-  saleId: number,
-  { extras }: DecidedSale,
-  reasons: readonly string[],
-): Promise<void> {
-  const { tx, today: date } = context;
-  for (const [i, { kind, accountId, amountMinor, allocations }] of extras.entries()) {
-    if (kind !== 'accountPayment') continue;
-    const itemId = await addItem(tx, {
-      accountId: accountId!,
-      kind: 'payment',
-      number: null,
-      date,
-      amountMinor: -amountMinor,
-      saleId,
-    });
-    const reason = reasons[i] ?? '';
-    await storeAllocations(context, itemId, allocations, { date, reason, saleId });
   }
 }
 

@@ -23,7 +23,7 @@ type SummaryRow = Omit<
   credit: string | null;
 };
 
-/** The figures of an account that are compared in a list. `?` is today, for what is overdue. */
+/** The figures of an account that are compared in a list. `?` is today. */
 const SUMMARY = `
   SELECT a.id, a.customer_id AS customerId, c.number, c.name, pc.name AS parentName,
     a.balance_minor AS balanceMinor, a.limit_minor AS limitMinor,
@@ -36,6 +36,8 @@ const SUMMARY = `
      WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?) AS oldestDue,
     (SELECT -SUM(i.left_minor) FROM open_item i
      WHERE i.charge_account_id = a.id AND i.left_minor < 0) AS credit,
+    (SELECT MAX(r.date) FROM returned_cheque_item x JOIN returned_cheque r ON r.id = x.returned_cheque_id
+     WHERE x.charge_account_id = a.id AND r.date > DATE_SUB(?, INTERVAL 1 YEAR)) AS returnedOn,
     COALESCE(a.hold_reason, p.hold_reason) AS holdReason, a.closed_on IS NOT NULL AS closed
   FROM charge_account a
   JOIN customer c ON c.id = a.customer_id
@@ -67,6 +69,7 @@ export async function summaries(
   values: readonly Value[],
 ): Promise<AccountSummary[]> {
   const found = await rows<SummaryRow>(db, `${SUMMARY} WHERE ${where}`, [
+    today,
     today,
     today,
     ...values,

@@ -146,6 +146,9 @@ function toTicketAccount(account: AccountRow, around: Around): TicketAccount {
     overdueDays: oldestDue === null ? 0 : daysBetween(oldestDue, around.today),
     buyersOnly: account.buyersOnly === 1,
     buyers: around.buyers.get(account.id) ?? [],
+    credits: around.items.filter(
+      ({ accountId, leftMinor }) => accountId === account.id && leftMinor < 0,
+    ),
     charges: around.items.filter(
       ({ accountId, leftMinor }) => accountId === account.id && leftMinor > 0,
     ),

@@ -6,10 +6,11 @@ import { loadAccountRules } from './rules';
 /** Accounts that need a person: over their limit, overdue past grace, a credit given to nothing. */
 export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
   const { graceDays } = await loadAccountRules(db);
-  const [over, overdue, credits] = await Promise.all([
+  const [over, overdue, credits, returned] = await Promise.all([
     overLimit(db),
     overdueAccounts(db, today, graceDays),
     waitingCredits(db),
+    returnedCheques(db),
   ]);
   const end = (
     code: LooseEnd['code'],
@@ -27,6 +28,7 @@ export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
     ...over.map((one) => end('accountOverLimit', one, { limitMinor: one.limitMinor })),
     ...overdue.map((one) => end('accountOverdue', one, { date: one.since! })),
     ...credits.map((one) => end('accountCredit', one)),
+    ...returned.map((one) => end('chequeReturned', one, { date: one.since! })),
   ];
 }
 
@@ -70,6 +72,22 @@ function overdueAccounts(db: Db, today: string, graceDays: number): Promise<Foun
        AND i.due_date < DATE_SUB(?, INTERVAL COALESCE(a.grace_days, ?) DAY)
      GROUP BY a.id, c.name`,
     [today, graceDays],
+  );
+}
+
+/** What is still open because a cheque came back: what it had paid, its debt, the fee. */
+function returnedCheques(db: Db): Promise<Found[]> {
+  return rows<Found>(
+    db,
+    `SELECT a.id, c.name, MIN(r.date) AS since,
+       CAST(SUM(i.left_minor) AS SIGNED) AS amountMinor
+     FROM returned_cheque r
+     JOIN returned_cheque_item x ON x.returned_cheque_id = r.id
+     JOIN open_item i ON i.id = x.open_item_id AND i.left_minor > 0
+     JOIN charge_account a ON a.id = i.charge_account_id
+     JOIN customer c ON c.id = a.customer_id
+     GROUP BY a.id, c.name
+     ORDER BY a.id`,
   );
 }
 

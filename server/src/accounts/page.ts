@@ -114,7 +114,7 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
       ),
       rows<AllocationView>(
         db,
-        `SELECT x.id, c.kind AS creditKind, COALESCE(c.number, CONCAT(cd.series, '-', cd.number)) AS creditNumber,
+        `SELECT x.id, c.kind AS creditKind, h.kind AS chargeKind, COALESCE(c.number, CONCAT(cd.series, '-', cd.number)) AS creditNumber,
          COALESCE(h.number, CONCAT(hd.series, '-', hd.number)) AS chargeNumber,
          x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date
        FROM allocation x

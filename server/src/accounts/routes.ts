@@ -1,15 +1,21 @@
 import {
   accountQuerySchema,
+  accountRuleSchema,
   agingExportSchema,
   agingSchema,
   allocateSchema,
   changeAccountSchema,
   chargePreviewSchema,
+  chequesAtBankSchema,
   closeAccountSchema,
   id,
   isoDate,
+  lateChargeQuerySchema,
   openAccountSchema,
+  postLateChargesSchema,
+  returnChequeSchema,
   undoAllocationSchema,
+  writeOffChequeSchema,
   writeOffSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
@@ -18,14 +24,17 @@ import type { Deps } from '../context';
 import { mayAs } from '@abacist/core/people';
 import { actorOf, command } from '../http/command';
 import { forbidden } from '../http/errors';
-import { query } from '../http/query';
+import { noInput, query } from '../http/query';
 import { validate } from '../http/validate';
 import { loadShopFor } from '../settings/shop';
 import { agingReport, exportAging, itemsAt } from './agingReport';
 import { allocateCredit, takeBackAllocation } from './allocate';
+import { postLateCharges, proposeLateCharges } from './lateCharges';
 import { listAccounts, readCursor } from './list';
 import { accountPage, timelineOf } from './page';
 import { previewCharge } from './preview';
+import { chequesAtBank, returnCheque, writeOffCheque } from './returnedCheque';
+import { readAccountRules, saveAccountRules } from './ruleSettings';
 import { changeAccount, closeAccount, openAccount } from './save';
 import { writeOff } from './writeOff';
 
@@ -46,6 +55,14 @@ export function accountRoutes(deps: Deps): Router {
     query(deps, 'clerk', accountQuerySchema, ({ db, today }, asked) =>
       listAccounts(db, today, asked),
     ),
+  );
+  router.get(
+    '/account-rules',
+    query(deps, 'bookkeeper', noInput, ({ db }) => readAccountRules(db)),
+  );
+  router.post(
+    '/account-rules',
+    command(deps, 'bookkeeper', accountRuleSchema, saveAccountRules),
   );
   router.get(
     '/aging',
@@ -108,6 +125,34 @@ export function accountRoutes(deps: Deps): Router {
     '/accounts/:id/write-offs',
     command(deps, 'bookkeeper', writeOffSchema, (context, body, params) =>
       writeOff(context, body, Number(params['id'])),
+    ),
+  );
+  router.get(
+    '/late-charges',
+    query(deps, 'bookkeeper', lateChargeQuerySchema, ({ db, today }, { month }) =>
+      proposeLateCharges(db, today, month),
+    ),
+  );
+  router.post(
+    '/late-charges',
+    command(deps, 'bookkeeper', postLateChargesSchema, postLateCharges),
+  );
+  router.get(
+    '/cheques',
+    query(deps, 'bookkeeper', chequesAtBankSchema, ({ db }, asked) =>
+      chequesAtBank(db, asked),
+    ),
+  );
+  router.post(
+    '/cheques/:id/return',
+    command(deps, 'bookkeeper', returnChequeSchema, (context, body, params) =>
+      returnCheque(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/returned-cheques/:id/write-off',
+    command(deps, 'bookkeeper', writeOffChequeSchema, (context, body, params) =>
+      writeOffCheque(context, body, Number(params['id'])),
     ),
   );
   router.post(

@@ -1,13 +1,19 @@
 import type { AccountPage, WriteOff } from '@abacist/contracts';
 import { decideWriteOff } from '@abacist/core/accounts';
-import { post } from '@abacist/core/ledger';
-import { minor, ZERO } from '@abacist/core/money';
+import { post, reverseLines, type JournalLine } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { row, rows } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { numberAhead, postDocument } from '../ledger/post';
-import { addItem, storeAllocations } from './items';
+import {
+  addItem,
+  allocationTaxes,
+  plainly,
+  storeAllocations,
+  undoAllocation,
+  type StoredAllocation,
+} from './items';
 import { lockAccounts } from './load';
 import { accountPage } from './page';
 import { loadAccountRules } from './rules';
@@ -57,36 +63,69 @@ export async function writeOff(
     date,
     amountMinor: -amountMinor,
   });
-  const whole = {
-    chargeItemId,
-    accountId,
-    amountMinor: minor(amountMinor),
-    discountMinor: ZERO,
-    discountTaxMinor: ZERO,
-    late: false,
-    taxes: parts.taxes,
-  };
+  const whole = { ...plainly(accountId, chargeItemId, amountMinor), taxes: parts.taxes };
   await storeAllocations(context, itemId, [whole], { date, reason, saleId: null });
   await postDocument(context, {
     kind: 'writeOff',
     subjectId: itemId,
     date,
-    lines: post(
-      'account.writeOff',
-      {
-        net: parts.netMinor,
-        tax: parts.taxes.map((part) => ({
-          authorityId: part.authorityId,
-          amountMinor: part.taxMinor,
-        })),
-        written: amountMinor,
-      },
-      { chargeAccountId: accountId },
-    ),
+    lines: linesOf(accountId, amountMinor, parts.taxes),
     memo: reason,
     approvalId,
   });
   return { answer: await accountPage(tx, accountId, date), documentNumber: number };
+}
+
+/** What a write-off posts: the shop bears it but for the tax that it owes no more. */
+function linesOf(
+  chargeAccountId: number,
+  amountMinor: number,
+  taxes: readonly { authorityId: number; taxMinor: number }[],
+): JournalLine[] {
+  const taxMinor = taxes.reduce((total, one) => total + one.taxMinor, 0);
+  return post(
+    'account.writeOff',
+    {
+      net: amountMinor - taxMinor,
+      tax: taxes.map((one) => ({ authorityId: one.authorityId, amountMinor: one.taxMinor })),
+      written: amountMinor,
+    },
+    { chargeAccountId },
+  );
+}
+
+/**
+ * Takes a write-off back, since it is owed (and perhaps paid) after all: the charge is open again,
+ * and an item eats up the credit that it was. Its tax is owed again as it was written off.
+ */
+export async function takeBackWriteOff(
+  context: CommandContext,
+  written: StoredAllocation,
+  { reason }: { reason: string },
+): Promise<string> {
+  const { tx, today: date } = context;
+  const { id, accountId, amountMinor, creditItemId } = written;
+  const taxes = await allocationTaxes(tx, id);
+  await undoAllocation(context, written, { date, reason, saleId: null });
+  const number = await numberAhead(tx, 'writeOffUndo');
+  const itemId = await addItem(tx, {
+    accountId,
+    kind: 'writtenBack',
+    number,
+    date,
+    dueDate: date,
+    amountMinor,
+  });
+  const whole = plainly(accountId, itemId, amountMinor);
+  await storeAllocations(context, creditItemId, [whole], { date, reason: '', saleId: null });
+  await postDocument(context, {
+    kind: 'writeOffUndo',
+    subjectId: itemId,
+    date,
+    lines: reverseLines(linesOf(accountId, amountMinor, taxes)),
+    memo: reason,
+  });
+  return number;
 }
 
 function taxesOfSale({ tx }: CommandContext, saleId: number | null) {

@@ -114,6 +114,16 @@ const OWN_CHEQUES = `
   WHERE o.date BETWEEN ? AND ? AND NOT o.voided
   GROUP BY o.date, stage`;
 
+/** Customers' bank transfers of a day: on their way until the statement shows them. */
+const TRANSFERS = `
+  SELECT o.date, CAST(SUM(o.amount_minor) AS SIGNED) AS amountMinor,
+    IF(o.match_group_id IS NULL, 'sent', 'home') AS stage,
+    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = o.match_group_id))
+      AS homeOn
+  FROM transfer o
+  WHERE o.date BETWEEN ? AND ? AND NOT o.voided
+  GROUP BY o.date, stage`;
+
 /**
  * Other tenders stand for an allowance or an expense: their account has them from the sale on,
  * and no bank will see them.
@@ -130,16 +140,18 @@ const OTHERS = `
 
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [cash, cards, written, others, charged] = await Promise.all([
+  const [cash, cards, written, transfers, others, charged] = await Promise.all([
     rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
     rows<CardRow>(db, CARDS, [from, to]),
     rows<PotRow>(db, OWN_CHEQUES, [from, to]),
+    rows<PotRow>(db, TRANSFERS, [from, to]),
     rows<PotRow>(db, OTHERS, [from, to]),
     chargedParts(db, from, to),
   ]);
   return [
     ...cash.map(({ pot, ...part }) => ownPot(part, pot, pot)),
     ...written.map((part) => ownPot(part, 'ownCheque', 'cheque')),
+    ...transfers.map((part) => ownPot(part, 'transfer', 'other')),
     ...others.map((part) => ownPot(part, 'other', 'other')),
     ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
     ...cards.map((part): PotPart => ({

@@ -101,6 +101,9 @@ export async function ticketsAtHome(db: Db, saleIds: readonly number[]): Promise
          JOIN slip_item si ON si.safe_item_id = i.id
          JOIN slip sl ON sl.id = si.slip_id
          WHERE q.sale_tender_id = st.id AND sl.match_group_id IS NOT NULL)
+       WHEN 'transfer' THEN EXISTS (
+         SELECT 1 FROM transfer tr
+         WHERE tr.sale_tender_id = st.id AND tr.match_group_id IS NOT NULL)
        WHEN 'card' THEN EXISTS (
          SELECT 1 FROM batch_member m
          JOIN settled x ON x.batch_id = m.batch_id AND x.scheme = t.scheme

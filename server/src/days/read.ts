@@ -36,7 +36,8 @@ const TAKEN = `
       COALESCE((SELECT SUM(st.kept_minor)
                 FROM sale_tender st JOIN tender t ON t.id = st.tender_id
                 WHERE st.sale_id = s.id
-                  AND t.kind IN ('cash', 'cheque', 'card', 'ownCheque', 'other', 'onAccount')), 0)
+                  AND t.kind IN ('cash', 'cheque', 'card', 'ownCheque', 'transfer', 'other',
+                    'onAccount')), 0)
       - COALESCE((SELECT SUM(x.amount_minor) FROM sale_extra x
                   WHERE x.sale_id = s.id AND x.kind = 'cashBack'), 0)
     ) AS SIGNED) AS takenMinor

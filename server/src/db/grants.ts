@@ -17,6 +17,8 @@ const UPDATES: Record<string, string[]> = {
   batch: ['closed_at'],
   slip: ['match_group_id'],
   own_cheque: ['match_group_id', 'voided'],
+  transfer: ['match_group_id', 'voided'],
+  returned_cheque: ['match_group_id', 'recovered_minor', 'written_off_minor'],
   settlement: ['match_group_id'],
   statement_line: ['match_group_id'],
   open_item: ['left_minor', 'closed_on', 'voided'],

@@ -25,6 +25,10 @@ export const SERIES = {
   allocationUndo: 'LU',
   accountStatement: 'T',
   writeOff: 'W',
+  writeOffUndo: 'WU',
+  lateCharge: 'F',
+  chequeReturn: 'H',
+  chequeWriteOff: 'WH',
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 

@@ -3,6 +3,7 @@ import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { rows, type Db } from '../db/pool';
+import { OWED } from '../sales/returnedCheques';
 import { loadCounterRules } from '../sales/rules';
 import { creditNotes } from '../sales/detail';
 import { accountEnds } from '../accounts/looseEnds';
@@ -22,6 +23,8 @@ export async function looseEnds(
     uncountedDrawers(db, today),
     lateSlips(db, shop, today),
     lateCheques(db, shop, today),
+    latePapers(db, shop, today),
+    owedCheques(db, today),
     lateBatches(db, shop, today),
     settlements(db, shop, today),
     statementLines(db, today),
@@ -116,6 +119,51 @@ async function lateCheques(db: Db, shop: Shop, today: string): Promise<LooseEnd[
       params: { number, date, payee },
       path: `/sales/${saleId}`,
     }));
+}
+
+/** Transfers and returned cheques that no statement line has shown while it could. */
+async function latePapers(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+  const found = await rows<Late & { kind: 'transfer' | 'returnedCheque'; saleId: number }>(
+    db,
+    `SELECT 'transfer' AS kind, t.id, CONCAT(d.series, '-', d.number) AS number, t.date,
+       t.amount_minor AS amountMinor, t.sale_id AS saleId
+     FROM transfer t JOIN document d ON d.kind = 'sale' AND d.subject_id = t.sale_id
+     WHERE t.match_group_id IS NULL AND NOT t.voided
+     UNION ALL
+     SELECT 'returnedCheque', r.id, q.number, r.date, -r.amount_minor, r.sale_id
+     FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
+     WHERE r.match_group_id IS NULL`,
+  );
+  const holidays = holidaysAround(shop.holidayRegion, today);
+  return found
+    .filter(({ kind, date }) => windowOf({ kind, dueDate: date }, holidays).to < today)
+    .map(({ kind, number, date, amountMinor }) => ({
+      code: kind === 'transfer' ? 'transferNotAtBank' : 'returnNotAtBank',
+      place: 'bank',
+      ageDays: daysBetween(date, today),
+      amountMinor,
+      params: { number, date },
+      path: '/bank/statement',
+    }));
+}
+
+/** Returned cheques that are on no account and that nobody paid yet. */
+async function owedCheques(db: Db, today: string): Promise<LooseEnd[]> {
+  const found = await rows<Late & { name: string; saleId: number }>(
+    db,
+    `SELECT r.id, q.number, r.date, CAST(${OWED} AS SIGNED) AS amountMinor,
+       q.drawn_by AS name, r.sale_id AS saleId
+     FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
+     WHERE ${OWED} > 0`,
+  );
+  return found.map(({ number, date, amountMinor, name, saleId }) => ({
+    code: 'chequeOwed',
+    place: 'counter',
+    ageDays: daysBetween(date, today),
+    amountMinor,
+    params: { number, date, name },
+    path: `/sales/${saleId}`,
+  }));
 }
 
 async function lateBatches(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {

@@ -15,6 +15,8 @@ export const MOVEMENT_TABLES = {
   slip: { table: 'slip', amount: 'total_minor', standing: 'TRUE' },
   settlement: { table: 'settlement', amount: 'net_minor', standing: 'TRUE' },
   ownCheque: { table: 'own_cheque', amount: '-amount_minor', standing: 'NOT voided' },
+  transfer: { table: 'transfer', amount: 'amount_minor', standing: 'NOT voided' },
+  returnedCheque: { table: 'returned_cheque', amount: '-amount_minor', standing: 'TRUE' },
 } as const;
 export type MovementName = keyof typeof MOVEMENT_TABLES;
 

@@ -18,6 +18,7 @@ import { openBatches } from '../settlements/read';
 export const processorParty = (id: number) => `processor ${id}`;
 
 type SlipRow = { id: number; date: string; amount: number; number: string; reference: string };
+type ChequeRow = Omit<SlipRow, 'reference'> & { kind: 'ownCheque' | 'returnedCheque' };
 type SettlementRow = SlipRow & { processorId: number };
 type LineRow = {
   id: number;
@@ -53,6 +54,9 @@ export async function loadMatchInput(
   };
 }
 
+/** A few letters, or none with a digit, may stand in any line: they name nothing. */
+const namesIt = (reference: string) => reference.length >= 4 && /\d/.test(reference);
+
 export async function openMovements(db: Db, bankAccountId: number): Promise<Movement[]> {
   const slips = await rows<SlipRow>(
     db,
@@ -70,10 +74,22 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
      WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.net_minor > 0`,
     [bankAccountId],
   );
-  const cheques = await rows<{ id: number; date: string; amount: number; number: string }>(
+  const cheques = await rows<ChequeRow>(
     db,
-    `SELECT id, date, -amount_minor AS amount, number
-     FROM own_cheque WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided`,
+    `SELECT 'ownCheque' AS kind, id, date, -amount_minor AS amount, number
+     FROM own_cheque WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided
+     UNION ALL
+     SELECT 'returnedCheque', r.id, r.date, -r.amount_minor, q.number
+     FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
+     WHERE r.bank_account_id = ? AND r.match_group_id IS NULL`,
+    [bankAccountId, bankAccountId],
+  );
+  const transfers = await rows<SlipRow>(
+    db,
+    `SELECT r.id, r.date, r.amount_minor AS amount, CONCAT(d.series, '-', d.number) AS number,
+       r.reference
+     FROM transfer r JOIN document d ON d.kind = 'sale' AND d.subject_id = r.sale_id
+     WHERE r.bank_account_id = ? AND r.match_group_id IS NULL AND NOT r.voided`,
     [bankAccountId],
   );
   return [
@@ -93,13 +109,26 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
       amountMinor: settlement.amount,
       references: [settlement.reference, settlement.number],
     })),
-    ...cheques.map((cheque): Movement => ({
-      id: `ownCheque ${cheque.id}`,
-      kind: 'ownCheque',
-      party: CHEQUE_BOOK,
+    ...cheques.map(({ kind, id, number, ...cheque }): Movement => ({
+      id: `${kind} ${id}`,
+      kind,
+      party: kind === 'ownCheque' ? CHEQUE_BOOK : DEPOSITS,
       dueDate: cheque.date,
       amountMinor: cheque.amount,
-      references: [chequeReference(cheque.number)],
+      references: [chequeReference(number)],
+    })),
+    ...transfers.map((transfer): Movement => ({
+      id: `transfer ${transfer.id}`,
+      kind: 'transfer',
+      party: `customer of ${transfer.number}`,
+      dueDate: transfer.date,
+      amountMinor: transfer.amount,
+      references: [
+        transfer.number,
+        transfer.reference,
+        // On a line the payer’s words stand among others: each that has a digit may name it.
+        ...transfer.reference.split(/\s+/),
+      ].filter(namesIt),
     })),
   ];
 }
@@ -150,12 +179,14 @@ export async function inputVersion(db: Db, bankAccountId: number): Promise<strin
        (SELECT COUNT(*) FROM slip WHERE bank_account_id = ?) AS slips,
        (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ?) AS settlements,
        (SELECT COUNT(*) FROM own_cheque WHERE bank_account_id = ? AND NOT voided) AS cheques,
+       (SELECT COUNT(*) FROM transfer WHERE bank_account_id = ? AND NOT voided) AS transfers,
+       (SELECT COUNT(*) FROM returned_cheque WHERE bank_account_id = ?) AS returned,
        (SELECT COUNT(*) FROM statement WHERE bank_account_id = ?) AS statements,
        (SELECT COUNT(*) FROM match_group) AS matches,
        (SELECT COUNT(*) FROM match_undo) AS undone,
        (SELECT COUNT(*) FROM drawer_close) AS closes,
        (SELECT COUNT(*) FROM line_rule) AS rules`,
-    [bankAccountId, bankAccountId, bankAccountId, bankAccountId],
+    Array.from({ length: 6 }, () => bankAccountId),
   );
   return JSON.stringify(found);
 }

@@ -48,7 +48,17 @@ const MOVEMENTS = `
   SELECT CONCAT('ownCheque ', s.id), 'ownCheque', s.number, s.payee, s.date, -s.amount_minor,
     s.match_group_id, s.date
   FROM own_cheque s
-  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}`;
+  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}
+  UNION ALL
+  SELECT CONCAT('transfer ', s.id), 'transfer', CONCAT(d.series, '-', d.number), s.reference,
+    s.date, s.amount_minor, s.match_group_id, s.date
+  FROM transfer s JOIN document d ON d.kind = 'sale' AND d.subject_id = s.sale_id
+  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}
+  UNION ALL
+  SELECT CONCAT('returnedCheque ', s.id), 'returnedCheque', q.number, q.drawn_by, s.date,
+    -s.amount_minor, s.match_group_id, q.taken_on
+  FROM returned_cheque s JOIN cheque q ON q.id = s.cheque_id
+  WHERE s.bank_account_id = ? AND {where}`;
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
@@ -193,7 +203,7 @@ async function movementsWhere(
   const found = await rows<MovementRow>(
     db,
     `${MOVEMENTS.replaceAll('{where}', where)} ORDER BY dueDate, \`key\``,
-    Array.from({ length: 3 }).flatMap(() => [bankAccountId, ...values]),
+    Array.from({ length: 5 }).flatMap(() => [bankAccountId, ...values]),
   );
   return found.map((movement) => ({ ...movement, days: movement.days?.split(',') ?? [] }));
 }
@@ -255,10 +265,14 @@ async function accountHead(
                    WHERE bank_account_id = ? AND match_group_id IS NULL AND net_minor > 0), 0)
        - COALESCE((SELECT SUM(amount_minor) FROM own_cheque
                    WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
+       + COALESCE((SELECT SUM(amount_minor) FROM transfer
+                   WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
+       - COALESCE((SELECT SUM(amount_minor) FROM returned_cheque
+                   WHERE bank_account_id = ? AND match_group_id IS NULL), 0)
          AS movements,
        (SELECT SUM(amount_minor) FROM statement_line
         WHERE bank_account_id = ? AND match_group_id IS NULL) AS linesTotal`,
-    [account.id, account.id, account.id, account.id],
+    Array.from({ length: 6 }, () => account.id),
   );
   return {
     ...account,

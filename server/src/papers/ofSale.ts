@@ -68,7 +68,7 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
     bare(
       word(extra.kind, {
         code: extra.voucherCode?.replace(/(\d{4})(?=\d)/g, '$1 ') ?? '',
-        number: extra.orderNumber ?? '',
+        number: extra.orderNumber ?? extra.chequeNumber ?? '',
         name: extra.accountName ?? '',
       }),
       extra.amountMinor,

@@ -2,6 +2,7 @@ import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { fromMilli, leftOf } from '@abacist/core/returns';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
+import { OWED } from './returnedCheques';
 import { SUMMARY, toSummary } from './read';
 
 /** One sale as it stands on its receipt, with what became of it. */
@@ -61,10 +62,13 @@ function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
     db,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
        CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
-       w.valid_until AS validUntil, x.charge_account_id AS accountId, ac.name AS accountName
+       w.valid_until AS validUntil, x.charge_account_id AS accountId, ac.name AS accountName,
+       q.number AS chequeNumber
      FROM sale_extra x
      LEFT JOIN document d ON d.kind = 'order' AND d.subject_id = x.order_id
      LEFT JOIN voucher w ON w.id = x.voucher_id
+     LEFT JOIN returned_cheque rc ON rc.id = x.returned_cheque_id
+     LEFT JOIN cheque q ON q.id = rc.cheque_id
      LEFT JOIN charge_account ca ON ca.id = x.charge_account_id
      LEFT JOIN customer ac ON ac.id = ca.customer_id
      WHERE x.sale_id = ? ORDER BY x.position`,
@@ -86,18 +90,29 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     buyer: string;
     dueDate: string;
     leftMinor: number;
+    chequeId: number | null;
+    atBank: number;
+    returnedId: number | null;
+    returnedOn: string;
+    owed: string;
   };
-  const found = await rows<Omit<Payment, 'cheque' | 'ownCheque' | 'charge'> & Kept>(
+  const found = await rows<
+    Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge'> & Kept
+  >(
     db,
     `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
        st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
        st.charge_account_id AS accountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
-       i.left_minor AS leftMinor
+       i.left_minor AS leftMinor, q.id AS chequeId,
+       EXISTS (SELECT 1 FROM safe_item f JOIN slip_item si ON si.safe_item_id = f.id
+               WHERE f.cheque_id = q.id) AS atBank,
+       b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
+     LEFT JOIN returned_cheque b ON b.cheque_id = q.id
      LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
      LEFT JOIN open_item i ON i.sale_tender_id = st.id
      LEFT JOIN charge_account ca ON ca.id = st.charge_account_id
@@ -107,10 +122,22 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
   );
   return found.map((stored): Payment => {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
-    const { accountId, accountName, buyer, dueDate, leftMinor, ...payment } = rest;
+    const { chequeId, atBank, returnedId, returnedOn, owed, ...more } = rest;
+    const { accountId, accountName, buyer, dueDate, leftMinor, ...payment } = more;
     return {
       ...payment,
       cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+      chequeState:
+        chequeId === null
+          ? null
+          : {
+              id: chequeId,
+              atBank: atBank === 1,
+              returned:
+                returnedId === null
+                  ? null
+                  : { id: returnedId, date: returnedOn, owedMinor: toMinor(owed) },
+            },
       ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
       charge:
         accountId === null

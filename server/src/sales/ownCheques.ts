@@ -4,9 +4,15 @@ import type { CommandContext } from '../context';
 import { row, rows, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
 
-/** The shop's bank accounts, where a ticket gives back by a cheque of ours. */
-export async function bankAccountsFor(db: Db, { refunds }: SaleCommand): Promise<number[]> {
-  if (!refunds?.some(({ kind }) => kind === 'ownCheque')) return [];
+/** The shop's bank accounts, where a ticket gives back by a cheque of ours or takes a transfer. */
+export async function bankAccountsFor(
+  db: Db,
+  { tenders, refunds = [] }: SaleCommand,
+): Promise<number[]> {
+  const named = [...tenders, ...refunds].some(
+    ({ kind }) => kind === 'ownCheque' || kind === 'transfer',
+  );
+  if (!named) return [];
   return (await rows<{ id: number }>(db, 'SELECT id FROM bank_account')).map(({ id }) => id);
 }
 

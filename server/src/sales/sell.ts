@@ -12,13 +12,15 @@ import type { CommandResult } from '../http/command';
 import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
-import { storeCharges, storeCredited, storePayments } from '../accounts/items';
+import { storeCharges, storeCredited } from '../accounts/items';
+import { storeCreditsOut, storePayments } from '../accounts/pay';
 import { lockAccounts, ticketAccounts } from '../accounts/load';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
 import { bankAccountsFor } from './ownCheques';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
+import { owedCheques } from './returnedCheques';
 import { loadCounterRules, returnReasons } from './rules';
 import { lockOrders, paidForOrder } from '../orders/load';
 import { beginSession, findSession } from './session';
@@ -26,6 +28,7 @@ import { storeReturn } from './storeReturn';
 import { sellOfOrders, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
 import { storeTenders, type TenderRow } from './storeTenders';
+import { matchTransfers } from './transfers';
 import { vouchersOf } from './vouchers';
 
 /**
@@ -56,6 +59,7 @@ export async function sell(
     prepaidBy,
     reasons,
     bankAccountIds,
+    returnedCheques,
   ] = await Promise.all([
     findSession(context, command.drawerId),
     tendersOf(context, command),
@@ -66,6 +70,7 @@ export async function sell(
     back && 'orderId' in back ? paidForOrder(tx, back.orderId) : null,
     command.returned ? returnReasons(tx) : [],
     bankAccountsFor(tx, command),
+    owedCheques(context, command),
   ]);
   const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
   const accounts = await accountStateOf(context, named);
@@ -91,6 +96,7 @@ export async function sell(
       ...accounts,
       prepaidBy,
       bankAccountIds,
+      returnedCheques,
       returnRules,
       reasons,
       original,
@@ -108,6 +114,7 @@ export async function sell(
   await storeCredited(context, saleId, sale);
   const sold = await storeExtras(context, saleId, sale, voucherDays);
   await storePayments(context, saleId, sale, reasonsOf(command));
+  await storeCreditsOut(context, saleId, sale);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -119,6 +126,7 @@ export async function sell(
     approvalId,
     salespersonId: parties.salespersonId,
   });
+  await matchTransfers(context, saleId, sale);
   const { totalMinor } = sale;
   return {
     answer: {
@@ -137,7 +145,7 @@ export async function sell(
 function accountsOf({ tenders, extras = [] }: SaleCommand) {
   return {
     charged: tenders.flatMap((one) => (one.kind === 'onAccount' ? [one.accountId] : [])),
-    paid: extras.flatMap((one) => (one.kind === 'accountPayment' ? [one.accountId] : [])),
+    paid: extras.flatMap((one) => ('accountId' in one ? [one.accountId] : [])),
   };
 }
 

@@ -4,6 +4,7 @@ import type { PrepaymentParts } from '@abacist/core/orders';
 import type { DecidedSale } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, rows, run } from '../db/pool';
+import { recoverCheque } from './returnedCheques';
 import { makeVoucher } from './vouchers';
 
 /** Stores what stands on a ticket and is no goods. @returns the vouchers that it sold */
@@ -15,7 +16,8 @@ export async function storeExtras(
 ): Promise<SaleAnswer['vouchers']> {
   const { tx, today, now } = context;
   const vouchers: SaleAnswer['vouchers'] = [];
-  for (const [i, { kind, orderId, amountMinor, parts, accountId }] of sale.extras.entries()) {
+  for (const [i, extra] of sale.extras.entries()) {
+    const { kind, orderId, amountMinor, parts, accountId, returnedChequeId } = extra;
     let voucherId: number | null = null;
     if (kind === 'voucher') {
       const validUntil = voucherDays === null ? null : addDays(today, voucherDays);
@@ -36,6 +38,9 @@ export async function storeExtras(
         [-amountMinor, now, orderId],
       );
     }
+    if (returnedChequeId !== null) {
+      await recoverCheque(context, returnedChequeId, amountMinor);
+    }
     const netMinor = kind === 'prepaymentBack' ? -parts.netMinor : parts.netMinor;
     await insertMany(
       tx,
@@ -49,8 +54,21 @@ export async function storeExtras(
         'order_id',
         'voucher_id',
         'charge_account_id',
+        'returned_cheque_id',
       ],
-      [[saleId, i + 1, kind, amountMinor, netMinor, orderId, voucherId, accountId]],
+      [
+        [
+          saleId,
+          i + 1,
+          kind,
+          amountMinor,
+          netMinor,
+          orderId,
+          voucherId,
+          accountId,
+          returnedChequeId,
+        ],
+      ],
     );
     await storeTax(context, saleId, parts, kind === 'prepaymentBack' ? -1 : 1);
   }

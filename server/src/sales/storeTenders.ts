@@ -1,17 +1,17 @@
 import type { DecidedSale, TenderState } from '@abacist/core/sales';
-import type { Cheque, OwnCheque } from '@abacist/core/tenders';
+import type { Cheque, OwnCheque, TakenTender } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { run } from '../db/pool';
 import { joinBatch } from './batch';
 import { takeCredit } from './credit';
 import { storeOwnCheque } from './ownCheques';
+import { storeTransfer } from './transfers';
 import { takeVoucher } from './vouchers';
 
 export type TenderRow = TenderState & { cutOff: string | null };
 
-type Stored = {
+type Stored = Pick<TakenTender, 'amountMinor' | 'transfer'> & {
   tenderId: number;
-  amountMinor: number;
   tenderedMinor: number;
   changeMinor: number;
   keptMinor: number;
@@ -47,6 +47,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
       lastFour: null,
       creditNoteId: null,
       cheque: null,
+      transfer: null,
       voucherId: null,
       orderId: null,
       netMinor: null,
@@ -117,6 +118,9 @@ export async function storeTenders(
         amountMinor: -tender.amountMinor,
         at: `refunds.${i}`,
       });
+    }
+    if (tender.transfer) {
+      await storeTransfer(context, tender, { saleId, saleTenderId: insertId });
     }
     const { processorId, cutOff } = known.find(({ id }) => id === tender.tenderId)!;
     if (processorId !== null && cutOff !== null) {

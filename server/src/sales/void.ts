@@ -8,7 +8,9 @@ import { takeCredit } from './credit';
 import { voidItems } from '../accounts/items';
 import { lockAccounts, refuseClosed } from '../accounts/load';
 import { voidOwnCheques } from './ownCheques';
+import { forgetPaidCheques } from './returnedCheques';
 import { extraUsed, undoOrders } from './storeExtras';
+import { voidTransfers } from './transfers';
 import { takeVoucher } from './vouchers';
 
 type SaleState = {
@@ -67,6 +69,7 @@ export async function voidSale(
   const approvalId = await context.approve(decided.broken);
   await giveCreditsBack(context, saleId);
   await undoOrders(context, saleId);
+  await forgetPaidCheques(context, saleId);
   const { insertId } = await run(
     tx,
     'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
@@ -113,7 +116,8 @@ async function entangled(context: CommandContext, saleId: number) {
     creditUsed: used !== undefined,
     extraUsed: await extraUsed(context, saleId),
     allocatedTo: await voidItems(context, saleId),
-    chequeCashed: await voidOwnCheques(context, saleId),
+    chequeCashed:
+      (await voidOwnCheques(context, saleId)) || (await voidTransfers(context, saleId)),
   };
 }
 

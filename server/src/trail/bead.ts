@@ -6,10 +6,10 @@ import { entryOf } from '../ledger/journal';
 import { MOVEMENT_TABLES, type MovementName } from '../matching/accept';
 import { paidParts, ticketsAtHome } from '../days/charged';
 import { toInstant } from '../sales/read';
-import { ownChequeStep, writtenCheques } from './ownCheque';
+import { papers, paperStep, type PaperKind } from './paper';
 
 /** Pots that are named by their tender's kind. */
-const POTS = ['cash', 'cheque', 'ownCheque', 'other', 'onAccount'] as const;
+const POTS = ['cash', 'cheque', 'ownCheque', 'transfer', 'other', 'onAccount'] as const;
 type Pot = (typeof POTS)[number];
 
 type SaleRow = BeadTrail['sales'][number];
@@ -46,15 +46,21 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
   const rest =
     scheme !== null
       ? await cardSteps(db, date, scheme)
-      : pot === 'ownCheque'
-        ? await ownChequeSteps(db, date)
+      : pot === 'ownCheque' || pot === 'transfer'
+        ? await paperSteps(db, pot, date)
         : pot === 'other'
           ? [{ ...taken, stage: 'home' as const, note: { code: 'trail.allowed', params: {} } }]
           : pot === 'onAccount'
             ? await paidSteps(db, date)
             : await drawerSteps(db, date, pot);
   const way = scheme !== null ? 'card' : pot === 'cash' || pot === 'cheque' ? 'cash' : pot;
-  const steps = [taken, ...rest, ...waiting(taken, rest, way)];
+  const steps = [
+    taken,
+    ...rest,
+    ...waiting(taken, rest, way),
+    // What came back from the bank is no stage of the pot: it has left it again.
+    ...(pot === 'cheque' ? await paperSteps(db, 'returnedCheque', date) : []),
+  ];
   return { date, key, label: scheme ?? pot, takenMinor, steps, sales };
 }
 
@@ -174,12 +180,12 @@ async function paidSteps(db: Db, date: string): Promise<TrailStep[]> {
   return steps;
 }
 
-/** The way of cheques that the shop wrote: each from its ticket to the bank. */
-async function ownChequeSteps(db: Db, date: string): Promise<TrailStep[]> {
-  const cheques = await writtenCheques(db, 'date = ?', date);
-  const written: TrailStep[] = [];
-  for (const cheque of cheques) written.push(await ownChequeStep(db, cheque));
-  return [...written, ...(await lineSteps(db, 'ownCheque', cheques))];
+/** The way of papers that go to the bank by themselves: each from its ticket to its line. */
+async function paperSteps(db: Db, kind: PaperKind, date: string): Promise<TrailStep[]> {
+  const found = await papers(db, kind, 'p.potDate = ?', date);
+  const sent: TrailStep[] = [];
+  for (const paper of found) sent.push(await paperStep(db, kind, paper));
+  return [...sent, ...(await lineSteps(db, kind, found))];
 }
 
 async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailStep[]> {
@@ -325,9 +331,10 @@ function waiting(
     const left = taken.amountMinor - at('sent') - at('home');
     return left === 0 ? [] : [step('taken', left, 'trail.withCustomers')];
   }
-  if (way === 'ownCheque') {
+  if (way === 'ownCheque' || way === 'transfer') {
     const out = at('sent') - at('home');
-    return out === 0 ? [] : [step('sent', out, 'trail.chequeOut')];
+    const code = way === 'transfer' ? 'trail.transferOut' : 'trail.chequeOut';
+    return out === 0 ? [] : [step('sent', out, code)];
   }
   const words = {
     cash: ['trail.notCounted', 'trail.inSafe', 'trail.slipUnderWay'],

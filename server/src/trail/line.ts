@@ -3,7 +3,7 @@ import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
 import type { MovementName } from '../matching/accept';
-import { ownChequeStep, writtenCheques } from './ownCheque';
+import { isPaper, papers, paperStep, potOf } from './paper';
 
 type Member = { groupId: number; certain: number; kind: MovementName; id: number };
 
@@ -11,7 +11,8 @@ type Member = { groupId: number; certain: number; kind: MovementName; id: number
 export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
   const line = await row<LineTrail['line']>(
     db,
-    'SELECT id, date, amount_minor AS amountMinor, text FROM statement_line WHERE id = ?',
+    `SELECT id, bank_account_id AS bankAccountId, date, amount_minor AS amountMinor, text
+     FROM statement_line WHERE id = ?`,
     [lineId],
   );
   if (!line) throw notFound('statementLine.unknown');
@@ -52,9 +53,9 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
 }
 
 async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
-  if (kind === 'ownCheque') {
-    const [cheque] = await writtenCheques(db, 'id = ?', id);
-    return ownChequeStep(db, cheque!);
+  if (isPaper(kind)) {
+    const [paper] = await papers(db, kind, 'p.id = ?', id);
+    return paperStep(db, kind, paper!);
   }
   const amount = kind === 'slip' ? 's.total_minor' : 's.net_minor';
   const fees = kind === 'slip' ? '0' : 's.fee_minor';
@@ -86,12 +87,12 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
 
 /** The days and pots that a slip or settlement carries; their sales are behind each. */
 async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> {
-  if (kind === 'ownCheque') {
-    const written = await writtenCheques(db, 'id = ?', id);
-    return written.map(({ date, amountMinor }) => ({
-      date,
-      key: 'ownCheque',
-      label: 'ownCheque',
+  if (isPaper(kind)) {
+    const pot = potOf(kind);
+    return (await papers(db, kind, 'p.id = ?', id)).map(({ potDate, amountMinor }) => ({
+      date: potDate,
+      key: pot,
+      label: pot,
       amountMinor,
     }));
   }

@@ -16,7 +16,7 @@ export function trailRoutes(deps: Deps): Router {
       Joi.object<{ date: string; key: string }>({
         date: isoDate.required(),
         key: Joi.string()
-          .pattern(/^(cash|cheque|ownCheque|other|onAccount|card:.{1,40})$/)
+          .pattern(/^(cash|cheque|ownCheque|transfer|other|onAccount|card:.{1,40})$/)
           .required(),
       }),
       ({ db }, { date, key }) => beadTrail(db, date, key),

@@ -2,6 +2,6 @@ import { useLocalSearchParams } from 'expo-router';
 import { PaymentScreen } from '~/features/accounts';
 
 export default function Payment() {
-  const { id } = useLocalSearchParams<{ id: string }>();
-  return <PaymentScreen key={id} id={Number(id)} />;
+  const { id, line } = useLocalSearchParams<{ id: string; line?: string }>();
+  return <PaymentScreen key={id} id={Number(id)} lineId={line ? Number(line) : null} />;
 }

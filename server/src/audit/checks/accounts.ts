@@ -106,9 +106,50 @@ export const ACCOUNTS: Check[] = [
     `SELECT i.id AS subject_id, -i.amount_minor
        - COALESCE((SELECT SUM(t.tax_minor) FROM allocation x
                    JOIN allocation_tax t ON t.allocation_id = x.id
-                   WHERE x.credit_item_id = i.id), 0) AS expected
+                   WHERE x.credit_item_id = i.id AND x.undoes_id IS NULL), 0) AS expected
      FROM open_item i WHERE i.kind = 'writeOff'`,
   ),
+  {
+    name: 'a credit paid out or a write-off taken back is eaten up in full',
+    sql: `SELECT NULL AS entryId, CONCAT('item ', i.id) AS about, '0' AS expected,
+            i.left_minor AS found
+          FROM open_item i
+          WHERE i.kind IN ('paidOut', 'writtenBack') AND i.left_minor <> 0`,
+  },
+  perDocument(
+    'a write-off that was taken back is no expense any more, and its tax is owed again',
+    'writeOffUndo',
+    'writeOffs',
+    `SELECT i.id AS subject_id, -i.amount_minor
+       - COALESCE((SELECT SUM(t.tax_minor) FROM allocation g
+                   JOIN allocation x ON x.credit_item_id = g.credit_item_id
+                     AND x.undoes_id IS NOT NULL
+                   JOIN allocation_tax t ON t.allocation_id = x.id
+                   WHERE g.charge_item_id = i.id), 0) AS expected
+     FROM open_item i WHERE i.kind = 'writtenBack'`,
+  ),
+  control(
+    'late charges are those of accounts',
+    'lateCharges',
+    `SELECT 0 AS part, -amount_minor AS expected FROM open_item WHERE kind = 'lateCharge'`,
+  ),
+  control(
+    'fees for returned cheques are those of accounts',
+    'feeIncome',
+    `SELECT 0 AS part, -amount_minor AS expected FROM open_item WHERE kind = 'chequeFee'`,
+  ),
+  {
+    name: 'a returned cheque is owed again by the accounts that it paid, or by a walk-in',
+    sql: `SELECT NULL AS entryId, CONCAT('returned cheque ', r.id) AS about,
+            r.amount_minor - r.walk_in_minor AS expected,
+            COALESCE(SUM(IF(i.kind = 'returnedCheque', i.amount_minor, 0)), 0) AS found
+          FROM returned_cheque r
+          LEFT JOIN returned_cheque_item x ON x.returned_cheque_id = r.id
+          LEFT JOIN open_item i ON i.id = x.open_item_id
+          GROUP BY r.id, r.amount_minor, r.walk_in_minor
+          HAVING r.amount_minor - r.walk_in_minor
+            <> COALESCE(SUM(IF(i.kind = 'returnedCheque', i.amount_minor, 0)), 0)`,
+  },
   {
     name: 'an account’s limit is what was last decided of it',
     sql: `SELECT NULL AS entryId, CONCAT('account ', a.id) AS about,

@@ -5,6 +5,8 @@ const MATCHED = [
   ['slip', 'slip'],
   ['settlement', 'settlement'],
   ['own_cheque', 'ownCheque'],
+  ['transfer', 'transfer'],
+  ['returned_cheque', 'returnedCheque'],
   ['statement_line', 'line'],
 ] as const;
 
@@ -38,10 +40,20 @@ export const BANK: Check[] = [
      WHERE m.kind = 'line' GROUP BY m.match_group_id`,
   ),
   perDocument(
-    'a cheque of ours is on its way to the bank',
+    'a cheque of ours, or a transfer, is on its way to the bank',
     'sale',
     'bankInTransit',
-    'SELECT sale_id AS subject_id, -SUM(amount_minor) AS expected FROM own_cheque GROUP BY sale_id',
+    `SELECT x.sale_id AS subject_id, SUM(x.amount_minor) AS expected FROM (
+       SELECT sale_id, -amount_minor AS amount_minor FROM own_cheque
+       UNION ALL SELECT sale_id, amount_minor FROM transfer) x
+     GROUP BY x.sale_id`,
+  ),
+  perDocument(
+    'a returned cheque leaves the bank with what it brought',
+    'chequeReturn',
+    'bankInTransit',
+    `SELECT r.id AS subject_id, -q.amount_minor AS expected
+     FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id`,
   ),
   {
     name: 'an own cheque is what its ticket gave back, and void with it',
@@ -54,6 +66,35 @@ export const BANK: Check[] = [
           LEFT JOIN own_cheque o ON o.sale_tender_id = st.id AND o.sale_id = st.sale_id
           WHERE o.id IS NULL OR o.amount_minor <> -st.amount_minor
             OR o.voided <> (v.id IS NOT NULL)`,
+  },
+  {
+    name: 'a transfer is what its ticket took, and void with it',
+    sql: `SELECT NULL AS entryId, CONCAT('ticket ', st.sale_id) AS about,
+            CONCAT(st.amount_minor, IF(v.id IS NULL, '', ' void')) AS expected,
+            COALESCE(CONCAT(o.amount_minor, IF(o.voided, ' void', '')), 'no transfer') AS found
+          FROM sale_tender st
+          JOIN tender t ON t.id = st.tender_id AND t.kind = 'transfer'
+          LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+          LEFT JOIN transfer o ON o.sale_tender_id = st.id AND o.sale_id = st.sale_id
+          WHERE o.id IS NULL OR o.amount_minor <> st.amount_minor
+            OR o.voided <> (v.id IS NOT NULL)`,
+  },
+  control(
+    'returned cheques are what no account owes of them and nobody paid or wrote off',
+    'returnedCheques',
+    `SELECT 0 AS part, walk_in_minor - recovered_minor - written_off_minor AS expected
+     FROM returned_cheque`,
+  ),
+  {
+    name: 'what was paid of a returned cheque is what tickets say',
+    sql: `SELECT NULL AS entryId, CONCAT('returned cheque ', r.id) AS about,
+            COALESCE(SUM(IF(v.id IS NULL, x.amount_minor, 0)), 0) AS expected,
+            r.recovered_minor AS found
+          FROM returned_cheque r
+          LEFT JOIN sale_extra x ON x.returned_cheque_id = r.id
+          LEFT JOIN sale_void v ON v.sale_id = x.sale_id
+          GROUP BY r.id, r.recovered_minor
+          HAVING COALESCE(SUM(IF(v.id IS NULL, x.amount_minor, 0)), 0) <> r.recovered_minor`,
   },
   {
     name: 'what slips took of the safe is what is gone from it',
@@ -87,7 +128,7 @@ export const BANK: Check[] = [
     'processor_id',
   ),
   control(
-    'bank in transit is slips, settlements and own cheques not yet at the bank',
+    'bank in transit is slips, settlements, transfers and cheques not yet at the bank',
     'bankInTransit',
     `SELECT bank_account_id AS part, total_minor AS expected
      FROM slip WHERE match_group_id IS NULL
@@ -96,7 +137,13 @@ export const BANK: Check[] = [
      FROM settlement WHERE match_group_id IS NULL AND net_minor > 0
      UNION ALL
      SELECT bank_account_id, -amount_minor
-     FROM own_cheque WHERE match_group_id IS NULL AND NOT voided`,
+     FROM own_cheque WHERE match_group_id IS NULL AND NOT voided
+     UNION ALL
+     SELECT bank_account_id, amount_minor
+     FROM transfer WHERE match_group_id IS NULL AND NOT voided
+     UNION ALL
+     SELECT bank_account_id, -amount_minor
+     FROM returned_cheque WHERE match_group_id IS NULL`,
     'bank_account_id',
   ),
   control(

@@ -1,0 +1,3 @@
+import { LateChargesScreen } from '~/features/accounts';
+
+export default LateChargesScreen;

@@ -1,0 +1,3 @@
+import { AccountRulesScreen } from '~/features/rules';
+
+export default AccountRulesScreen;

@@ -1,0 +1,81 @@
+import type { AccountPage, ItemView } from '@abacist/contracts';
+import { parseAmount, toDecimal } from '@abacist/core/money';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { useShop } from '~/api/session';
+import { ticketIsEmpty, useTicket } from '~/features/ticket';
+import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
+import { Decide } from '~/ui/Decide';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { useMoney } from '~/ui/Money';
+import { Body } from '~/ui/Text';
+
+/** How much of an open credit the customer gets; it is then given back like any ticket's money. */
+export function CreditOutDialog({
+  account,
+  credit,
+  onClose,
+}: {
+  account: AccountPage;
+  credit: ItemView;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const word = useRefusalText();
+  const money = useMoney();
+  const { currency } = useShop();
+  const ticket = useTicket();
+  const [text, setText] = useState(toDecimal(-credit.leftMinor, currency));
+  const amount = parseAmount(text || '0', currency);
+  const over = amount.ok && amount.value > -credit.leftMinor;
+  const free = ticketIsEmpty(ticket);
+  const ready = free && amount.ok && amount.value > 0 && !over;
+  const send = () => {
+    if (!ready) return;
+    ticket.begin({
+      extras: [
+        {
+          kind: 'creditOut',
+          accountId: account.id,
+          creditItemId: credit.id,
+          amountMinor: amount.value,
+        },
+      ],
+      accountNames: { [account.id]: account.name },
+      customer: { name: account.name },
+    });
+    router.push('/counter/pay');
+  };
+  return (
+    <Dialog
+      open
+      title={t('accounts.payOutTitle', { number: credit.number })}
+      onClose={onClose}
+    >
+      <Field
+        label={t('accounts.payOutAmount')}
+        value={text}
+        onChange={setText}
+        numeric
+        autoFocus
+        error={
+          !amount.ok
+            ? word(amount.refusals[0]!)
+            : over
+              ? t('more.atMost', { most: money(-credit.leftMinor) })
+              : undefined
+        }
+        onSubmit={send}
+      />
+      {free ? null : <Body tone="waiting">{t('orders.ticketUnderWay')}</Body>}
+      <Decide
+        label={t('accounts.payOutIt', { amount: amount.ok ? money(amount.value) : '' })}
+        disabled={!ready}
+        onDecide={send}
+        onCancel={onClose}
+      />
+    </Dialog>
+  );
+}

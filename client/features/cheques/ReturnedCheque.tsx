@@ -1,0 +1,145 @@
+import type { ChequesAtBank, SaleDetail, WriteOffCheque } from '@abacist/contracts';
+import { mayAs } from '@abacist/core/people';
+import { useQuery } from '@tanstack/react-query';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { useCommand } from '~/api/command';
+import { request } from '~/api/http';
+import { useSignedIn } from '~/api/session';
+import { ticketIsEmpty, useTicket } from '~/features/ticket';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { Decide } from '~/ui/Decide';
+import { Dialog } from '~/ui/Dialog';
+import { Field } from '~/ui/Field';
+import { useMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
+import { Body } from '~/ui/Text';
+import { ReturnChequeDialog } from './ReturnCheque';
+
+type Payment = SaleDetail['payments'][number];
+
+/** What became of a ticket's cheque after it went to the bank, and what can be done about it. */
+export function ReturnedCheque({ payment }: { payment: Payment }) {
+  const { cheque, chequeState } = payment;
+  const { person } = useSignedIn();
+  if (!cheque || !chequeState) return null;
+  const { id, atBank, returned } = chequeState;
+  if (returned) return <Returned returned={returned} number={cheque.number} />;
+  if (!atBank || !mayAs(person.role, 'bookkeeper')) return null;
+  return <AtBank chequeId={id} number={cheque.number} />;
+}
+
+function AtBank({ chequeId, number }: { chequeId: number; number: string }) {
+  const t = useWords();
+  const [open, setOpen] = useState(false);
+  const found = useQuery({
+    queryKey: ['cheques', 'id', chequeId],
+    queryFn: () => request<ChequesAtBank>('GET', `/cheques?id=${chequeId}`),
+    enabled: open,
+  });
+  const cheque = found.data?.cheques[0];
+  return (
+    <Line>
+      <Button label={t('cheques.cameBack', { number })} onPress={() => setOpen(true)} />
+      {open && cheque ? (
+        <ReturnChequeDialog
+          cheque={cheque}
+          feeMinor={found.data!.feeMinor}
+          onClose={() => setOpen(false)}
+        />
+      ) : null}
+    </Line>
+  );
+}
+
+function Returned({
+  returned,
+  number,
+}: {
+  returned: NonNullable<NonNullable<Payment['chequeState']>['returned']>;
+  number: string;
+}) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const ticket = useTicket();
+  const { person } = useSignedIn();
+  const [writing, setWriting] = useState(false);
+  const { id, date, owedMinor } = returned;
+  const free = ticketIsEmpty(ticket);
+  const take = () => {
+    ticket.begin({
+      extras: [{ kind: 'chequePaid', returnedChequeId: id, amountMinor: owedMinor }],
+      chequeNumber: number,
+    });
+    router.push('/counter/pay');
+  };
+  return (
+    <Column gap="$2">
+      <Body tone="loose" strong>
+        {t('cheques.returned', { number, date: dates.day(date) })}
+      </Body>
+      {owedMinor > 0 ? (
+        <>
+          <Body>{t('cheques.owed', { amount: money(owedMinor) })}</Body>
+          {free ? null : <Body tone="waiting">{t('orders.ticketUnderWay')}</Body>}
+          <Line gap="$2" flexWrap="wrap">
+            <Button
+              kind="primary"
+              disabled={!free}
+              label={t('cheques.paid', { amount: money(owedMinor) })}
+              onPress={take}
+            />
+            {mayAs(person.role, 'bookkeeper') ? (
+              <Button label={t('cheques.writeOff')} onPress={() => setWriting(true)} />
+            ) : null}
+          </Line>
+        </>
+      ) : null}
+      {writing ? <WriteOff id={id} number={number} onClose={() => setWriting(false)} /> : null}
+    </Column>
+  );
+}
+
+function WriteOff({
+  id,
+  number,
+  onClose,
+}: {
+  id: number;
+  number: string;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const [reason, setReason] = useState('');
+  const write = useCommand<WriteOffCheque, object>(
+    `/returned-cheques/${id}/write-off`,
+    onClose,
+  );
+  const ready = reason.trim().length >= 3 && !write.isPending;
+  const send = () => {
+    if (ready) write.mutate({ reason: reason.trim() });
+  };
+  return (
+    <Dialog open title={t('cheques.writeOffTitle', { number })} onClose={onClose}>
+      <Field
+        label={t('accounts.writeOffWhy')}
+        value={reason}
+        onChange={setReason}
+        maxLength={200}
+        autoFocus
+        onSubmit={send}
+      />
+      <ErrorNote error={write.error} />
+      <Decide
+        label={t('cheques.writeOff')}
+        disabled={!ready}
+        onDecide={send}
+        onCancel={onClose}
+      />
+    </Dialog>
+  );
+}

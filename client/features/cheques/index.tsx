@@ -1,0 +1,2 @@
+export { ReturnedCheque } from './ReturnedCheque';
+export { FindReturned } from './FindReturned';

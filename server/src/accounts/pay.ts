@@ -1,0 +1,49 @@
+import type { DecidedSale } from '@abacist/core/sales';
+import type { CommandContext } from '../context';
+import { addItem, plainly, storeAllocations } from './items';
+
+/** Stores what a ticket paid on accounts: a credit each, and what it was given to. */
+export async function storePayments(
+  context: CommandContext,
+  saleId: number,
+  { extras }: DecidedSale,
+  reasons: readonly string[],
+): Promise<void> {
+  const { tx, today: date } = context;
+  for (const [i, { kind, accountId, amountMinor, allocations }] of extras.entries()) {
+    if (kind !== 'accountPayment') continue;
+    const itemId = await addItem(tx, {
+      accountId: accountId!,
+      kind: 'payment',
+      number: null,
+      date,
+      amountMinor: -amountMinor,
+      saleId,
+    });
+    const reason = reasons[i] ?? '';
+    await storeAllocations(context, itemId, allocations, { date, reason, saleId });
+  }
+}
+
+/** Stores credits that a ticket paid out: an item that each is given to, so that it is gone. */
+export async function storeCreditsOut(
+  context: CommandContext,
+  saleId: number,
+  { extras }: DecidedSale,
+): Promise<void> {
+  const { tx, today: date } = context;
+  for (const { kind, accountId, amountMinor, creditItemId } of extras) {
+    if (kind !== 'creditOut') continue;
+    const itemId = await addItem(tx, {
+      accountId: accountId!,
+      kind: 'paidOut',
+      number: null,
+      date,
+      dueDate: date,
+      amountMinor: -amountMinor,
+      saleId,
+    });
+    const whole = plainly(accountId!, itemId, -amountMinor);
+    await storeAllocations(context, creditItemId!, [whole], { date, reason: '', saleId });
+  }
+}

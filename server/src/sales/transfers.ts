@@ -1,0 +1,64 @@
+import type { DecidedSale } from '@abacist/core/sales';
+import type { TakenTender } from '@abacist/core/tenders';
+import type { CommandContext } from '../context';
+import { rows, run } from '../db/pool';
+import { acceptPair } from '../matching/accept';
+
+/** Keeps a bank transfer that a ticket took, until a statement line shows it. */
+export async function storeTransfer(
+  { tx, today }: CommandContext,
+  {
+    transfer,
+    reference,
+    amountMinor,
+  }: Pick<TakenTender, 'transfer' | 'reference' | 'amountMinor'>,
+  { saleId, saleTenderId }: { saleId: number; saleTenderId: number },
+): Promise<void> {
+  await run(
+    tx,
+    `INSERT INTO transfer
+       (sale_tender_id, sale_id, bank_account_id, date, reference, amount_minor)
+     VALUES (?, ?, ?, ?, ?, ?)`,
+    [saleTenderId, saleId, transfer!.bankAccountId, today, reference ?? '', amountMinor],
+  );
+}
+
+/**
+ * Matches a ticket's transfers with the statement lines that they were read from: a person looked
+ * at each. Call it when the ticket is posted.
+ * @throws HttpError 422 those of `acceptPair`
+ */
+export async function matchTransfers(
+  context: CommandContext,
+  saleId: number,
+  { tenders }: DecidedSale,
+): Promise<void> {
+  const named = tenders.flatMap(({ transfer }) => (transfer ? [transfer] : []));
+  if (named.every(({ lineId }) => lineId === null)) return;
+  const stored = await rows<{ id: number }>(
+    context.tx,
+    'SELECT id FROM transfer WHERE sale_id = ? ORDER BY sale_tender_id',
+    [saleId],
+  );
+  for (const [i, { bankAccountId, lineId }] of named.entries()) {
+    if (lineId === null) continue;
+    const pair = { movement: `transfer ${stored[i]!.id}`, lineId };
+    await acceptPair(context, bankAccountId, pair, { certain: false, grade: 1, round: 0 });
+  }
+}
+
+/**
+ * Voids the transfers that a ticket took, so that none can be matched any more.
+ * @returns whether one of them came: then its ticket can't be voided
+ */
+export async function voidTransfers({ tx }: CommandContext, saleId: number): Promise<boolean> {
+  const taken = await rows<{ groupId: number | null }>(
+    tx,
+    'SELECT match_group_id AS groupId FROM transfer WHERE sale_id = ? FOR UPDATE',
+    [saleId],
+  );
+  if (taken.some(({ groupId }) => groupId !== null)) return true;
+  if (taken.length)
+    await run(tx, 'UPDATE transfer SET voided = TRUE WHERE sale_id = ?', [saleId]);
+  return false;
+}
