@@ -55,7 +55,7 @@ async function fill(pool: Pool): Promise<void> {
   await run(
     `INSERT INTO open_item
        (id, charge_account_id, kind, number, date, due_date, amount_minor, left_minor, closed_on)
-     SELECT seq, 1 + seq MOD ${ACCOUNTS}, 'opening', CONCAT('B', seq), ${date},
+     SELECT seq, 1 + seq MOD ${ACCOUNTS}, 'charge', CONCAT('B', seq), ${date},
        DATE_ADD(${date}, INTERVAL 30 DAY), 1000 + seq MOD 9000,
        IF(seq <= ${PAYMENTS}, 0, 1000 + seq MOD 9000),
        IF(seq <= ${PAYMENTS}, DATE_ADD(${date}, INTERVAL 20 DAY), NULL)

@@ -1,5 +1,6 @@
 import { Button } from './Button';
-import { Line } from './Box';
+import { Column, Line } from './Box';
+import { Body } from './Text';
 
 /** One of a few, all in sight: a row of buttons of which one is pressed. */
 export function Choice<V extends string>({
@@ -7,13 +8,16 @@ export function Choice<V extends string>({
   value,
   options,
   onChange,
+  shown,
 }: {
   label: string;
   value: V;
   options: readonly { value: V; label: string }[];
   onChange: (value: V) => void;
+  /** Whether its label stands above it: where the options do not say what they are of. */
+  shown?: boolean;
 }) {
-  return (
+  const row = (
     <Line role="group" gap="$2" flexWrap="wrap" aria-label={label}>
       {options.map((option) => (
         <Button
@@ -25,5 +29,14 @@ export function Choice<V extends string>({
         />
       ))}
     </Line>
+  );
+  if (!shown) return row;
+  return (
+    <Column gap="$1">
+      <Body small tone="faded" aria-hidden>
+        {label}
+      </Body>
+      {row}
+    </Column>
   );
 }

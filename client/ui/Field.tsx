@@ -16,6 +16,8 @@ export type FieldProps = {
   hideLabel?: boolean;
   autoFocus?: boolean;
   big?: boolean;
+  /** How many lines are in sight, where it takes several. */
+  lines?: number;
   onSubmit?: () => void;
   autoComplete?: TextInputProps['autoComplete'];
   placeholder?: string;
@@ -59,6 +61,8 @@ export function Field(props: FieldProps) {
         placeholder={props.placeholder}
         placeholderTextColor={theme.faded.val}
         maxLength={props.maxLength}
+        multiline={props.lines !== undefined}
+        numberOfLines={props.lines}
         testID={props.testID}
         blurOnSubmit={false}
         aria-label={props.label}
@@ -67,6 +71,7 @@ export function Field(props: FieldProps) {
         style={{
           minHeight: props.big ? 56 : 48,
           paddingHorizontal: 12,
+          ...(props.lines !== undefined && { paddingVertical: 10, resize: 'vertical' }),
           borderRadius: 8,
           borderWidth: props.error ? 2 : 1,
           borderColor: props.error ? theme.plum.val : focused ? theme.ink.val : theme.edge.val,

@@ -302,6 +302,8 @@ export type MadeStatement = {
   kind: StatementKind;
   from: string;
   asOf: string;
+  /** The step of a reminder; 0: a statement alone. */
+  step: number;
   balanceMinor: number;
   by: string;
   madeAt: string;

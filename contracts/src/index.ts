@@ -20,5 +20,7 @@ export * from './terminal';
 export * from './customers';
 export * from './departments';
 export * from './accounts';
+export * from './accountFiles';
 export * from './cheques';
 export * from './lateCharges';
+export * from './reminders';

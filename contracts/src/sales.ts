@@ -82,6 +82,7 @@ const tender = byKind({
     accountId: id.required(),
     buyer: safeText(80).allow('').required(),
     reference: safeText(40).allow('').required(),
+    signature: Joi.string().base64().max(120_000),
   }),
   cheque: Joi.object({
     ...money,
@@ -318,6 +319,8 @@ export type SaleDetail = SaleSummary & {
       buyer: string;
       dueDate: string;
       leftMinor: number;
+      /** The buyer’s signature, a PNG in base64. */
+      signature: string | null;
     } | null;
   }[];
   /** What stands on it and is no goods; below zero where the customer got it. */

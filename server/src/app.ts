@@ -6,6 +6,7 @@ import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { accountRoutes } from './accounts/routes';
+import { accountFileRoutes } from './accounts/files/routes';
 import { accountStatementRoutes } from './accounts/statements/routes';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
@@ -125,6 +126,7 @@ export function createApp(options: AppOptions): {
     terminalRoutes,
     customerRoutes,
     accountRoutes,
+    accountFileRoutes,
     accountStatementRoutes,
     ledgerRoutes,
     trailRoutes,

@@ -1,17 +1,20 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { toDecimal } from '@abacist/core/money';
 import { audit } from '../src/audit/audit';
 import { walkAccounts } from './day';
-import { cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+import {
+  cash,
+  ids,
+  openShop,
+  textOfPdf,
+  type Ids,
+  type Person,
+  type TestShop,
+} from './harness';
 
 let shop: TestShop;
 let id: Ids;
 let osric: Person;
 let accountId: number;
-const folder = mkdtempSync(path.join(tmpdir(), 'statements-'));
 beforeAll(async () => {
   shop = await openShop();
   id = await ids(shop);
@@ -25,7 +28,6 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
-  rmSync(folder, { recursive: true });
   await shop.close();
 });
 
@@ -43,10 +45,7 @@ async function textOf(statementIds: readonly number[]): Promise<string> {
     osric,
     `/account-statements/pdf?ids=${statementIds.join(',')}`,
   );
-  const file = path.join(folder, 'statement.pdf');
-  writeFileSync(file, pdf);
-  const tool = path.join(__dirname, 'pdfText.mjs');
-  return execFileSync(process.execPath, [tool, file], { encoding: 'utf8' });
+  return textOfPdf(pdf);
 }
 /** What the ledger says that the account owes at a date, as the paper writes it. */
 const inLedger = async (date: string) => {
@@ -182,4 +181,42 @@ test.each<[string, object, string]>([
   ['no account that pays for itself', { accountIds: [999] }, 'statement.none'],
 ])('%s is refused', async (_, more, code) => {
   expect((await make(more)).body.refusals).toMatchObject([{ code }]);
+});
+
+test('reminders rise by one step at a time, worded by the shop, and are kept as they went out', async () => {
+  shop.setNow('2026-04-20T15:00:00Z');
+  osric = await shop.as('osric');
+  const reminders = async () => (await osric.get('/reminders')).body;
+  const remind = (mail = false) => osric.send('/reminders', { accountIds: [accountId], mail });
+  expect((await reminders()).rows).toMatchObject([
+    { accountId, name: 'Gannet', oldestDue: '2026-04-01', step: 1, last: null },
+  ]);
+  const { overdueMinor } = (await reminders()).rows[0];
+  const steps = (await reminders()).steps.map(({ step: _step, ...one }: any) => one);
+  const worded = (text: string) =>
+    osric.send('/reminder-steps', { steps: [{ ...steps[0], text }, steps[1], steps[2]] });
+  expect((await worded('Pay {{all}}')).body.refusals).toMatchObject([
+    { code: 'reminder.word', at: 'steps.0.text', params: { word: 'all' } },
+  ]);
+  expect((await worded('Ahoy {{name}}, {{overdue}} is {{days}} days late.')).status).toBe(200);
+
+  const { statementIds } = (await remind(true)).body;
+  await shop.jobsEnded();
+  const said = `Ahoy Gannet, ${toDecimal(overdueMinor, 'CAD')} is 19 days late.`;
+  expect(await textOf(statementIds)).toContain(said);
+  const mail = shop.outside.mails.at(-1)!;
+  expect(mail).toContain('Subject: A friendly reminder from Saltmarrow Chandlery');
+  // Again on that day it is the same paper; on the next the second step is not due yet.
+  expect((await remind()).body.statementIds).toEqual(statementIds);
+  shop.setNow('2026-04-21T15:00:00Z');
+  osric = await shop.as('osric');
+  expect((await reminders()).rows).toMatchObject([
+    { step: null, last: { step: 1, date: '2026-04-20' } },
+  ]);
+  expect((await remind()).body.refusals).toMatchObject([{ code: 'reminder.notDue' }]);
+  shop.setNow('2026-04-22T15:00:00Z');
+  osric = await shop.as('osric');
+  expect((await reminders()).rows[0]).toMatchObject({ step: 2 });
+  const { statements } = (await osric.get(`/accounts/${accountId}/statements`)).body;
+  expect(statements[0]).toMatchObject({ step: 1, asOf: '2026-04-20' });
 });

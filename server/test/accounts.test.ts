@@ -1,6 +1,14 @@
 import type { AccountInput } from '@abacist/contracts';
 import { audit } from '../src/audit/audit';
-import { book, cash, openShop, type Ids, type Person, type TestShop } from './harness';
+import {
+  book,
+  cash,
+  openShop,
+  textOfPdf,
+  type Ids,
+  type Person,
+  type TestShop,
+} from './harness';
 import { approval, codes, holder, input, pay, regularsOf, TERMS } from './regulars';
 
 let shop: TestShop;
@@ -382,4 +390,27 @@ test('accounts are found by a part of a name, filtered, and closed when nothing 
   const overdue = await list('filter=overdue&text=school');
   expect(overdue.accounts).toMatchObject([{ overdueMinor: 501_00, overdueDays: 19 }]);
   expect(codes(await charge(overdue.accounts[0].id, 1_00))).toContain('rule.overdue');
+});
+
+test('what the buyer signed is kept with the charge and stands on its invoice', async () => {
+  const own = await open('Signs for it', { limitMinor: null });
+  const sign = (signature: string) =>
+    ring({
+      lines: [book(id, 10_00)],
+      tenders: [onAccount(own.id, 10_00, { buyer: 'Ida', signature })],
+    });
+  const png =
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+  expect(codes(await sign(Buffer.from('no picture').toString('base64')))).toEqual([
+    'signature.notAnImage',
+  ]);
+  const { body } = await sign(png);
+  const { payments } = (await fenella.get(`/sales/${body.saleId}`)).body;
+  expect(payments[0].charge).toMatchObject({ buyer: 'Ida', signature: png });
+  const invoice = { subject: 'sale', subjectId: body.saleId, kind: 'invoice' };
+  const { issueId } = (
+    await fenella.send('/papers', { ...invoice, format: 'page', how: 'pdf' })
+  ).body;
+  const pdf = await shop.download(fenella, `/papers/${issueId}/pdf`);
+  expect(textOfPdf(pdf)).toContain('Signed by Ida');
 });

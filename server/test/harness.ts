@@ -1,6 +1,10 @@
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { SALTMARROW } from '@abacist/sim/shop';
 import mysql, { type Pool, type PoolConnection } from 'mysql2/promise';
 import { startOutside, type OutsideWorld } from '@abacist/sim/outside';
@@ -210,3 +214,16 @@ export const book = (id: Ids, amountMinor = 12_00) => ({
   amountMinor,
 });
 export const base64 = (text: string) => Buffer.from(text).toString('base64');
+
+/** A PDF's text as a tool of its own reads it (pdf.js). */
+export function textOfPdf(pdf: Uint8Array): string {
+  const folder = mkdtempSync(path.join(tmpdir(), 'pdf-'));
+  try {
+    const file = path.join(folder, 'paper.pdf');
+    writeFileSync(file, pdf);
+    const tool = path.join(__dirname, 'pdfText.mjs');
+    return execFileSync(process.execPath, [tool, file], { encoding: 'utf8' });
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}

@@ -1,40 +1,33 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { connectOutside } from '../src/outside/outside';
-import { card, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+import {
+  card,
+  cash,
+  ids,
+  openShop,
+  textOfPdf,
+  type Ids,
+  type Person,
+  type TestShop,
+} from './harness';
 
 let shop: TestShop;
 let id: Ids;
 let fenella: Person;
 let osric: Person;
-const folder = mkdtempSync(path.join(tmpdir(), 'papers-'));
 beforeAll(async () => {
   shop = await openShop();
   id = await ids(shop);
   fenella = await shop.as('fenella');
   osric = await shop.as('osric');
 });
-afterAll(async () => {
-  rmSync(folder, { recursive: true });
-  await shop.close();
-});
+afterAll(() => shop.close());
 
-/** A PDF's text as a tool of its own reads it (pdf.js). */
-function textOf(pdf: Uint8Array): string {
-  const file = path.join(folder, 'paper.pdf');
-  writeFileSync(file, pdf);
-  return execFileSync(process.execPath, [path.join(__dirname, 'pdfText.mjs'), file], {
-    encoding: 'utf8',
-  });
-}
 const issue = (command: object, who = fenella) =>
   who.send('/papers', { subject: 'sale', format: 'page', how: 'pdf', ...command });
 async function paper(command: object): Promise<{ text: string; pdf: Uint8Array }> {
   const { issueId } = (await issue(command)).body;
   const pdf = await shop.download(fenella, `/papers/${issueId}/pdf`);
-  return { text: textOf(pdf), pdf };
+  return { text: textOfPdf(pdf), pdf };
 }
 const sell = async (ticket: object) =>
   (await fenella.send('/sales', { drawerId: id.drawers['shop'], ...ticket })).body;
@@ -94,7 +87,7 @@ describe('papers', () => {
     const again = await paper({ kind: 'receipt', subjectId: sale.saleId });
     expect(again.text).toContain('COPY');
     // The original stays one when it is opened again.
-    const original = textOf(await shop.download(fenella, `/papers/${first.issueId}/pdf`));
+    const original = textOfPdf(await shop.download(fenella, `/papers/${first.issueId}/pdf`));
     expect(original).not.toContain('COPY');
     const log = await shop.all(
       `SELECT kind, how, copy FROM paper_issue WHERE subject_id = ? ORDER BY id`,
@@ -129,7 +122,7 @@ describe('papers', () => {
     const attached = /filename=Q-1\.pdf\r?\n(?:[^\r\n]+\r?\n)*\r?\n([A-Za-z0-9+/=\r\n]+)/.exec(
       message,
     )![1]!;
-    const text = textOf(Buffer.from(attached, 'base64'));
+    const text = textOfPdf(Buffer.from(attached, 'base64'));
     expect(text).toContain('Valid until March 31, 2026.');
     expect(text).toContain('Total 200.81');
 

@@ -53,6 +53,7 @@ export async function loadDemo(
     shortDone: false,
     customers: new Map(),
     kept: {},
+    comesBack: { waiting: null, account: false, walkIn: false },
   };
   const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(

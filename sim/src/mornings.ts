@@ -7,12 +7,14 @@ import { holidaysAround } from '@abacist/server/src/settings/holidays';
 import { loadShop } from '@abacist/server/src/settings/shop';
 import { importSettlement } from '@abacist/server/src/settlements/import';
 import { statementCsv } from './bank';
+import { chequesComeBack } from './cheques';
 import { settlementCsv, type ProcessorBatch } from './processor';
 import { act, at, type World } from './world';
 
 /** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
 export async function bankMorning(world: World, date: string, back: number): Promise<void> {
   await importBooked(world, date);
+  await chequesComeBack(world, date, back);
   await settleBatches(world, date, back);
   const day = weekday(date);
   if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);

@@ -21,7 +21,7 @@ type Regular = {
   groupLimitMinor?: number;
   terms: Terms;
   habit: Habit;
-  by: 'cash' | 'cheque' | 'meridian';
+  by: 'cash' | 'cheque' | 'meridian' | 'transfer';
   buyers?: string[];
   note?: string;
   /** What a visit comes to at the most, about: minor units. */
@@ -114,7 +114,7 @@ const REGULARS: Regular[] = [
     limitMinor: 300_00,
     terms: net(14),
     habit: 'onTime',
-    by: 'meridian',
+    by: 'transfer',
     visitMinor: 45_00,
   },
   {
@@ -187,6 +187,7 @@ export async function regularsDay(
     const paid = await payment(world, regulars, regular, id, date, back);
     if (paid) {
       await approved(world, instant, sell, paid);
+      bookTransfers(world, regular, paid, date);
       rang = true;
     }
     if (buys(regulars.random, regular, back)) {
@@ -320,6 +321,20 @@ function allotted(
   };
 }
 
+/** The bank books a transfer the same day, with what the payer wrote on it. */
+function bookTransfers(
+  { booked }: World,
+  { name }: Regular,
+  { tenders }: SaleCommand,
+  date: string,
+): void {
+  for (const tender of tenders) {
+    if (tender.kind !== 'transfer') continue;
+    const text = `TRANSFER ${name.toUpperCase()} ${tender.reference}`;
+    booked.push({ date, amountMinor: tender.amountMinor, text });
+  }
+}
+
 function tenderOf(
   { settings }: World,
   random: Random,
@@ -330,6 +345,11 @@ function tenderOf(
   const tenderId = settings.tenders.find(({ code }) => code === by)!.id;
   if (by === 'cash') {
     return { kind: 'cash', tenderId, tenderedMinor: Math.ceil(dueMinor / 2000) * 2000 };
+  }
+  if (by === 'transfer') {
+    const bankAccountId = settings.bankAccounts[0]!.id;
+    const reference = `M${random.between(10000, 99999)}`;
+    return { kind: 'transfer', tenderId, amountMinor: dueMinor, bankAccountId, reference };
   }
   if (by === 'cheque') {
     const cheque = { number: String(random.between(1000, 9999)), drawnBy: name, dated: date };

@@ -4,6 +4,7 @@ import { transaction } from '@abacist/server/src/db/transaction';
 import { contextOf, type CommandResult } from '@abacist/server/src/http/command';
 import { TZDate } from '@date-fns/tz';
 import type { BankLine } from './bank';
+import type { ComesBack } from './cheques';
 import type { Kept } from './orders';
 import type { Random } from './random';
 
@@ -21,6 +22,7 @@ export type World = {
   shortDone: boolean;
   customers: Map<string, number>;
   kept: Kept;
+  comesBack: ComesBack;
 };
 
 /** The instant of a time of day in the shop's zone. */

@@ -200,32 +200,32 @@ function Proposed({
         ? t('refusal.tender_notPositive')
         : undefined;
   return (
-    <Column role="listitem">
-      <Check on={on} onToggle={onToggle}>
-        <Column flex={1} minWidth={0} alignItems="flex-start">
-          <Body textAlign="left">{row.name}</Body>
-          <Body small tone="faded" textAlign="left">
-            {t('lateCharges.late', {
-              amount: money(row.baseMinor),
-              date: dates.short(row.oldestDue),
-            })}
-          </Body>
-        </Column>
-        <Money minor={on ? row.chargeMinor : 0} tone={on ? 'ink' : 'faded'} />
-      </Check>
-      {on ? (
-        <Line paddingHorizontal="$4" paddingVertical="$2" justifyContent="flex-end">
-          <Column width={180}>
-            <Field
-              label={t('lateCharges.amount', { name: row.name })}
-              value={text}
-              onChange={onType}
-              numeric
-              error={error}
-            />
+    <Line role="listitem" gap="$2" paddingRight="$4" alignItems="center">
+      <Column flex={1} minWidth={0}>
+        <Check on={on} onToggle={onToggle}>
+          <Column flex={1} minWidth={0} alignItems="flex-start">
+            <Body textAlign="left">{row.name}</Body>
+            <Body small tone="faded" textAlign="left">
+              {t('lateCharges.late', {
+                amount: money(row.baseMinor),
+                date: dates.short(row.oldestDue),
+              })}
+            </Body>
           </Column>
-        </Line>
-      ) : null}
-    </Column>
+        </Check>
+      </Column>
+      <Column width={132}>
+        {on ? (
+          <Field
+            label={t('lateCharges.amount', { name: row.name })}
+            hideLabel
+            value={text}
+            onChange={onType}
+            numeric
+            error={error}
+          />
+        ) : null}
+      </Column>
+    </Line>
   );
 }

@@ -41,7 +41,8 @@ export function Sent({ account }: { account: AccountPage }) {
 function Row({ statement }: { statement: MadeStatement }) {
   const t = useWords();
   const dates = useDates();
-  const { id, number, kind, asOf, balanceMinor, issues } = statement;
+  const { id, number, kind, step, asOf, balanceMinor, issues } = statement;
+  const what = step > 0 ? t('reminders.of', { step }) : t(`statements.kind_${kind}`);
   const log = issues.map(({ how, sentTo, by, issuedAt }) =>
     t(`statements.issue_${how}`, {
       to: sentTo ?? '',
@@ -52,7 +53,7 @@ function Row({ statement }: { statement: MadeStatement }) {
   return (
     <SheetRow role="listitem">
       <Column flex={1} minWidth={0}>
-        <Body>{`${number} · ${t(`statements.kind_${kind}`)} · ${dates.short(asOf)}`}</Body>
+        <Body>{`${number} · ${what} · ${dates.short(asOf)}`}</Body>
         <Body small tone="faded">
           {log.join(' · ')}
         </Body>

@@ -16,13 +16,16 @@ import { Empty, Loading, ReadFailed } from '~/ui/Notes';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { AccountRow } from './AccountRow';
+import { DeskWork } from './DeskWork';
 import { useAccountList } from './useAccounts';
 
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
 export { AgingScreen } from './Aging';
+export { AccountFilesScreen } from './Files';
 export { LateChargesScreen } from './LateCharges';
 export { PaymentScreen } from './Payment';
+export { RemindersScreen } from './Reminders';
 export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
 export { ChargeEffect, useChargePreview } from './ChargePreview';
@@ -73,22 +76,7 @@ export function AccountsScreen() {
             </Body>
             {accounts.length > 0 || !unfiltered ? (
               <Line gap="$2" flexWrap="wrap" maxWidth="100%">
-                {mayAs(person.role, 'bookkeeper') ? (
-                  <>
-                    <Button
-                      label={t('accounts.aging')}
-                      onPress={() => router.push('/accounts/aging' as never)}
-                    />
-                    <Button
-                      label={t('statements.title')}
-                      onPress={() => router.push('/accounts/statements' as never)}
-                    />
-                    <Button
-                      label={t('lateCharges.title')}
-                      onPress={() => router.push('/accounts/late-charges' as never)}
-                    />
-                  </>
-                ) : null}
+                {mayAs(person.role, 'bookkeeper') ? <DeskWork /> : null}
                 {add}
               </Line>
             ) : null}

@@ -1,5 +1,6 @@
 import type { AccountSummary } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
+import PenLine from 'lucide-react-native/icons/pen-line';
 import { useState } from 'react';
 import {
   AccountFinder,
@@ -13,8 +14,10 @@ import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Choice } from '~/ui/Choice';
+import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
+import { SignaturePad } from '~/ui/SignaturePad';
 import { Body, Heading } from '~/ui/Text';
 import { listed, useTicket } from '~/features/ticket';
 import { useAmount } from './useAmount';
@@ -22,7 +25,13 @@ import { useAmount } from './useAmount';
 /** Stands in the choice for a buyer who is not on the list. */
 const OTHER = '\u0000';
 
-type Taken = { accountId: number; amountMinor: number; buyer: string; reference: string };
+type Taken = {
+  accountId: number;
+  amountMinor: number;
+  buyer: string;
+  reference: string;
+  signature?: string;
+};
 
 /**
  * On account: whose, who buys, and what that leaves of the limit. A customer on the ticket who
@@ -80,6 +89,8 @@ function Charge({
   const [buyer, setBuyer] = useState('');
   const [other, setOther] = useState(false);
   const [reference, setReference] = useState('');
+  const [signature, setSignature] = useState('');
+  const [signing, setSigning] = useState(false);
   const preview = useChargePreview(account.id, amount.minor ?? null, buyer);
   const { buyers = [], buyersOnly = false, note = '', terms } = page.data?.account ?? {};
   const secret = [buyer, reference].some(holdsCardNumber);
@@ -91,6 +102,7 @@ function Charge({
       amountMinor: amount.minor,
       buyer: buyer.trim(),
       reference: reference.trim(),
+      ...(signature && { signature }),
     });
   };
   return (
@@ -151,6 +163,28 @@ function Charge({
       <ErrorNote error={preview.error} />
       {preview.data ? (
         <ChargeEffect preview={preview.data} percent={terms?.discountPercent ?? '0'} />
+      ) : null}
+      <Line gap="$3" justifyContent="space-between">
+        <Body tone={signature ? 'home' : 'faded'}>
+          {t(signature ? 'onAccount.signed' : 'onAccount.notSigned')}
+        </Body>
+        <Button icon={PenLine} label={t('onAccount.sign')} onPress={() => setSigning(true)} />
+      </Line>
+      {signing ? (
+        <Dialog
+          open
+          title={t('onAccount.signFor', { amount: amount.shown })}
+          onClose={() => setSigning(false)}
+        >
+          <SignaturePad
+            label={t('onAccount.signHere')}
+            onSigned={(png) => {
+              setSignature(png);
+              setSigning(false);
+            }}
+            onCancel={() => setSigning(false)}
+          />
+        </Dialog>
       ) : null}
       <Button
         kind="primary"

@@ -3,14 +3,12 @@ import { useMutation } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
-import { useRefusalText } from '~/i18n/useRefusal';
-import { Button } from '~/ui/Button';
-import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Column, Line } from '~/ui/Box';
 import { FilePick, type PickedFile } from '~/ui/FilePick';
+import { ImportPreview } from '~/ui/ImportPreview';
 import { Money } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
-import { Tag } from '~/ui/Tag';
-import { Body, Heading } from '~/ui/Text';
+import { Body } from '~/ui/Text';
 
 /** A price list from a file: what it would do is shown first, its bad cells marked. */
 export function PriceListImportForm() {
@@ -67,60 +65,34 @@ function Preview({
   onLeave: () => void;
 }) {
   const t = useWords();
-  const word = useRefusalText();
-  const changes = found.added + found.changed;
-  const hidden = changes + found.bad - found.rows.length;
+  const count = found.added + found.changed;
   return (
-    <Column gap="$3" role="region" aria-label={t('items.preview')}>
-      <Heading size="section">{t('items.preview')}</Heading>
-      <Body>{t('items.wouldDo', { ...found })}</Body>
-      <Sheet role="list">
-        {found.rows.map((row) => (
-          <SheetRow key={row.row} role="listitem" alignItems="flex-start">
-            <Column flex={1} minWidth={0} gap="$1">
-              <Body>{`${row.code} · ${row.name}`}</Body>
-              {row.wrong.map((refusal, i) => (
-                <Body key={i} small tone="loose">
-                  {t('items.cell', {
-                    column: refusal.at ?? '',
-                    row: row.row,
-                    text: word({ ...refusal, at: '' }),
-                  })}
-                </Body>
-              ))}
+    <ImportPreview
+      summary={t('items.wouldDo', { ...found })}
+      rows={found.rows.map(({ code, name, beforeMinor, priceMinor, ...row }) => ({
+        ...row,
+        title: `${code} · ${name}`,
+        figures:
+          row.status === 'changed' && beforeMinor !== priceMinor ? (
+            <Column alignItems="flex-end">
+              <Money minor={beforeMinor ?? 0} tone="faded" />
+              <Money minor={priceMinor ?? 0} strong />
             </Column>
-            {row.status === 'changed' && row.beforeMinor !== row.priceMinor ? (
-              <Column alignItems="flex-end">
-                <Money minor={row.beforeMinor ?? 0} tone="faded" />
-                <Money minor={row.priceMinor ?? 0} strong />
-              </Column>
-            ) : row.priceMinor !== null ? (
-              <Money minor={row.priceMinor} strong />
-            ) : null}
-            <Tag
-              tone={row.status === 'bad' ? 'loose' : row.status === 'new' ? 'home' : 'waiting'}
-              label={t(`items.row_${row.status}`)}
-            />
-          </SheetRow>
-        ))}
-      </Sheet>
-      {hidden > 0 ? <Body tone="faded">{t('items.hidden', { count: hidden })}</Body> : null}
-      <Line gap="$2" flexWrap="wrap">
-        <Button grow label={t('common.cancel')} onPress={onLeave} />
-        {changes > 0 ? (
-          <Button
-            grow
-            kind="primary"
-            disabled={busy}
-            label={
-              found.bad
-                ? t('items.takeGood', { count: changes, bad: found.bad })
-                : t('items.take', { count: changes })
-            }
-            onPress={() => onTake(found.bad > 0)}
-          />
-        ) : null}
-      </Line>
-    </Column>
+          ) : priceMinor !== null ? (
+            <Money minor={priceMinor} strong />
+          ) : null,
+      }))}
+      hidden={count + found.bad - found.rows.length}
+      takeLabel={
+        count === 0
+          ? null
+          : found.bad
+            ? t('items.takeGood', { count, bad: found.bad })
+            : t('items.take', { count })
+      }
+      disabled={busy}
+      onTake={() => onTake(found.bad > 0)}
+      onLeave={onLeave}
+    />
   );
 }

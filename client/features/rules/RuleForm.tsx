@@ -116,6 +116,7 @@ function Form({
     ),
     choice: (place, options) => (
       <Choice
+        shown
         label={t(`${name}.${place}`)}
         value={options ? texts[place]! : draft[place] ? 'yes' : 'no'}
         options={(options ?? ['yes', 'no']).map((value) => ({

@@ -1,4 +1,5 @@
 import type { SaleDetail } from '@abacist/contracts';
+import { Image } from 'react-native';
 import { useShop } from '~/api/session';
 import { ReturnedCheque } from '~/features/cheques';
 import { useWords } from '~/i18n';
@@ -229,6 +230,18 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
               .join(' · ')}
           </Body>
         </SheetRow>
+      ) : null}
+      {payment.charge?.signature ? (
+        <Column paddingHorizontal="$4" paddingVertical="$2">
+          <Image
+            source={{ uri: `data:image/png;base64,${payment.charge.signature}` }}
+            accessibilityLabel={t('onAccount.signature', {
+              name: payment.charge.buyer || payment.charge.name,
+            })}
+            resizeMode="contain"
+            style={{ height: 64, width: 200, backgroundColor: '#FFFDF8' }}
+          />
+        </Column>
       ) : null}
       {payment.chequeState && !back ? (
         <Column paddingHorizontal="$4" paddingVertical="$2" data-noprint>

@@ -5,6 +5,7 @@ export * from './items';
 export * from './lateCharge';
 export * from './limit';
 export * from './propose';
+export * from './reminder';
 export * from './statement';
 export * from './terms';
 export * from './writeOff';

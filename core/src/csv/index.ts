@@ -48,7 +48,7 @@ export function readCsv(
     rows: rest.map(({ record }, i) => ({
       row: i + 2,
       cells: Object.fromEntries(
-        columns.map((name, k) => [name, (record[k] ?? '').replace(/^'(?=[=+\-@\t\r])/, '')]),
+        columns.map((name, k) => [name, (record[k] ?? '').replace(/^'(?='*[=+\-@\t\r])/, '')]),
       ),
     })),
   });
@@ -66,7 +66,7 @@ export function writeCsv(
 ): string {
   const safe = (name: string, value: string | number | undefined) => {
     const text = String(value ?? '');
-    return !figures.includes(name) && /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
+    return !figures.includes(name) && /^'*[=+\-@\t\r]/.test(text) ? `'${text}` : text;
   };
   return stringify(
     [[...columns], ...rows.map((row) => columns.map((name) => safe(name, row[name])))],

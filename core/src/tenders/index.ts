@@ -48,6 +48,8 @@ export type OfferedTender =
       amountMinor: number;
       buyer: string;
       reference: string;
+      /** What the buyer signed with his finger: a PNG in base64. */
+      signature?: string | undefined;
     }
   | {
       /** A bank transfer that the customer sent, and what he wrote on it. */

@@ -1,10 +1,12 @@
 import type { ItemKind } from '@abacist/core/accounts';
 import { minor, ZERO } from '@abacist/core/money';
 import type { DecidedSale, PaidAllocation } from '@abacist/core/sales';
+import type { SaleCommand } from '@abacist/contracts';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
+import { keepSignature } from './signature';
 
 export type NewItem = {
   accountId: number;
@@ -21,6 +23,7 @@ export type NewItem = {
   saleTenderId?: number;
   buyer?: string;
   reference?: string;
+  openingId?: number;
 };
 
 /** Adds an item to an account and its amount to the account's balance. */
@@ -29,8 +32,9 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
     tx,
     `INSERT INTO open_item
        (charge_account_id, kind, number, date, due_date, discount_date, discount_minor,
-        discount_tax_minor, amount_minor, left_minor, sale_id, sale_tender_id, buyer, reference)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        discount_tax_minor, amount_minor, left_minor, sale_id, sale_tender_id, buyer, reference,
+        opening_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       item.accountId,
       item.kind,
@@ -46,6 +50,7 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
       item.saleTenderId ?? null,
       item.buyer ?? '',
       item.reference ?? '',
+      item.openingId ?? null,
     ],
   );
   await addToBalance(tx, item.accountId, item.amountMinor);
@@ -226,17 +231,23 @@ export async function undoAllocation(
 
 /** Stores what a ticket charged to accounts; the tenders are stored already. */
 export async function storeCharges(
-  { tx, today }: CommandContext,
+  context: CommandContext,
   saleId: number,
   { charges, tenders }: DecidedSale,
+  offered: SaleCommand['tenders'],
 ): Promise<void> {
+  const { tx, today } = context;
   for (const charge of charges) {
+    const signed = offered[charge.tender];
     const { charge: of, reference } = tenders[charge.tender]!;
     const stored = await row<{ id: number }>(
       tx,
       'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
       [saleId, charge.tender + 1],
     );
+    if (signed?.kind === 'onAccount' && signed.signature) {
+      await keepSignature(context, stored!.id, signed.signature, `tenders.${charge.tender}`);
+    }
     await addItem(tx, {
       ...charge,
       kind: 'charge',

@@ -60,7 +60,7 @@ export async function openAccount(
   context: CommandContext,
   { holder, account }: OpenAccount,
 ): Saved {
-  const { tx, actor, now, today } = context;
+  const { tx, today } = context;
   await check(tx, account, null);
   const customer = await holderOf(context, holder);
   const limit = account.limitMinor;
@@ -71,6 +71,20 @@ export async function openAccount(
       params: { name: customer.name, ...(limit !== null && { limitMinor: limit }) },
     },
   ]);
+  const id = await insertAccount(context, customer, account, approvalId!);
+  return { answer: await accountPage(tx, id, today) };
+}
+
+/**
+ * Adds an account that was approved. @returns its id
+ * @throws HttpError 422 `account.alreadyHas` (name)
+ */
+export async function insertAccount(
+  { tx, actor, now, today }: CommandContext,
+  customer: { id: number; name: string },
+  account: AccountInput,
+  approvalId: number,
+): Promise<number> {
   let id: number;
   try {
     id = (await insertMany(
@@ -84,12 +98,16 @@ export async function openAccount(
     throw refuseWith('account.alreadyHas', 'holder', { name: customer.name });
   }
   await setBuyers(tx, id, account.buyers);
-  return { answer: await accountPage(tx, id, today) };
+  return id;
 }
 
-async function holderOf(
+type Holder =
+  { id: number } | (Exclude<OpenAccount['holder'], { id: number }> & { number?: string });
+
+/** The customer who holds an account: one of the list, or a new one. */
+export async function holderOf(
   context: CommandContext,
-  holder: OpenAccount['holder'],
+  holder: Holder,
 ): Promise<{ id: number; name: string }> {
   if ('id' in holder) {
     const found = await row<{ id: number; name: string }>(
@@ -101,8 +119,8 @@ async function holderOf(
     return found;
   }
   const { answer } = await saveCustomer(context, {
-    ...holder,
     number: '',
+    ...holder,
     priceKind: 'byKind',
     taxCodeId: null,
     exemption: null,

@@ -33,6 +33,7 @@ const SETTINGS = [
   'shop_paper',
   'counter_rule',
   'account_rule',
+  'reminder_step',
   'charge_account',
   'item',
   'customer',

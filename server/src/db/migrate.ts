@@ -26,6 +26,7 @@ export const SERIES = {
   accountStatement: 'T',
   writeOff: 'W',
   writeOffUndo: 'WU',
+  openingItems: 'OA',
   lateCharge: 'F',
   chequeReturn: 'H',
   chequeWriteOff: 'WH',

@@ -7,12 +7,16 @@ export type PaperContent = {
   marks: string[];
   /** Date, who served, who it is for. */
   head: string[];
+  /** What is said before the lines, a paragraph each. */
+  letter?: string[];
   /** Whether prices stand on it; a delivery note has none. */
   priced: boolean;
   lines: PaperLine[];
   /** What the lines come to, tax by authority, tenders. */
   sums: { label: string; amount: string; strong?: boolean }[];
   notes: string[];
+  /** Signatures with the words under each: PNGs in base64. */
+  signatures?: { png: string; words: string }[];
   /** The document's number as a barcode. */
   barcode: string;
 };

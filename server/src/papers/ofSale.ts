@@ -37,9 +37,23 @@ export function paperOfSale(
     lines: [...soldLines(sale, shop), ...(priced ? otherLines(sale, shop) : [])],
     sums: priced ? [...totals(sale, shop), ...tenders(sale, shop)] : [],
     notes: priced ? creditNotes(sale, shop) : [word('received')],
+    ...(kind === 'receipt' ? {} : { signatures: signatures(sale) }),
     barcode: sale.number,
   };
 }
+
+/** What buyers signed, on the papers that go with the goods. */
+const signatures = ({ payments }: SaleDetail): PaperContent['signatures'] =>
+  payments.flatMap(({ charge }) =>
+    charge?.signature
+      ? [
+          {
+            png: charge.signature,
+            words: word('signedBy', { name: charge.buyer || charge.name }),
+          },
+        ]
+      : [],
+  );
 
 function soldLines(sale: SaleDetail, shop: HeadOfShop): PaperLine[] {
   const { money } = formats(shop);

@@ -138,6 +138,10 @@ function head(doc: Doc, content: PaperContent, layout: Layout, logo: Uint8Array 
   }
   doc.font('text').fontSize(size);
   for (const line of content.head) doc.text(line, left, doc.y, { width });
+  if (content.letter) {
+    doc.fillColor(INK).moveDown();
+    for (const line of content.letter) doc.text(line || ' ', left, doc.y, { width });
+  }
   doc.moveDown(0.8);
 }
 
@@ -223,16 +227,26 @@ function sums(doc: Doc, content: PaperContent, layout: Layout): void {
 
 const BARCODE_HEIGHT = 34;
 
-function footHeight(doc: Doc, { notes, shop }: PaperContent, { width, size }: Layout): number {
-  const texts = [...notes, shop.foot ?? ''];
+const SIGNATURE = { width: 180, height: 56 };
+
+function footHeight(doc: Doc, content: PaperContent, { width, size }: Layout): number {
+  const { notes, shop, signatures = [] } = content;
+  const texts = [...notes, ...signatures.map(({ words }) => words), shop.foot ?? ''];
   const text = texts.reduce((sum, note) => sum + doc.heightOfString(note, { width }), 0);
-  return text + BARCODE_HEIGHT + 5 * size;
+  return text + signatures.length * SIGNATURE.height + BARCODE_HEIGHT + 5 * size;
 }
 
 function foot(doc: Doc, content: PaperContent, layout: Layout, barcode: Uint8Array): void {
   const { left, width, roll } = layout;
   doc.moveDown(0.8);
   for (const note of content.notes) doc.text(note, left, doc.y, { width });
+  for (const { png, words } of content.signatures ?? []) {
+    const fit: [number, number] = [Math.min(width, SIGNATURE.width), SIGNATURE.height];
+    const top = doc.y;
+    doc.image(Buffer.from(png, 'base64'), left, top, { fit });
+    doc.y = top + SIGNATURE.height;
+    doc.text(words, left, doc.y, { width });
+  }
   doc.moveDown(0.8);
   const high = BARCODE_HEIGHT;
   const wide = roll ? width : 160;

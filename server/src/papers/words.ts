@@ -58,6 +58,7 @@ const en = {
   prepaid: 'Paid ahead',
   toPay: 'To pay',
   received: 'Received in good order:',
+  signedBy: 'Signed by {{name}}',
   accountStatement: 'Statement of account',
   statementAsOf: 'As of {{date}}',
   statementCustomer: 'Customer {{number}}',

@@ -90,6 +90,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     buyer: string;
     dueDate: string;
     leftMinor: number;
+    signature: Buffer | null;
     chequeId: number | null;
     atBank: number;
     returnedId: number | null;
@@ -105,7 +106,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
        st.charge_account_id AS accountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
-       i.left_minor AS leftMinor, q.id AS chequeId,
+       i.left_minor AS leftMinor, sg.png AS signature, q.id AS chequeId,
        EXISTS (SELECT 1 FROM safe_item f JOIN slip_item si ON si.safe_item_id = f.id
                WHERE f.cheque_id = q.id) AS atBank,
        b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed
@@ -114,6 +115,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
      LEFT JOIN returned_cheque b ON b.cheque_id = q.id
      LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
+     LEFT JOIN charge_signature sg ON sg.sale_tender_id = st.id
      LEFT JOIN open_item i ON i.sale_tender_id = st.id
      LEFT JOIN charge_account ca ON ca.id = st.charge_account_id
      LEFT JOIN customer ac ON ac.id = ca.customer_id
@@ -123,7 +125,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
   return found.map((stored): Payment => {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
     const { chequeId, atBank, returnedId, returnedOn, owed, ...more } = rest;
-    const { accountId, accountName, buyer, dueDate, leftMinor, ...payment } = more;
+    const { accountId, accountName, buyer, dueDate, leftMinor, signature, ...payment } = more;
     return {
       ...payment,
       cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
@@ -142,7 +144,14 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
       charge:
         accountId === null
           ? null
-          : { accountId, name: accountName, buyer: buyer ?? '', dueDate, leftMinor },
+          : {
+              accountId,
+              name: accountName,
+              buyer: buyer ?? '',
+              dueDate,
+              leftMinor,
+              signature: signature?.toString('base64') ?? null,
+            },
     };
   });
 }

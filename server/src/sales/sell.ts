@@ -110,7 +110,7 @@ export async function sell(
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
-  await storeCharges(context, saleId, sale);
+  await storeCharges(context, saleId, sale, command.tenders);
   await storeCredited(context, saleId, sale);
   const sold = await storeExtras(context, saleId, sale, voucherDays);
   await storePayments(context, saleId, sale, reasonsOf(command));

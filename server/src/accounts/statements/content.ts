@@ -11,6 +11,7 @@ export function paperOfStatement(
   { kind, from, asOf }: StatementAsked,
   shop: HeadOfShop,
   number: string,
+  letter?: string,
 ): PaperContent {
   const { money, date } = formats(shop);
   const several = payer.names.size > 1;
@@ -62,6 +63,7 @@ export function paperOfStatement(
       ...(payer.address ? [payer.address] : []),
       word('statementCustomer', { number: payer.number }),
     ],
+    ...(letter !== undefined && { letter: letter.split('\n') }),
     priced: true,
     lines: [...opening, ...lines],
     sums: [

@@ -1,6 +1,7 @@
 import type {
   MadeStatement,
   MakeStatements,
+  StatementAsked,
   StatementsMade,
   StatementRunResult,
 } from '@abacist/contracts';
@@ -15,7 +16,7 @@ import { readLogo, readPaperHead } from '../../papers/head';
 import { word } from '../../papers/words';
 import { toInstant } from '../../sales/read';
 import { paperOfStatement } from './content';
-import { statementsOf } from './load';
+import { statementsOf, type Made } from './load';
 
 /** No run makes more statements than this. */
 const MOST = 5_000;
@@ -30,40 +31,70 @@ export async function makeStatements(
   context: CommandContext,
   { accountIds, mail, ...asked }: MakeStatements,
 ): Promise<CommandResult<StatementsMade>> {
-  const { tx, shop, today } = context;
+  const { tx, today } = context;
   if (asked.asOf > today) throw refuseWith('statement.later', 'asOf');
   if (accountIds.length > MOST) throw refuseWith('statement.tooMany', 'accountIds');
-  const head: HeadOfShop = { ...(await readPaperHead(tx)), ...shop };
-  if (mail && !(await readPaperHead(tx)).email) throw refuseWith('mail.noSender');
+  const head = await paperHead(context, mail);
   const made = await statementsOf(tx, asked, accountIds);
   if (made.length === 0) throw refuseWith('statement.none', 'accountIds');
+  const statementIds = await keepStatements(context, made, asked, head);
+  return { answer: { statementIds, jobId: null } };
+}
+
+/** The head of the shop's papers. @throws HttpError 422 `mail.noSender` when they are to be mailed */
+export async function paperHead(
+  { tx, shop }: CommandContext,
+  mail: boolean,
+): Promise<HeadOfShop> {
+  const head = await readPaperHead(tx);
+  if (mail && !head.email) throw refuseWith('mail.noSender');
+  return { ...head, ...shop };
+}
+
+/** What stands before a statement that reminds. */
+export type Letter = { step: number; subject: string; text: string; overdueMinor: number };
+
+/**
+ * Keeps statements, each once: where one was made for the same date and step, that one is taken.
+ * @returns their ids
+ */
+export async function keepStatements(
+  context: CommandContext,
+  made: readonly Made[],
+  asked: StatementAsked,
+  head: HeadOfShop,
+  letterOf?: (accountId: number) => Letter,
+): Promise<number[]> {
   const ids: number[] = [];
   for (const one of made) {
+    const letter = letterOf?.(one.payer.id);
     const before = await row<{ id: number }>(
-      tx,
+      context.tx,
       `SELECT id FROM account_statement
-       WHERE charge_account_id = ? AND kind = ? AND as_of = ? AND from_date = ?`,
-      [one.payer.id, asked.kind, asked.asOf, asked.from],
+       WHERE charge_account_id = ? AND kind = ? AND as_of = ? AND from_date = ? AND step = ?`,
+      [one.payer.id, asked.kind, asked.asOf, asked.from, letter?.step ?? 0],
     );
-    ids.push(before?.id ?? (await keep(context, one, asked, head)));
+    ids.push(before?.id ?? (await keep(context, one, asked, head, letter)));
   }
-  return { answer: { statementIds: ids, jobId: null } };
+  return ids;
 }
 
 async function keep(
   context: CommandContext,
-  one: Parameters<typeof paperOfStatement>[0],
-  asked: Omit<MakeStatements, 'accountIds' | 'mail'>,
+  one: Made,
+  asked: StatementAsked,
   head: HeadOfShop,
+  letter: Letter | undefined,
 ): Promise<number> {
   const { tx, actor, now } = context;
   const number = await numberAhead(tx, 'accountStatement');
-  const content = paperOfStatement(one, asked, head, number);
+  const content = paperOfStatement(one, asked, head, number, letter?.text);
   const { insertId } = await run(
     tx,
     `INSERT INTO account_statement
-       (charge_account_id, kind, from_date, as_of, balance_minor, content, user_id, made_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+       (charge_account_id, kind, from_date, as_of, balance_minor, content, user_id, made_at, step,
+        subject, letter, overdue_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       one.payer.id,
       asked.kind,
@@ -73,6 +104,10 @@ async function keep(
       JSON.stringify(content),
       actor.id,
       now,
+      letter?.step ?? 0,
+      letter?.subject ?? null,
+      letter?.text ?? null,
+      letter?.overdueMinor ?? null,
     ],
   ).catch((error: unknown) => {
     if (isDuplicate(error)) throw refuseWith('statement.again', 'accountIds');
@@ -93,6 +128,8 @@ type Kept = {
   number: string;
   name: string;
   email: string;
+  subject: string | null;
+  letter: string | null;
   content: PaperContent;
 };
 
@@ -100,7 +137,8 @@ async function keptStatements(db: Db, ids: readonly number[]): Promise<Kept[]> {
   if (ids.length === 0) return [];
   const found = await rows<Omit<Kept, 'content'> & { content: string }>(
     db,
-    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, c.name, c.email, s.content
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, c.name, c.email, s.subject, s.letter,
+       s.content
      FROM account_statement s
      JOIN document d ON d.kind = 'accountStatement' AND d.subject_id = s.id
      JOIN charge_account a ON a.id = s.charge_account_id
@@ -140,7 +178,7 @@ export async function mailStatements(
   ): Promise<StatementRunResult | null> => {
     if (!pdfs) return null;
     const result: StatementRunResult = { mailed: 0, withoutAddress: [], failed: [] };
-    for (const [i, { id, number, name, email, content }] of kept.entries()) {
+    for (const [i, { id, number, name, email, subject, letter, content }] of kept.entries()) {
       if (!email) {
         result.withoutAddress.push(name);
         continue;
@@ -155,8 +193,8 @@ export async function mailStatements(
         await mail({
           from: { name: shop.name, address: sender },
           to: email,
-          subject: word('subject', params),
-          text: word('statementText', params),
+          subject: subject ?? word('subject', params),
+          text: letter ?? word('statementText', params),
           attachments: [
             {
               filename: `${number}.pdf`,
@@ -221,7 +259,7 @@ export async function listStatements(db: Db, accountId: number): Promise<MadeSta
   const found = await rows<Omit<MadeStatement, 'issues'>>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.kind, s.from_date AS \`from\`,
-       s.as_of AS asOf, s.balance_minor AS balanceMinor, u.name AS \`by\`, s.made_at AS madeAt
+       s.as_of AS asOf, s.step, s.balance_minor AS balanceMinor, u.name AS \`by\`, s.made_at AS madeAt
      FROM account_statement s
      JOIN document d ON d.kind = 'accountStatement' AND d.subject_id = s.id
      JOIN user u ON u.id = s.user_id

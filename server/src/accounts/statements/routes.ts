@@ -1,14 +1,17 @@
 import {
   id,
+  makeRemindersSchema,
   makeStatementsSchema,
   printStatementsSchema,
+  reminderStepsSchema,
   statementPreviewSchema,
+  type StatementsMade,
 } from '@abacist/contracts';
-import { Router } from 'express';
+import { Router, type RequestHandler } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../../context';
-import { actorOf, command } from '../../http/command';
-import { query } from '../../http/query';
+import { actorOf, command, type CommandHandler } from '../../http/command';
+import { noInput, query } from '../../http/query';
 import { validate } from '../../http/validate';
 import { loadShopFor } from '../../settings/shop';
 import { previewStatements } from './load';
@@ -19,6 +22,7 @@ import {
   printStatements,
   statementsPdf,
 } from './make';
+import { makeReminders, readReminders, saveReminderSteps } from './reminders';
 
 const listed = Joi.object<{ ids: string }>({
   ids: Joi.string()
@@ -57,22 +61,35 @@ export function accountStatementRoutes(deps: Deps): Router {
       async ({ db }, asked) => ({ statements: await listStatements(db, asked.id) }),
     ),
   );
-  router.post('/account-statements', (request, response, next) => {
-    const mails = Boolean((request.body as { command?: { mail?: unknown } })?.command?.mail);
-    return command(
-      deps,
-      'bookkeeper',
-      makeStatementsSchema,
-      makeStatements,
-      async (answer, actor) =>
-        mails
-          ? { ...answer, jobId: await mailStatements(deps, actor, answer.statementIds) }
-          : answer,
-    )(request, response, next);
-  });
+  router.post('/account-statements', sending(deps, makeStatementsSchema, makeStatements));
+  router.get(
+    '/reminders',
+    query(deps, 'bookkeeper', noInput, ({ db, today }) => readReminders(db, today)),
+  );
+  router.post('/reminders', sending(deps, makeRemindersSchema, makeReminders));
+  router.post(
+    '/reminder-steps',
+    command(deps, 'bookkeeper', reminderStepsSchema, saveReminderSteps),
+  );
   router.post(
     '/account-statements/print',
     command(deps, 'bookkeeper', printStatementsSchema, printStatements),
   );
   return router;
+}
+
+/** A command that makes statements and, where it says so, mails them once it is committed. */
+function sending<C extends { mail: boolean }>(
+  deps: Deps,
+  schema: Joi.Schema<C>,
+  handler: CommandHandler<C, StatementsMade>,
+): RequestHandler {
+  return (request, response, next) => {
+    const mails = Boolean((request.body as { command?: { mail?: unknown } })?.command?.mail);
+    return command(deps, 'bookkeeper', schema, handler, async (answer, actor) =>
+      mails
+        ? { ...answer, jobId: await mailStatements(deps, actor, answer.statementIds) }
+        : answer,
+    )(request, response, next);
+  };
 }

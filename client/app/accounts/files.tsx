@@ -1,0 +1,3 @@
+import { AccountFilesScreen } from '~/features/accounts';
+
+export default AccountFilesScreen;

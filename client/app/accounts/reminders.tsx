@@ -1,0 +1,3 @@
+import { RemindersScreen } from '~/features/accounts';
+
+export default RemindersScreen;
