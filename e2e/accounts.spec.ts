@@ -1,47 +1,7 @@
-import type { Page } from '@playwright/test';
+import { accountPage, button, charge, deskWork, openAccount } from './regulars';
 import { approve, expect, signIn, test } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
-
-const button = (page: Page, name: string | RegExp) =>
-  page.getByRole('button', { name, exact: typeof name === 'string' }).first();
-
-/** Opens an account as the counter does: a name, a limit, a manager's PIN. */
-async function openAccount(
-  page: Page,
-  name: string,
-  limit: string,
-  email = '',
-): Promise<void> {
-  await page.goto('/accounts/new');
-  await page.getByLabel('Whose account').fill(name);
-  await page.getByLabel('E-mail').fill(email);
-  await page.getByLabel('Limit', { exact: true }).fill(limit);
-  await page.getByLabel('Discount, %').fill('2');
-  await page.getByLabel('Within days').fill('7');
-  await button(page, 'Open the account').click();
-  await approve(page, 'Known for years');
-  await expect(page.getByText('Nothing is open.')).toBeVisible();
-}
-
-/** Rings books for an amount and puts it on an account. */
-async function charge(page: Page, name: RegExp, amount: string, posts = true): Promise<void> {
-  await page.goto('/counter');
-  await page.getByTestId('entry').fill(amount);
-  await button(page, 'Charts and books').click();
-  await button(page, 'Pay').click();
-  await button(page, 'On account').click();
-  await page.getByLabel('Whose account').fill(name.source);
-  await page.getByRole('button', { name }).click();
-  await expect(page.getByText('Left after')).toBeVisible();
-  await button(page, /^Put .* on account$/).click();
-  if (posts) await expect(button(page, 'Next sale')).toBeVisible();
-}
-const accountPage = async (page: Page, name: RegExp) => {
-  await page.goto('/accounts');
-  await page.getByRole('link', { name }).click();
-  await expect(button(page, 'Take a payment')).toBeVisible();
-};
 
 test('an account is opened, charged to its limit, refused, approved, and paid in cash', async ({
   page,
@@ -102,7 +62,11 @@ test('an account is opened, charged to its limit, refused, approved, and paid in
     .getByRole('listitem')
     .filter({ hasText: 'W-1' });
   await expect(written).toContainText('15.00');
-  await expect(written.getByRole('button', { name: 'Take it back' })).toHaveCount(0);
+  await written.getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('dialog').getByLabel('Why').fill('He paid after all');
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText('WU-1 · Write-off taken back')).toBeVisible();
+  await expect(page.getByText('of 20.00')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -162,8 +126,7 @@ test('statements are looked at, mailed and printed; the PDF says what the page s
   await page.getByLabel('The shop’s e-mail').fill('till@saltmarrow.example');
   await button(page, /^Save/).click();
   await expect(page.getByText(/^Saved/)).toBeVisible();
-  await page.goto('/accounts');
-  await button(page, 'Statements').click();
+  await deskWork(page, 'Statements');
   await expect(page.getByRole('checkbox', { name: /Harbour trust/ })).toContainText('84.10');
   await page.getByLabel('As of').fill('2026-03-09');
   await expect(page.getByText('This day is not there yet.')).toBeVisible();

@@ -1,16 +1,9 @@
-import { expect, file, pickFile, signIn, test } from './shop';
+import { expect, file, pickFile, send, signIn, test } from './shop';
 
 /** A sale by card on Monday and its settlement of 98.15, imported; the drawer is closed. */
 async function mondaysCards(page: any, shop: any): Promise<void> {
   await signIn(page, 'osric');
-  const post = async (path: string, command: object) => {
-    const answer = await page.request.post(`/api${path}`, {
-      data: { command },
-      headers: { 'Idempotency-Key': crypto.randomUUID() },
-    });
-    expect(answer.ok(), await answer.text()).toBe(true);
-    return answer.json();
-  };
+  const post = (path: string, command: object) => send(page, path, command);
   const counter = await (await page.request.get('/api/counter')).json();
   const id = (list: any[], code: string) => list.find((one) => one.code === code).id;
   await post('/sales', {
@@ -65,7 +58,7 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
   await page.goto('/days');
   await expect(page.getByText('Home in 1 day', { exact: true })).toBeVisible();
 
-  // The unknown line is a loose end; its next step leads to the statement.
+  // The unknown line is a loose end; its next step leads to the line.
   await page
     .getByRole('link', { name: /1 loose end/ })
     .first()
@@ -73,13 +66,17 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
   await expect(
     page.getByText(/Nobody knows the statement line of .*RENT OF TERMINAL/),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Look at the statement' }).click();
+  await page.getByRole('button', { name: 'Say what it is' }).click();
+  await expect(
+    page.getByRole('button', { name: 'It is a cheque that came back' }),
+  ).toBeVisible();
+  await page.goto('/bank/statement');
   await page
     .getByRole('link', { name: /CREDIT/ })
     .first()
     .click();
   await page.getByRole('button', { name: 'Undo this match' }).click();
-  await expect(page.getByText(/nobody knows this line yet/)).toBeVisible();
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
   await page.goto('/days');
   await expect(page.getByText(/Cards of 100.00 settled, not at the bank yet/)).toBeVisible();
   expect(await shop.audit()).toEqual([]);

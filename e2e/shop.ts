@@ -142,6 +142,16 @@ export async function signIn(page: Page, username: Who): Promise<void> {
   expect(answer.ok()).toBe(true);
 }
 
+/** A command sent without the page, for what a test is not about. */
+export async function send(page: Page, path: string, command: object): Promise<any> {
+  const answer = await page.request.post(`/api${path}`, {
+    data: { command },
+    headers: { 'Idempotency-Key': crypto.randomUUID() },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return answer.json();
+}
+
 /** An amount in minor units as the demo shop's screens write it. */
 export const money = (amountMinor: number) =>
   new Intl.NumberFormat('en-CA', { minimumFractionDigits: 2 }).format(amountMinor / 100);

@@ -25,16 +25,24 @@ const Frame = styled(View, {
 export function Check({
   on,
   onToggle,
+  bare,
   children,
 }: {
   on: boolean;
   onToggle: () => void;
+  /** Without a rule below it, where it is a part of a row. */
+  bare?: boolean;
   children: ReactNode;
 }) {
   const theme = useTheme();
   const Box = on ? SquareCheck : Square;
   return (
-    <Frame role="checkbox" aria-checked={on} onPress={onToggle}>
+    <Frame
+      {...(bare && { borderBottomWidth: 0 })}
+      role="checkbox"
+      aria-checked={on}
+      onPress={onToggle}
+    >
       <Box size={24} color={on ? theme.ink.val : theme.edge.val} aria-hidden />
       {children}
     </Frame>

@@ -112,8 +112,10 @@ function Standing({ account }: { account: AccountPage }) {
     <Sheet>
       <Column padding="$4" gap="$3">
         <Line justifyContent="space-between" gap="$3">
-          <Heading size="section">{t('accounts.owes')}</Heading>
-          <BigMoney minor={account.balanceMinor} />
+          <Heading size="section">
+            {t(account.balanceMinor < 0 ? 'accounts.hasCredit' : 'accounts.owes')}
+          </Heading>
+          <BigMoney minor={Math.abs(account.balanceMinor)} />
         </Line>
         <Gauge account={account} tall />
         <AccountTags account={account} />

@@ -200,9 +200,9 @@ function Proposed({
         ? t('refusal.tender_notPositive')
         : undefined;
   return (
-    <Line role="listitem" gap="$2" paddingRight="$4" alignItems="center">
+    <Line role="listitem" gap="$2" paddingRight="$4" borderBottomWidth={1} borderColor="$rule">
       <Column flex={1} minWidth={0}>
-        <Check on={on} onToggle={onToggle}>
+        <Check bare on={on} onToggle={onToggle}>
           <Column flex={1} minWidth={0} alignItems="flex-start">
             <Body textAlign="left">{row.name}</Body>
             <Body small tone="faded" textAlign="left">

@@ -90,7 +90,19 @@ export function AccountsScreen() {
           <Empty
             title={unfiltered ? t('accounts.noneTitle') : t('accounts.title')}
             text={t(unfiltered ? 'accounts.noneText' : 'accounts.noneFound')}
-            action={unfiltered ? add : null}
+            action={
+              unfiltered ? (
+                <Line gap="$2" flexWrap="wrap">
+                  {add}
+                  {mayAs(person.role, 'bookkeeper') ? (
+                    <Button
+                      label={t('accountFiles.title')}
+                      onPress={() => router.push('/accounts/files' as never)}
+                    />
+                  ) : null}
+                </Line>
+              ) : null
+            }
           />
         ) : (
           <Sheet role="list">

@@ -80,7 +80,13 @@ export function LineTrailScreen({ id }: { id: number }) {
             <Body paddingHorizontal="$4" tone="faded">
               {data.line.text}
             </Body>
-            <Steps steps={data.steps} shape="card" />
+            {data.matchGroupId === null ? (
+              <Body paddingHorizontal="$4" tone="loose" strong>
+                {t('trail.lineUnknown')}
+              </Body>
+            ) : (
+              <Steps steps={data.steps} shape="card" lineId={id} />
+            )}
             {data.days.length ? <Days days={data.days} /> : null}
             {data.matchGroupId === null ? (
               <UnknownLine line={data.line} />
@@ -94,17 +100,34 @@ export function LineTrailScreen({ id }: { id: number }) {
   );
 }
 
-function Steps({ steps, shape }: { steps: TrailStep[]; shape: BeadShape }) {
+function Steps({
+  steps,
+  shape,
+  lineId,
+}: {
+  steps: TrailStep[];
+  shape: BeadShape;
+  /** The statement line whose page this is: it needs no way to itself. */
+  lineId?: number;
+}) {
   return (
     <Sheet role="list">
       {steps.map((step, i) => (
-        <Step key={i} step={step} shape={shape} />
+        <Step key={i} {...{ step, shape, lineId }} />
       ))}
     </Sheet>
   );
 }
 
-function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
+function Step({
+  step,
+  shape,
+  lineId,
+}: {
+  step: TrailStep;
+  shape: BeadShape;
+  lineId: number | undefined;
+}) {
   const t = useWords();
   const dates = useDates();
   const [open, setOpen] = useState(false);
@@ -147,7 +170,7 @@ function Step({ step, shape }: { step: TrailStep; shape: BeadShape }) {
             </Line>
           </Link>
         ) : null}
-        {step.kind === 'line' ? (
+        {step.kind === 'line' && step.id !== lineId ? (
           <Link href={`/lines/${step.id}` as never}>
             <Line minHeight={48} paddingHorizontal="$3">
               <Body textDecorationLine="underline">{t('trail.toLine')}</Body>

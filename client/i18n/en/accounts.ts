@@ -19,6 +19,7 @@ export const accounts = {
     total_one: '{{count}} account, {{balance}} owed in all',
     total_other: '{{count}} accounts, {{balance}} owed in all',
     owes: 'Owes',
+    hasCredit: 'Has to its credit',
     ofLimit: 'of {{limit}}',
     noLimit: 'no limit',
     left: '{{amount}} left',

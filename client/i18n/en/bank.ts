@@ -143,7 +143,7 @@ export const bank = {
     chequeOut: 'nobody has cashed it yet',
     lineCertain: 'statement line of {{total}}, certain',
     lineAccepted: 'statement line of {{total}}, accepted by a person',
-    lineUnknown: 'nobody knows this line yet',
+    lineUnknown: 'Nobody knows this line yet',
     notCounted: 'the drawer is not counted',
     inSafe: 'in the safe',
     slipUnderWay: 'the slip is not at the bank',

@@ -129,6 +129,6 @@ export const days = {
     step_settlementDiffers: 'Compare',
     step_settlementNotAtBank: 'Look at the statement',
     step_lineReserved: 'Compare',
-    step_lineUnknown: 'Look at the statement',
+    step_lineUnknown: 'Say what it is',
   },
 };

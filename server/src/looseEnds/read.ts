@@ -239,7 +239,7 @@ async function statementLines(db: Db, today: string): Promise<LooseEnd[]> {
         ageDays: daysBetween(line.date, today),
         amountMinor: line.amountMinor,
         params: { date: line.date, text: line.text },
-        path: '/bank/statement',
+        path: `/lines/${line.id}`,
       });
     }
     for (const { line, movement, differenceMinor } of reserved) {
