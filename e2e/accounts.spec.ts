@@ -1,4 +1,4 @@
-import { accountPage, button, charge, deskWork, openAccount } from './regulars';
+import { accountPage, button, charge, deskWork, openAccount, pdfText } from './regulars';
 import { approve, expect, signIn, test } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
@@ -112,6 +112,15 @@ test('one cheque pays for two neighbours; what is over is kept and given out lat
   await page.getByLabel('Why').fill('Wrong invoice');
   await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByText('10.00 credit left')).toBeVisible();
+  // 30.00 less its discount of 0.60: by the credit and a payment together.
+  await button(page, 'Take a payment').click();
+  await page.getByLabel('Amount paid').fill('19.40');
+  await page.getByRole('checkbox', { name: /^Use the credit of/ }).click();
+  await expect(page.getByText(/^One charge of just that sum|^All that is open/)).toBeVisible();
+  await button(page, 'Pay 19.40').click();
+  await button(page, /^Exact/).click();
+  await accountPage(page, /East/);
+  await expect(page.getByText('Nothing is open.')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -144,6 +153,7 @@ test('statements are looked at, mailed and printed; the PDF says what the page s
   await expect(page.getByText(/printed .* · mailed to office@trust\.example/)).toBeVisible();
   const pdf = await page.request.get('/api/account-statements/pdf?ids=1');
   expect(pdf.headers()['content-type']).toBe('application/pdf');
+  expect(pdfText(await pdf.body())).toMatch(/Owed in all\s*84\.10/);
   expect(await shop.audit()).toEqual([]);
 });
 

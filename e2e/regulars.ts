@@ -1,3 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { approve, expect } from './shop';
 
@@ -58,4 +63,18 @@ export async function deskWork(page: Page, name: string): Promise<void> {
   await page.goto('/accounts');
   await button(page, 'Desk work').click();
   await page.getByRole('dialog').getByRole('link', { name }).click();
+}
+
+const READER = fileURLToPath(new URL('../server/test/pdfText.mjs', import.meta.url));
+
+/** A PDF's text as a tool of its own reads it (pdf.js). */
+export function pdfText(pdf: Uint8Array): string {
+  const folder = mkdtempSync(path.join(tmpdir(), 'pdf-'));
+  try {
+    const name = path.join(folder, 'paper.pdf');
+    writeFileSync(name, pdf);
+    return execFileSync(process.execPath, [READER, name], { encoding: 'utf8' });
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 }

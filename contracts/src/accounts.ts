@@ -278,6 +278,8 @@ export type StatementPreview = {
   email: string;
   balanceMinor: number;
   overdueMinor: number;
+  /** None was made since its last statement day. */
+  due: boolean;
 };
 /** Makes statements of accounts; `mail` sends each to its customer. */
 export type MakeStatements = StatementAsked & { accountIds: number[]; mail: boolean };

@@ -13,8 +13,14 @@ export type CustomerFound = TicketCustomer & {
   number: string;
   name: string;
   phone: string;
+  /** What his account buys unless the person says otherwise: a typed amount goes there. */
+  departmentId: number | null;
 };
-export type CustomerDetail = CustomerInput & { id: number; version: number };
+export type CustomerDetail = CustomerInput & {
+  id: number;
+  version: number;
+  departmentId: number | null;
+};
 
 /** A customer as he is saved; `version` is that which the person saw, none for a new one. */
 export type SaveCustomer = CustomerInput & { version?: number };

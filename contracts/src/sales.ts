@@ -177,6 +177,7 @@ const extra = byKind({
     accountId: id.required(),
     amountMinor: amountMinor(1).required(),
     allocations: allocationsSchema.required(),
+    credits: Joi.array().items(id).max(100).unique(),
     keepCredit: Joi.boolean().required(),
     reason: safeText(200).allow('').required(),
   }),

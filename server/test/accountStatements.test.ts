@@ -110,6 +110,8 @@ test('statements go out by mail in a job; what went to whom is kept', async () =
       email: 'deck@gannet.example',
       balanceMinor: 50_00,
       overdueMinor: 0,
+      // Its day is the first, and one was made on the second.
+      due: false,
     },
   ]);
   const head = (await osric.get('/paper-head')).body;
@@ -181,6 +183,14 @@ test.each<[string, object, string]>([
   ['no account that pays for itself', { accountIds: [999] }, 'statement.none'],
 ])('%s is refused', async (_, more, code) => {
   expect((await make(more)).body.refusals).toMatchObject([{ code }]);
+});
+
+test('after its statement day an account is due for one again', async () => {
+  const due = async (asOf: string) => {
+    const asked = new URLSearchParams({ ...OPEN, asOf });
+    return (await osric.get(`/account-statements/preview?${asked}`)).body.statements[0].due;
+  };
+  expect([await due('2026-03-31'), await due('2026-04-01')]).toEqual([false, true]);
 });
 
 test('reminders rise by one step at a time, worded by the shop, and are kept as they went out', async () => {

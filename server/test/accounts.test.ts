@@ -414,3 +414,37 @@ test('what the buyer signed is kept with the charge and stands on its invoice', 
   const pdf = await shop.download(fenella, `/papers/${issueId}/pdf`);
   expect(textOfPdf(pdf)).toContain('Signed by Ida');
 });
+
+test('a payment and an open credit settle a charge together; void, both are open again', async () => {
+  const own = await open('Mixes both', { limitMinor: null });
+  await charge(own.id, 100_00);
+  await ring({ extras: [pay(own.id, 30_00)], tenders: [cash(id, 30_00)] });
+  const before = (await page(own.id)).items as { id: number; leftMinor: number }[];
+  const item = before.find(({ leftMinor }) => leftMinor > 0)!;
+  const credit = before.find(({ leftMinor }) => leftMinor < 0)!;
+  const give = [{ chargeItemId: item.id, amountMinor: 98_00, discountMinor: 2_00 }];
+  const command = (credits: number[]) => ({
+    extras: [pay(own.id, 70_00, give, { credits, keepCredit: false })],
+    tenders: [cash(id, 70_00)],
+  });
+  expect(codes(await ring(command([])))).toEqual(['allocation.moreThanCredit']);
+  const { body } = await ring(command([credit.id]));
+  expect(await page(own.id)).toMatchObject({
+    balanceMinor: -2_00,
+    items: [{ id: credit.id, leftMinor: -2_00 }],
+    allocations: [
+      { amountMinor: 28_00, discountMinor: 2_00 },
+      { amountMinor: 70_00, discountMinor: 0 },
+    ],
+  });
+  expect((await fenella.send(`/sales/${body.saleId}/void`, {}, { approval })).status).toBe(
+    200,
+  );
+  expect(await page(own.id)).toMatchObject({
+    balanceMinor: 70_00,
+    items: expect.arrayContaining([
+      expect.objectContaining({ id: item.id, leftMinor: 100_00 }),
+      expect.objectContaining({ id: credit.id, leftMinor: -30_00 }),
+    ]),
+  });
+});

@@ -14,7 +14,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
-import { Column, Line, SheetRow } from '~/ui/Box';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
@@ -27,8 +27,23 @@ import { FindAccount } from './FindAccount';
 import { givenOut, grantsLate, toAllocations, type Given, type Shown } from './given';
 
 /** What a person typed for one account of a payment. */
-type Typed = { amount: string; named: string; given: Given; keep: boolean; reason: string };
-const NOTHING: Typed = { amount: '', named: '', given: {}, keep: false, reason: '' };
+type Typed = {
+  amount: string;
+  named: string;
+  given: Given;
+  /** Open credits that are used beside the payment. */
+  credits: number[];
+  keep: boolean;
+  reason: string;
+};
+const NOTHING: Typed = {
+  amount: '',
+  named: '',
+  given: {},
+  credits: [],
+  keep: false,
+  reason: '',
+};
 type Draft = { order: number[]; typed: Record<number, Typed> };
 
 /** One account of a payment: what it gets and to which charges that goes. */
@@ -42,6 +57,8 @@ type Part = {
   overMinor: number;
   late: boolean;
   ready: boolean;
+  /** Nothing is paid on it. */
+  idle: boolean;
 };
 
 /**
@@ -86,20 +103,52 @@ function Take({ id, line }: { id: number; line: LineTrail['line'] | null }) {
   const free = ticketIsEmpty(ticket);
   const apartMinor = line ? line.amountMinor - totalMinor : 0;
   const ready =
-    free && totalMinor > 0 && apartMinor === 0 && parts.every((part) => part.ready);
+    free &&
+    totalMinor > 0 &&
+    apartMinor === 0 &&
+    parts.every((part) => part.ready || (parts.length > 1 && part.idle));
+  // The office pays for its branches: each with what it owes, to be changed.
+  const branches = parts.flatMap(({ account }) =>
+    account.branches.filter(
+      ({ id: branch, balanceMinor }) => balanceMinor > 0 && !draft.order.includes(branch),
+    ),
+  );
+  const addBranches = () =>
+    change({
+      order: [...draft.order, ...branches.map((branch) => branch.id)],
+      typed: {
+        ...draft.typed,
+        ...Object.fromEntries(
+          branches.map(({ id: branch, balanceMinor }) => [
+            branch,
+            { ...NOTHING, amount: toDecimal(balanceMinor, currency) },
+          ]),
+        ),
+      },
+    });
   const pay = () => {
     if (!ready) return;
     const extras = parts.flatMap((part): AccountPayment[] =>
       part.amountMinor === null ? [] : [toPayment(part)],
     );
     const { id: customerId, number, name, phone, ...customer } = parts[0]!.account.customer;
-    const { kind, priceKind, taxCodeId, exemption } = customer;
+    const { kind, priceKind, taxCodeId, exemption, departmentId } = customer;
     drop();
     ticket.begin({
       extras,
       accountNames: Object.fromEntries(parts.map(({ account }) => [account.id, account.name])),
       statementLine: line,
-      customer: { id: customerId, number, name, phone, kind, priceKind, taxCodeId, exemption },
+      customer: {
+        id: customerId,
+        number,
+        name,
+        phone,
+        kind,
+        priceKind,
+        taxCodeId,
+        exemption,
+        departmentId,
+      },
     });
     router.push('/counter/pay');
   };
@@ -155,9 +204,15 @@ function Take({ id, line }: { id: number; line: LineTrail['line'] | null }) {
             />
           ))
         )}
-        <Column paddingHorizontal="$4" alignItems="flex-start">
+        <Line paddingHorizontal="$4" gap="$2" flexWrap="wrap">
+          {branches.length && !line ? (
+            <Button
+              label={t('payment.branches', { count: branches.length })}
+              onPress={() => addBranches()}
+            />
+          ) : null}
           <Button label={t('payment.another')} onPress={() => setFinding(true)} />
-        </Column>
+        </Line>
       </Column>
       {finding ? (
         <FindAccount
@@ -178,23 +233,29 @@ function toPart(account: AccountPage, typed: Typed, today: string, currency: str
   const read = parseAmount(typed.amount || '0', currency);
   const amountMinor = read.ok && read.value > 0 ? read.value : null;
   const charges = account.items.filter(({ leftMinor }) => leftMinor > 0);
+  const creditMinor = account.items
+    .filter(({ id }) => typed.credits.includes(id))
+    .reduce((total, { leftMinor }) => total - leftMinor, 0);
   const proposal: Proposal =
     amountMinor === null
       ? { by: 'oldestFirst', allocations: [], overMinor: 0 as never }
-      : proposeAllocation(amountMinor, charges, {
+      : proposeAllocation(amountMinor + creditMinor, charges, {
           date: today,
           rules: account,
           named: namedCharges(typed.named, charges),
         });
   const shown = givenOut(typed.given, proposal, currency);
-  const overMinor = (amountMinor ?? 0) - shown.totalMinor;
+  // The payment goes first: what is over of it is asked about, what is over of a credit stays.
+  const paidOver = (amountMinor ?? 0) - shown.totalMinor;
+  const overMinor = paidOver >= 0 ? paidOver : Math.min(0, paidOver + creditMinor);
   const late = grantsLate(shown, charges, today);
   const ready =
     amountMinor !== null &&
     shown.ok &&
     (overMinor === 0 || (overMinor > 0 && typed.keep)) &&
     (!late || typed.reason.trim() !== '');
-  return { account, typed, amountMinor, proposal, shown, overMinor, late, ready };
+  const idle = typed.amount.trim() === '';
+  return { account, typed, amountMinor, proposal, shown, overMinor, late, ready, idle };
 }
 
 const toPayment = ({ account, amountMinor, shown, typed }: Part): AccountPayment => ({
@@ -202,6 +263,7 @@ const toPayment = ({ account, amountMinor, shown, typed }: Part): AccountPayment
   accountId: account.id,
   amountMinor: amountMinor!,
   allocations: toAllocations(shown),
+  ...(typed.credits.length > 0 && { credits: typed.credits }),
   keepCredit: typed.keep,
   reason: typed.reason.trim(),
 });
@@ -226,6 +288,14 @@ function PartOf({
   const { account, typed, amountMinor, proposal, shown, overMinor, late } = part;
   const read = parseAmount(typed.amount || '0', currency);
   const charges = account.items.filter(({ leftMinor }) => leftMinor > 0);
+  const credits = account.items.filter(({ leftMinor }) => leftMinor < 0);
+  const toggle = (id: number) =>
+    onType({
+      credits: typed.credits.includes(id)
+        ? typed.credits.filter((one) => one !== id)
+        : [...typed.credits, id],
+      given: {},
+    });
   return (
     <Column gap="$3">
       <Line paddingHorizontal="$4" gap="$3" justifyContent="space-between">
@@ -268,6 +338,22 @@ function PartOf({
           </Column>
         ) : null}
       </Line>
+      {charges.length > 0 && credits.length > 0 ? (
+        <Sheet role="group" aria-label={t('payment.credits')}>
+          {credits.map((credit) => (
+            <Check
+              key={credit.id}
+              on={typed.credits.includes(credit.id)}
+              onToggle={() => toggle(credit.id)}
+            >
+              <Body flex={1} textAlign="left">
+                {t('payment.useCredit', { number: credit.number })}
+              </Body>
+              <Money minor={-credit.leftMinor} />
+            </Check>
+          ))}
+        </Sheet>
+      ) : null}
       {charges.length === 0 ? (
         <Body paddingHorizontal="$4" tone="faded">
           {t('payment.none')}

@@ -40,7 +40,9 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
     enabled: dated,
     placeholderData: keepPreviousData,
   });
-  const found = preview.data?.statements ?? [];
+  const [which, setWhich] = useState<'all' | 'due'>('all');
+  const all = preview.data?.statements ?? [];
+  const found = which === 'due' ? all.filter(({ due }) => due) : all;
   const chosen = found.filter((one) => !left.has(one.accountId));
   const dateError = (text: string) =>
     !isIsoDate(text)
@@ -94,6 +96,19 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
             </Column>
           </Line>
         </Column>
+        {accountId === null && all.some(({ due }) => !due) ? (
+          <Column paddingHorizontal="$4">
+            <Choice
+              label={t('statements.which')}
+              value={which}
+              options={[
+                { value: 'all', label: t('statements.which_all') },
+                { value: 'due', label: t('statements.which_due') },
+              ]}
+              onChange={setWhich}
+            />
+          </Column>
+        ) : null}
         <Query of={preview}>
           {() =>
             found.length === 0 ? (

@@ -15,7 +15,7 @@ import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
 import { DiscountDialog } from './LineDialog';
 import { canScan, ScanDialog } from './Scan';
-import { ticketIsEmpty, useTicket } from '~/features/ticket';
+import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 import { useItemSearch } from './useItemSearch';
 
@@ -107,6 +107,15 @@ export function Pad({ settings }: { settings: CounterSettings }) {
     const item =
       answer?.exact || entry.kind === 'text' ? (answer?.items[0] ?? undefined) : undefined;
     if (item) return addItem(item);
+    // What the customer's account buys by default takes an amount that names nothing else.
+    const usual = listed(useTicket.getState().customer)?.departmentId ?? null;
+    const known = settings.departments.some(({ id }) => id === usual);
+    if (entry.kind === 'amount' && entry.amountMinor > 0 && usual !== null && known) {
+      addLine({ departmentId: usual, amountMinor: entry.amountMinor });
+      setNote('');
+      setQuantity(null);
+      return;
+    }
     missed.current = true;
     setText((now) => now || asked);
     setNote(

@@ -13,6 +13,7 @@ import {
   discountOf,
   dueOf,
   itemsLeft,
+  lastStatementDay,
   lateChargeOf,
   namedCharges,
   onlySet,
@@ -536,4 +537,10 @@ test('a write-off: never more than is left, its tax in the proportion of its sal
       },
     ),
   );
+});
+
+test('the last statement day up to a date, over the end of a month and a year', () => {
+  expect(lastStatementDay(15, '2026-03-15')).toBe('2026-03-15');
+  expect(lastStatementDay(15, '2026-03-14')).toBe('2026-02-15');
+  expect(lastStatementDay(28, '2026-01-02')).toBe('2025-12-28');
 });

@@ -1,4 +1,4 @@
-import type { IsoDate } from '../dates';
+import { addDays, type IsoDate } from '../dates';
 import { minor, sum, type Minor } from '../money';
 import { agingOf, type Aging } from './aging';
 import { balanceOf, itemsLeft, type Allocation, type ItemKind, type OpenItem } from './items';
@@ -104,3 +104,13 @@ export function balanceForwardStatement(
 }
 
 const compare = (a: string, b: string) => (a === b ? 0 : a < b ? -1 : 1);
+
+/**
+ * The last day up to a date on which an account's statement was due.
+ * @param day of the month, 1 to 28
+ */
+export function lastStatementDay(day: number, date: IsoDate): IsoDate {
+  const inMonth = (of: IsoDate) => `${of.slice(0, 8)}${String(day).padStart(2, '0')}`;
+  const here = inMonth(date);
+  return here <= date ? here : inMonth(addDays(`${date.slice(0, 8)}01`, -1));
+}

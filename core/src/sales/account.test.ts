@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { card, cash, decide, posted, refusal } from '../../test/shop';
 import type { ItemLeft } from '../accounts';
 import { minor } from '../money';
@@ -220,6 +221,101 @@ describe('a payment on an account', () => {
   ])('%s is refused', (_, given, code) => {
     const accounts = [account({ charges: [invoice(9, 80_00)] })];
     expect(refusal(given, { accounts })?.code).toBe(code);
+  });
+});
+
+describe('credits mixed into a payment', () => {
+  const charges = [
+    invoice(1, 100_00, { discountDate: '2026-03-09', discountMinor: 2_00 }),
+    invoice(2, 50_00),
+  ];
+  const credits = [
+    { id: 12, leftMinor: minor(-30_00) },
+    { id: 13, leftMinor: minor(-40_00) },
+  ];
+  const paying = (
+    amountMinor: number,
+    allocations: AccountPayment['allocations'],
+    more: Partial<AccountPayment> = {},
+  ) => ({
+    lines: [],
+    extras: [
+      {
+        kind: 'accountPayment' as const,
+        accountId: 4,
+        amountMinor,
+        allocations,
+        credits: [12, 13],
+        keepCredit: false,
+        reason: '',
+        ...more,
+      },
+    ],
+    // A coin more, since cash is rounded.
+    tenders: [cash(amountMinor + 5)],
+  });
+  const give = (chargeItemId: number, amountMinor: number, discountMinor = 0) => ({
+    chargeItemId,
+    amountMinor,
+    discountMinor,
+  });
+  const state = { accounts: [account({ charges, credits })] };
+
+  test('the payment goes first, the credits fill up; a discount goes with the last part', () => {
+    const { extras } = decide(paying(80_00, [give(1, 98_00, 2_00), give(2, 50_00)]), state);
+    expect(
+      extras[0]!.allocations.map((one) => [
+        one.creditItemId,
+        one.chargeItemId,
+        one.amountMinor,
+        one.discountMinor,
+      ]),
+    ).toEqual([
+      [null, 1, 80_00, 0],
+      [12, 1, 18_00, 2_00],
+      [12, 2, 12_00, 0],
+      [13, 2, 38_00, 0],
+    ]);
+  });
+  test.each<[string, SaleTicket, string]>([
+    [
+      'more than all of them',
+      paying(70_00, [give(1, 98_00, 2_00), give(2, 50_00)]),
+      'allocation.moreThanCredit',
+    ],
+    ['one that is not open', paying(10_00, [], { credits: [99] }), 'allocation.unknownCredit'],
+    ['one twice', paying(10_00, [], { credits: [12, 12] }), 'allocation.unknownCredit'],
+    ['what is over of the payment', paying(60_00, [give(2, 50_00)]), 'account.wouldBeCredit'],
+  ])('%s is refused', (_name, ticket, code) => {
+    expect(refusal(ticket, state)!.code).toBe(code);
+  });
+
+  // What each source gives is never beyond it, and no cent of an allocation is lost.
+  test('parts add up to what was given, source by source', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 120_00 }),
+        fc.integer({ min: 0, max: 100_00 }),
+        fc.integer({ min: 0, max: 50_00 }),
+        (amountMinor, first, second) => {
+          fc.pre(first + second > 0 && first + second <= amountMinor + 70_00);
+          const wanted = [give(1, first), give(2, second)].filter(
+            (one) => one.amountMinor > 0,
+          );
+          const ticket = paying(amountMinor, wanted, { keepCredit: true });
+          const parts = decide(ticket, state).extras[0]!.allocations;
+          const of = (test: (one: (typeof parts)[number]) => boolean) =>
+            parts.filter(test).reduce((total, one) => total + one.amountMinor, 0);
+          expect(of(({ chargeItemId }) => chargeItemId === 1)).toBe(first);
+          expect(of(({ chargeItemId }) => chargeItemId === 2)).toBe(second);
+          expect(of(({ creditItemId }) => creditItemId === null)).toBe(
+            Math.min(amountMinor, first + second),
+          );
+          expect(of(({ creditItemId }) => creditItemId === 12)).toBeLessThanOrEqual(30_00);
+          expect(of(({ creditItemId }) => creditItemId === 13)).toBeLessThanOrEqual(40_00);
+        },
+      ),
+    );
   });
 });
 

@@ -10,7 +10,16 @@ import {
   type Terms,
   type WantedAllocation,
 } from '../accounts';
-import { divideRounded, minorFromBigint, minus, share, sum, type Minor } from '../money';
+import {
+  divideRounded,
+  minor,
+  minorFromBigint,
+  minus,
+  share,
+  sum,
+  ZERO,
+  type Minor,
+} from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import type { TakenTender } from '../tenders';
 
@@ -41,6 +50,8 @@ export type AccountPayment = {
   accountId: number;
   amountMinor: number;
   allocations: readonly WantedAllocation[];
+  /** Open credits of the account that are used beside the payment, after it, in this order. */
+  credits?: readonly number[] | undefined;
   /** What no charge takes stays as a credit: the person has said so. */
   keepCredit: boolean;
   /** Why a discount is granted after its last day. */
@@ -56,6 +67,8 @@ export type CreditOut = {
 };
 
 export type PaidAllocation = DecidedAllocation & {
+  /** The credit that it is taken from; null: from the payment itself. */
+  creditItemId: number | null;
   taxes: { authorityId: number; taxMinor: Minor }[];
 };
 
@@ -73,10 +86,10 @@ export type DecidedCharge = {
 
 /**
  * What a payment does on its account. Refusals: `account.unknown`, `account.closed`,
- * `account.wouldBeCredit` (overMinor), those of `allocate`.
+ * `account.wouldBeCredit` (overMinor), `allocation.unknownCredit`, those of `allocate`.
  */
 export function decidePayment(
-  { accountId, amountMinor, allocations, keepCredit, reason }: AccountPayment,
+  { accountId, amountMinor, allocations, credits = [], keepCredit, reason }: AccountPayment,
   accounts: readonly TicketAccount[],
   on: { today: string; rules: DiscountRules },
   at: string,
@@ -84,7 +97,16 @@ export function decidePayment(
   const account = accounts.find(({ id }) => id === accountId);
   if (!account) return refuse('account.unknown', `${at}.accountId`);
   if (account.closed) return refuse('account.closed', at, { name: account.name });
-  const decided = allocate(allocations, amountMinor, account.charges, {
+  const used = credits.map((id) => account.credits.find((credit) => credit.id === id));
+  if (used.includes(undefined) || new Set(credits).size < credits.length) {
+    return refuse('allocation.unknownCredit', `${at}.credits`);
+  }
+  const sources: Source[] = [
+    { creditItemId: null, leftMinor: amountMinor },
+    ...used.map((credit) => ({ creditItemId: credit!.id, leftMinor: -credit!.leftMinor })),
+  ];
+  const whole = sum(sources.map(({ leftMinor }) => leftMinor));
+  const decided = allocate(allocations, whole, account.charges, {
     date: on.today,
     rules: on.rules,
     reason,
@@ -102,7 +124,30 @@ export function decidePayment(
   if (overMinor > 0 && !keepCredit) {
     return refuse('account.wouldBeCredit', at, { overMinor, name: account.name });
   }
-  return accept(decided.value.map((one) => withTaxes(one, account.taxes)));
+  const taxed = decided.value.map((one) => withTaxes(one, account.taxes));
+  return accept(taxed.flatMap((one) => takeFrom(sources, one)));
+}
+
+type Source = { creditItemId: number | null; leftMinor: number };
+
+/** Takes an allocation from the sources in turn; the discount goes with its last part. */
+function takeFrom(sources: Source[], whole: PaidAllocation): PaidAllocation[] {
+  const parts: PaidAllocation[] = [];
+  let wanted: number = whole.amountMinor;
+  for (const source of sources) {
+    const part = Math.min(wanted, source.leftMinor);
+    if (part === 0) continue;
+    source.leftMinor -= part;
+    wanted -= part;
+    const none = { discountMinor: ZERO, discountTaxMinor: ZERO, late: false, taxes: [] };
+    parts.push({
+      ...whole,
+      ...(wanted > 0 && none),
+      amountMinor: minor(part),
+      creditItemId: source.creditItemId,
+    });
+  }
+  return parts;
 }
 
 /**
@@ -133,13 +178,14 @@ export function withTaxes(
 ): PaidAllocation {
   const own = taxes.filter(({ itemId }) => itemId === allocation.chargeItemId);
   if (own.length === 0 || allocation.discountTaxMinor === 0)
-    return { ...allocation, taxes: [] };
+    return { ...allocation, creditItemId: null, taxes: [] };
   const parts = share(
     allocation.discountTaxMinor,
     own.map(({ taxMinor }) => BigInt(Math.max(0, taxMinor))),
   );
   return {
     ...allocation,
+    creditItemId: null,
     taxes: own.map(({ authorityId }, i) => ({ authorityId, taxMinor: parts[i]! })),
   };
 }

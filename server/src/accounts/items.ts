@@ -77,6 +77,7 @@ export const plainly = (
   discountMinor: ZERO,
   discountTaxMinor: ZERO,
   late: false,
+  creditItemId: null,
   taxes: [],
 });
 

@@ -21,7 +21,12 @@ export async function storePayments(
       saleId,
     });
     const reason = reasons[i] ?? '';
-    await storeAllocations(context, itemId, allocations, { date, reason, saleId });
+    // Parts of the payment itself, and of credits that were mixed in.
+    const sources = [...new Set(allocations.map(({ creditItemId }) => creditItemId))];
+    for (const source of sources) {
+      const parts = allocations.filter(({ creditItemId }) => creditItemId === source);
+      await storeAllocations(context, source ?? itemId, parts, { date, reason, saleId });
+    }
   }
 }
 

@@ -13,16 +13,9 @@ export async function findCustomers(db: Db, text: string): Promise<CustomerFound
     `${where.join(' AND ')} ORDER BY search LIMIT ${FOUND}`,
     words.map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`),
   );
-  return found.map(({ id, number, name, phone, kind, priceKind, taxCodeId, exemption }) => ({
-    id,
-    number,
-    name,
-    phone,
-    kind,
-    priceKind,
-    taxCodeId,
-    exemption,
-  }));
+  return found.map(
+    ({ email: _mail, address: _home, active: _on, version: _v, ...one }) => one,
+  );
 }
 
 /** Customers whole. @param where the rest of the statement, from its condition on */
@@ -40,7 +33,9 @@ export async function readCustomers(
     db,
     `SELECT id, number, name, kind, phone, email, address, price_kind AS priceKind,
        tax_code_id AS taxCodeId, exempt_certificate AS certificate, exempt_until AS until,
-       active, version
+       active, version,
+       (SELECT a.department_id FROM charge_account a WHERE a.customer_id = customer.id)
+         AS departmentId
      FROM customer WHERE ${where}`,
     values,
   );

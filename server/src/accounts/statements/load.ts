@@ -1,6 +1,7 @@
 import type { StatementAsked, StatementPreview } from '@abacist/contracts';
 import {
   balanceForwardStatement,
+  lastStatementDay,
   openItemStatement,
   type AccountStatement,
   type Allocation,
@@ -125,6 +126,28 @@ function groupBy<T extends { accountId: number }>(
 const tells = ({ statement }: Made): boolean =>
   statement.balanceMinor !== 0 || statement.rows.length > 0;
 
+/** Accounts of which no statement was made since their last statement day. */
+async function statementDays(
+  db: Db,
+  ids: readonly number[],
+  asOf: string,
+): Promise<Set<number>> {
+  if (ids.length === 0) return new Set();
+  const found = await rows<{ id: number; day: number; last: string | null }>(
+    db,
+    `SELECT a.id, a.statement_day AS day,
+       (SELECT MAX(s.as_of) FROM account_statement s
+        WHERE s.charge_account_id = a.id AND s.step = 0) AS last
+     FROM charge_account a WHERE a.id IN (${placeholders(ids.length)})`,
+    ids,
+  );
+  return new Set(
+    found.flatMap(({ id, day, last }) =>
+      last === null || last < lastStatementDay(day, asOf) ? [id] : [],
+    ),
+  );
+}
+
 /** Who would get a statement, and what it would say in the end. */
 export async function previewStatements(
   db: Db,
@@ -136,6 +159,11 @@ export async function previewStatements(
     asked,
     accountId === undefined ? undefined : [accountId],
   );
+  const days = await statementDays(
+    db,
+    made.map(({ payer }) => payer.id),
+    asked.asOf,
+  );
   return made.filter(tells).map(({ payer, statement }) => ({
     accountId: payer.id,
     name: payer.name,
@@ -143,5 +171,6 @@ export async function previewStatements(
     balanceMinor: statement.balanceMinor,
     overdueMinor:
       statement.balanceMinor - statement.aging.current - statement.aging.unallocated,
+    due: days.has(payer.id),
   }));
 }
