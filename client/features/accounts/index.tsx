@@ -30,7 +30,7 @@ export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
 export { ChargeEffect, useChargePreview } from './ChargePreview';
 export { AccountFinder } from './FindAccount';
-export { Gauge } from './Gauge';
+export { AccountTags, Gauge } from './Gauge';
 
 /** The regular customers: what each owes against its limit, and what needs a look. */
 export function AccountsScreen() {

@@ -4,6 +4,7 @@ import PenLine from 'lucide-react-native/icons/pen-line';
 import { useState } from 'react';
 import {
   AccountFinder,
+  AccountTags,
   ChargeEffect,
   Gauge,
   useAccount,
@@ -114,6 +115,7 @@ function Charge({
         <Button label={t('onAccount.another')} onPress={onAnother} />
       </Line>
       <Gauge account={account} />
+      <AccountTags account={account} />
       {note ? <Body>{note}</Body> : null}
       {buyers.length ? (
         <Choice
