@@ -1,5 +1,4 @@
 import type { CounterSettings, SaleAnswer } from '@abacist/contracts';
-import { cashOffers, parseAmount } from '@abacist/core/money';
 import type { OfferedRefund } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -12,8 +11,7 @@ import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { Field } from '~/ui/Field';
-import { Money, useMoney } from '~/ui/Money';
+import { Money } from '~/ui/Money';
 import { ErrorNote, Loading } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -24,6 +22,7 @@ import { OnAccountForm } from './OnAccountForm';
 import { OtherForm } from './OtherForm';
 import { CardExtras } from './CardExtras';
 import { CardForm } from './CardForm';
+import { CashForm } from './CashForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
 import { named, useTicket, useCounterSettings } from '~/features/ticket';
@@ -190,7 +189,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
         <ErrorNote error={sale.error} />
       </Column>
       {totalMinor > 0 && tender?.kind === 'cash' ? (
-        <Cash
+        <CashForm
           key={cashMinor}
           cashMinor={cashMinor}
           currency={currency}
@@ -340,65 +339,4 @@ function useShortcuts(
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, [tenders, choose]);
-}
-
-function Cash({
-  cashMinor,
-  currency,
-  onTake,
-}: {
-  cashMinor: number;
-  currency: string;
-  onTake: (tenderedMinor: number) => void;
-}) {
-  const t = useWords();
-  const money = useMoney();
-  const [text, setText] = useState('');
-  const offers = cashMinor > 0 ? cashOffers(cashMinor, currency) : [0];
-  const typed = parseAmount(text, currency);
-  const enough = typed.ok && typed.value >= cashMinor;
-  return (
-    <Column gap="$3" paddingHorizontal="$4">
-      <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('counter.cashOffers')}>
-        {offers.map((offer, i) => (
-          <Button
-            key={offer}
-            big
-            kind={i === 0 ? 'primary' : 'quiet'}
-            label={i === 0 ? t('counter.exact', { amount: money(offer) }) : money(offer)}
-            onPress={() => onTake(offer)}
-          />
-        ))}
-      </Line>
-      <Line gap="$2" alignItems="flex-end">
-        <Column flex={1}>
-          <Field
-            label={t('counter.otherCash')}
-            value={text}
-            onChange={setText}
-            numeric
-            error={
-              text && !typed.ok
-                ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
-                    ...typed.refusals[0]!.params,
-                  })
-                : text && !enough
-                  ? t('counter.notEnough')
-                  : undefined
-            }
-            onSubmit={() => {
-              if (typed.ok && enough) onTake(typed.value);
-            }}
-          />
-        </Column>
-        <Button
-          label={t('counter.takeCash')}
-          disabled={!enough}
-          onPress={() => {
-            if (typed.ok && enough) onTake(typed.value);
-          }}
-        />
-      </Line>
-    </Column>
-  );
 }

@@ -118,9 +118,12 @@ export async function importOpenItems(
 ): Promise<CommandResult<FileAnswer>> {
   const { tx, shop, today: date, actor, now } = context;
   const before = await knownAccounts(tx);
+  const named = new Set(
+    goodOf(await read(deps, shop, date, before, file)).map(({ account }) => account),
+  );
   await lockAccounts(
     tx,
-    before.map(({ id }) => id),
+    before.filter(({ number }) => named.has(number)).map(({ id }) => id),
   );
   // Read again under the lock: what somebody brought in meanwhile is known now.
   const accounts = await knownAccounts(tx);

@@ -1,0 +1,69 @@
+import { cashOffers, parseAmount } from '@abacist/core/money';
+import { useState } from 'react';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line } from '~/ui/Box';
+import { Field } from '~/ui/Field';
+import { useMoney } from '~/ui/Money';
+
+/** Cash: the amounts that a customer is likely to hand over, or another one. */
+export function CashForm({
+  cashMinor,
+  currency,
+  onTake,
+}: {
+  cashMinor: number;
+  currency: string;
+  onTake: (tenderedMinor: number) => void;
+}) {
+  const t = useWords();
+  const money = useMoney();
+  const [text, setText] = useState('');
+  const offers = cashMinor > 0 ? cashOffers(cashMinor, currency) : [0];
+  const typed = parseAmount(text, currency);
+  const enough = typed.ok && typed.value >= cashMinor;
+  return (
+    <Column gap="$3" paddingHorizontal="$4">
+      <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('counter.cashOffers')}>
+        {offers.map((offer, i) => (
+          <Button
+            key={offer}
+            big
+            kind={i === 0 ? 'primary' : 'quiet'}
+            label={i === 0 ? t('counter.exact', { amount: money(offer) }) : money(offer)}
+            onPress={() => onTake(offer)}
+          />
+        ))}
+      </Line>
+      <Line gap="$2" alignItems="flex-end">
+        <Column flex={1}>
+          <Field
+            label={t('counter.otherCash')}
+            value={text}
+            onChange={setText}
+            numeric
+            error={
+              text && !typed.ok
+                ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
+                    ...typed.refusals[0]!.params,
+                  })
+                : text && !enough
+                  ? t('counter.notEnough')
+                  : undefined
+            }
+            onSubmit={() => {
+              if (typed.ok && enough) onTake(typed.value);
+            }}
+          />
+        </Column>
+        <Button
+          label={t('counter.takeCash')}
+          disabled={!enough}
+          onPress={() => {
+            if (typed.ok && enough) onTake(typed.value);
+          }}
+        />
+      </Line>
+    </Column>
+  );
+}
