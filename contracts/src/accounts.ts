@@ -320,6 +320,12 @@ export const writeOffSchema = Joi.object<WriteOff>({
   reason: safeText(200).min(3).required(),
 });
 
+/** Withdraws an item that was posted by mistake, with the reason why. */
+export type WithdrawItem = { reason: string };
+export const withdrawItemSchema = Joi.object<WithdrawItem>({
+  reason: safeText(200).min(3).required(),
+});
+
 /** Takes an allocation back, with the reason why. */
 export type UndoAllocation = { reason: string };
 export const undoAllocationSchema = Joi.object<UndoAllocation>({

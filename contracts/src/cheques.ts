@@ -17,6 +17,12 @@ export const returnChequeSchema = Joi.object<ReturnCheque>({
   lineId: id,
 });
 
+/** It had not come back: what was recorded is undone. */
+export type UndoReturnCheque = { reason: string };
+export const undoReturnChequeSchema = Joi.object<UndoReturnCheque>({
+  reason: safeText(200).min(3).required(),
+});
+
 /** What of a returned cheque is on no account and won't be paid. */
 export type WriteOffCheque = { reason: string };
 export const writeOffChequeSchema = Joi.object<WriteOffCheque>({

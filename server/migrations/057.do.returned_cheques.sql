@@ -1,8 +1,10 @@
 -- A cheque that was deposited and that the bank returned. walk_in_minor: what of it no account
 -- owes; recovered_minor and written_off_minor: what of that was paid after all, or never will be.
+-- standing: null once it was found not to have come back.
 CREATE TABLE returned_cheque (
   id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
-  cheque_id BIGINT UNSIGNED NOT NULL UNIQUE,
+  cheque_id BIGINT UNSIGNED NOT NULL,
+  standing BOOLEAN NULL DEFAULT TRUE,
   sale_id BIGINT UNSIGNED NOT NULL,
   bank_account_id INT UNSIGNED NOT NULL,
   date DATE NOT NULL,
@@ -14,6 +16,7 @@ CREATE TABLE returned_cheque (
   user_id INT UNSIGNED NOT NULL,
   returned_at DATETIME(3) NOT NULL,
   match_group_id BIGINT UNSIGNED NULL,
+  UNIQUE KEY returned_cheque_once (cheque_id, standing),
   KEY returned_cheque_sale (sale_id),
   KEY returned_cheque_open (bank_account_id, match_group_id),
   CONSTRAINT returned_cheque_paper FOREIGN KEY (cheque_id) REFERENCES cheque (id),
@@ -24,7 +27,8 @@ CREATE TABLE returned_cheque (
   CONSTRAINT returned_cheque_amount CHECK (amount_minor > 0
     AND walk_in_minor BETWEEN 0 AND amount_minor
     AND recovered_minor >= 0 AND written_off_minor >= 0
-    AND recovered_minor + written_off_minor <= walk_in_minor)
+    AND recovered_minor + written_off_minor <= walk_in_minor),
+  CONSTRAINT returned_cheque_seen CHECK (standing OR match_group_id IS NULL)
 );
 
 -- The items that are open because of it: what it had settled, the debt that it left, the fee. The

@@ -105,3 +105,19 @@ test('open items come in when they agree with the old books, each once', async (
     'B-2,1002,2026-03-20,120.50,',
   ]);
 });
+
+test('what was brought in by mistake is withdrawn, a charge and a credit', async () => {
+  const [boatyard] = await accounts();
+  const { items } = await regulars.page(boatyard.id);
+  for (const { id } of items) {
+    const gone = await regulars.osric().send(`/open-items/${id}/withdraw`, {
+      reason: 'Was paid in the old books',
+    });
+    expect(gone.status).toBe(200);
+  }
+  expect(await regulars.page(boatyard.id)).toMatchObject({ balanceMinor: 0, items: [] });
+  const balance = (await regulars.osric().get('/trial-balance')).body.accounts;
+  expect(balance.find(({ role }: any) => role === 'openingBalance')).toMatchObject({
+    creditMinor: expect.any(Number),
+  });
+});

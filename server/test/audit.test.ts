@@ -107,7 +107,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE returned_cheque SET recovered_minor = recovered_minor - 1',
   'a returned cheque is owed again by the accounts that it paid, or by a walk-in':
     'UPDATE returned_cheque SET walk_in_minor = walk_in_minor - 1',
-  'a credit paid out or a write-off taken back is eaten up in full': `UPDATE open_item SET left_minor = 1 WHERE kind = 'paidOut'`,
+  'a credit paid out, or what was taken back or withdrawn, is eaten up in full': `UPDATE open_item SET left_minor = 1 WHERE kind = 'paidOut'`,
   'a write-off that was taken back is no expense any more, and its tax is owed again': shift(
     'writeOffUndo',
     'writeOffs',

@@ -78,5 +78,25 @@ test('late charges are proposed for a month, reviewed, and posted once', async (
     { chargedMinor: null },
     { chargedMinor: 4_00 },
   ]);
+
+  // Posted by mistake: it is withdrawn, both stay in sight, and the month may be charged again.
+  const withdraw = (itemId: number) =>
+    osric().send(`/open-items/${itemId}/withdraw`, { reason: 'He had called before' });
+  const invoice = charged.items.find(({ kind }: any) => kind === 'charge');
+  expect(codes(await withdraw(invoice.id))).toEqual(['openItem.cannotWithdraw']);
+  const gone = (await withdraw(charged.items.at(-1).id)).body;
+  expect(gone.balanceMinor).toBe(250_00);
+  expect(gone.timeline.rows.slice(0, 2)).toMatchObject([
+    { kind: 'withdrawn', number: 'Y-1', amountMinor: -4_00 },
+    { kind: 'lateCharge', number: 'F-1', amountMinor: 4_00 },
+  ]);
+  expect(codes(await withdraw(charged.items.at(-1).id))).toEqual(['openItem.touched']);
+  const back = `/allocations/${gone.allocations[0].id}/undo`;
+  expect(codes(await osric().send(back, { reason: 'A try' }))).toEqual(['allocation.spent']);
+  expect((await postCharges([late.id, 4_50])).body).toMatchObject({ totalMinor: 4_50 });
+  const { accounts } = (await osric().get('/trial-balance')).body;
+  expect(accounts.find(({ role }: any) => role === 'lateCharges')).toMatchObject({
+    creditMinor: 4_50,
+  });
   expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
 });

@@ -39,7 +39,9 @@ const bankAll = async () => {
   expect(slip.status).toBe(200);
 };
 const stateOf = async (saleId: number) =>
-  (await regulars.osric().get(`/sales/${saleId}`)).body.payments.at(-1).chequeState;
+  (await regulars.osric().get(`/sales/${saleId}`)).body.payments.find(
+    ({ chequeState }: any) => chequeState,
+  ).chequeState;
 const comeBack = (chequeId: number, more: object = {}) =>
   regulars.osric().send(`/cheques/${chequeId}/return`, {
     date: '2026-03-05',
@@ -207,4 +209,56 @@ test('of a walk-in’s cheque somebody pays a part after all, and the rest is wr
   expect(await stateOf(sold.body.saleId)).toMatchObject({ returned: { owedMinor: 0 } });
   expect(await balanceOf('returnedCheques')).toBe(0);
   expect(await balanceOf('writeOffs')).toBe(4_10);
+});
+
+test('what had not come back is undone: all is as it was, and it may come back later', async () => {
+  const { open, charge, page, ring } = regulars;
+  const own = await open('Sailing school', { limitMinor: null });
+  const jacket = { itemId: id.items['OJ']!, quantity: '1' };
+  await ring({ lines: [jacket], tenders: [regulars.onAccount(own.id, 200_81)] });
+  await charge(own.id, 50_00);
+  const [first, second] = (await page(own.id)).items;
+  const { body: paid } = await ring({
+    extras: [
+      pay(own.id, 226_79, [
+        { chargeItemId: first.id, amountMinor: 196_79, discountMinor: 4_02 },
+        { chargeItemId: second.id, amountMinor: 30_00, discountMinor: 0 },
+      ]),
+    ],
+    tenders: [byCheque(200_00, '300'), cash(id, 26_80)],
+  });
+  await countAndClose(regulars.fenella(), id.drawers['shop']!);
+  await bankAll();
+  const before = await page(own.id);
+  const taxBefore = await balanceOf('taxPayable');
+  const { id: chequeId } = await stateOf(paid.saleId);
+  const back = await comeBack(chequeId, { date: '2026-03-06' });
+  expect(await page(own.id)).toMatchObject({ balanceMinor: 20_00 + 200_00 + 4_02 + 25_00 });
+  const undo = (returnedId = back.body.returnedChequeId) =>
+    regulars.osric().send(`/returned-cheques/${returnedId}/undo`, { reason: 'Another one' });
+
+  // Somebody paid the fee meanwhile: that comes first.
+  const fee = (await page(own.id)).items.find(({ kind }: any) => kind === 'chequeFee');
+  const give = [{ chargeItemId: fee.id, amountMinor: 5_00, discountMinor: 0 }];
+  const part = await ring({ extras: [pay(own.id, 5_00, give)], tenders: [cash(id, 5_00)] });
+  expect(codes(await undo())).toEqual(['returnedCheque.touched']);
+  await regulars.fenella().send(`/sales/${part.body.saleId}/void`, {}, { approval });
+
+  expect((await undo()).body).toMatchObject({ number: 'HU-1' });
+  const after = await page(own.id);
+  expect(after).toMatchObject({
+    balanceMinor: before.balanceMinor,
+    items: before.items,
+    returnedOn: null,
+  });
+  expect(await balanceOf('taxPayable')).toBe(taxBefore);
+  expect((await undo()).status).toBe(404);
+  expect(await stateOf(paid.saleId)).toMatchObject({ returned: null });
+
+  const again = await comeBack(chequeId, { date: '2026-03-06' });
+  expect(again.status).toBe(200);
+  const line = { date: '2026-03-06', amountMinor: -200_00, text: 'RETURNED CHQ 300' };
+  await importStatement(regulars.osric(), statementOf(747_90, line));
+  await shop.jobsEnded();
+  expect(codes(await undo(again.body.returnedChequeId))).toEqual(['returnedCheque.matched']);
 });

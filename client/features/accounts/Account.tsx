@@ -1,16 +1,14 @@
-import type { AccountPage, AllocationView, ItemView } from '@abacist/contracts';
+import type { AccountPage, AllocationView } from '@abacist/contracts';
 import { AGES, type ItemKind } from '@abacist/core/accounts';
-import { daysBetween } from '@abacist/core/dates';
 import { mayAs } from '@abacist/core/people';
 import { useMedia } from '@tamagui/core';
 import { router } from 'expo-router';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { useSignedIn } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { ListLink } from '~/ui/ListLink';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -18,14 +16,13 @@ import { Section } from '~/ui/Section';
 import { Body, Heading } from '~/ui/Text';
 import { AccountRow } from './AccountRow';
 import { Agreed } from './Agreed';
-import { CreditOutDialog } from './CreditOut';
 import { ChargePreview } from './ChargePreview';
 import { AccountTags, Gauge } from './Gauge';
-import { GiveCredit, TakeBack } from './GiveCredit';
+import { TakeBack } from './GiveCredit';
+import { OpenItems } from './OpenItems';
 import { Sent } from './Sent';
 import { Timeline } from './Timeline';
 import { useAccount } from './useAccounts';
-import { WriteOffDialog } from './WriteOff';
 
 /** An account: what it owes and why, what may still be charged, and what was agreed. */
 export function AccountScreen({ id }: { id: number }) {
@@ -73,7 +70,7 @@ function Parts({ account }: { account: AccountPage }) {
   const first = (
     <>
       <Standing account={account} />
-      <Items account={account} />
+      <OpenItems account={account} />
       <Given account={account} />
     </>
   );
@@ -144,107 +141,13 @@ function Standing({ account }: { account: AccountPage }) {
   );
 }
 
-/** Charges and credits of which something is left, the oldest due first. */
-function Items({ account }: { account: AccountPage }) {
-  const t = useWords();
-  const { person } = useSignedIn();
-  const [giving, setGiving] = useState<ItemView | null>(null);
-  const [paying, setPaying] = useState<ItemView | null>(null);
-  const [writing, setWriting] = useState(false);
-  const charges = account.items.some(({ leftMinor }) => leftMinor > 0);
-  const mayChange = !account.closed && mayAs(person.role, 'bookkeeper');
-  return (
-    <Section title={t('accounts.items')}>
-      <Sheet role="list" aria-label={t('accounts.items')}>
-        {account.items.length === 0 ? (
-          <SheetRow role="listitem">
-            <Body tone="faded">{t('accounts.noItems')}</Body>
-          </SheetRow>
-        ) : null}
-        {account.items.map((item) => (
-          <Item key={item.id} item={item}>
-            {item.leftMinor < 0 && mayChange ? (
-              <Line gap="$2" flexWrap="wrap" justifyContent="flex-end">
-                <Button label={t('accounts.payOut')} onPress={() => setPaying(item)} />
-                {charges ? (
-                  <Button label={t('accounts.give')} onPress={() => setGiving(item)} />
-                ) : null}
-              </Line>
-            ) : null}
-          </Item>
-        ))}
-      </Sheet>
-      {charges && mayChange ? (
-        <Column paddingHorizontal="$4" alignItems="flex-start">
-          <Button label={t('accounts.writeOff')} onPress={() => setWriting(true)} />
-        </Column>
-      ) : null}
-      {writing ? <WriteOffDialog account={account} onClose={() => setWriting(false)} /> : null}
-      {giving ? (
-        <GiveCredit account={account} credit={giving} onClose={() => setGiving(null)} />
-      ) : null}
-      {paying ? (
-        <CreditOutDialog account={account} credit={paying} onClose={() => setPaying(null)} />
-      ) : null}
-    </Section>
-  );
-}
-
-function Item({ item, children }: { item: ItemView; children: ReactNode }) {
-  const t = useWords();
-  const dates = useDates();
-  const money = useMoney();
-  const { dueDate, leftMinor, amountMinor, discountDate, discountMinor } = item;
-  const late = dueDate !== null && leftMinor > 0 ? daysBetween(dueDate, dates.today) : 0;
-  const holds = discountDate !== null && discountDate >= dates.today && discountMinor > 0;
-  const details = [
-    t(`accounts.kind_${item.kind}`),
-    dates.short(item.date),
-    dueDate && late <= 0 ? t('accounts.due', { date: dates.short(dueDate) }) : '',
-    item.buyer ? t('accounts.buyer', { name: item.buyer }) : '',
-    item.reference,
-    leftMinor !== amountMinor ? t('accounts.of', { amount: money(amountMinor) }) : '',
-    holds && leftMinor === amountMinor
-      ? t('accounts.discountUntil', {
-          amount: money(discountMinor),
-          date: dates.short(discountDate),
-        })
-      : '',
-  ].filter(Boolean);
-  const row = (
-    <>
-      <Column flex={1} minWidth={0}>
-        <Body strong>{item.number}</Body>
-        <Body small tone="faded">
-          {details.join(' · ')}
-        </Body>
-        {late > 0 ? (
-          <Body small tone="waiting">
-            {t('accounts.lateBy', { count: late })}
-          </Body>
-        ) : null}
-      </Column>
-      <Money minor={leftMinor} strong />
-    </>
-  );
-  return (
-    <>
-      {item.saleId === null ? (
-        <SheetRow role="listitem">{row}</SheetRow>
-      ) : (
-        <ListLink to={`/sales/${item.saleId}`}>{row}</ListLink>
-      )}
-      {children ? (
-        <Line paddingHorizontal="$4" paddingVertical="$2" justifyContent="flex-end">
-          {children}
-        </Line>
-      ) : null}
-    </>
-  );
-}
-
 /** Charges that ate up their credit: that can’t be taken back. */
-const SPENT: readonly ItemKind[] = ['paidOut', 'returnedCheque', 'writtenBack'];
+const SPENT: readonly ItemKind[] = [
+  'paidOut',
+  'returnedCheque',
+  'writtenBack',
+  'withdrawnCredit',
+];
 
 /** What was given of credits to charges; the newest stand first. */
 function Given({ account }: { account: AccountPage }) {
@@ -255,8 +158,11 @@ function Given({ account }: { account: AccountPage }) {
   const [all, setAll] = useState(false);
   const [undoing, setUndoing] = useState<AllocationView | null>(null);
   const { allocations } = account;
-  const mayTake = ({ chargeKind }: AllocationView) =>
-    !SPENT.includes(chargeKind) && !account.closed && mayAs(person.role, 'bookkeeper');
+  const mayTake = ({ chargeKind, creditKind }: AllocationView) =>
+    !SPENT.includes(chargeKind) &&
+    creditKind !== 'withdrawn' &&
+    !account.closed &&
+    mayAs(person.role, 'bookkeeper');
   if (allocations.length === 0) return null;
   const shown = all ? allocations : allocations.slice(0, 3);
   return (

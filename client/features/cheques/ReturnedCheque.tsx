@@ -1,4 +1,4 @@
-import type { ChequesAtBank, SaleDetail, WriteOffCheque } from '@abacist/contracts';
+import type { ChequesAtBank, SaleDetail } from '@abacist/contracts';
 import { mayAs } from '@abacist/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
@@ -67,7 +67,7 @@ function Returned({
   const money = useMoney();
   const ticket = useTicket();
   const { person } = useSignedIn();
-  const [writing, setWriting] = useState(false);
+  const [asking, setAsking] = useState<'writeOff' | 'undo' | null>(null);
   const { id, date, owedMinor } = returned;
   const free = ticketIsEmpty(ticket);
   const take = () => {
@@ -94,52 +94,71 @@ function Returned({
               onPress={take}
             />
             {mayAs(person.role, 'bookkeeper') ? (
-              <Button label={t('cheques.writeOff')} onPress={() => setWriting(true)} />
+              <Button label={t('cheques.writeOff')} onPress={() => setAsking('writeOff')} />
             ) : null}
           </Line>
         </>
       ) : null}
-      {writing ? <WriteOff id={id} number={number} onClose={() => setWriting(false)} /> : null}
+      {mayAs(person.role, 'bookkeeper') ? (
+        <Line>
+          <Button label={t('cheques.undo')} onPress={() => setAsking('undo')} />
+        </Line>
+      ) : null}
+      {asking === 'writeOff' ? (
+        <Why
+          title={t('cheques.writeOffTitle', { number })}
+          label={t('cheques.writeOff')}
+          path={`/returned-cheques/${id}/write-off`}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
+      {asking === 'undo' ? (
+        <Why
+          title={t('cheques.undoTitle', { number })}
+          text={t('cheques.undoText')}
+          label={t('cheques.undo')}
+          path={`/returned-cheques/${id}/undo`}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
     </Column>
   );
 }
 
-function WriteOff({
-  id,
-  number,
+/** Asks why before it writes a cheque off, or undoes that it came back. */
+function Why({
+  title,
+  text,
+  label,
+  path,
   onClose,
 }: {
-  id: number;
-  number: string;
+  title: string;
+  text?: string;
+  label: string;
+  path: string;
   onClose: () => void;
 }) {
   const t = useWords();
   const [reason, setReason] = useState('');
-  const write = useCommand<WriteOffCheque, object>(
-    `/returned-cheques/${id}/write-off`,
-    onClose,
-  );
-  const ready = reason.trim().length >= 3 && !write.isPending;
-  const send = () => {
-    if (ready) write.mutate({ reason: reason.trim() });
+  const send = useCommand<{ reason: string }, object>(path, onClose);
+  const ready = reason.trim().length >= 3 && !send.isPending;
+  const decide = () => {
+    if (ready) send.mutate({ reason: reason.trim() });
   };
   return (
-    <Dialog open title={t('cheques.writeOffTitle', { number })} onClose={onClose}>
+    <Dialog open title={title} onClose={onClose}>
+      {text ? <Body>{text}</Body> : null}
       <Field
-        label={t('accounts.writeOffWhy')}
+        label={t('accounts.withdrawWhy')}
         value={reason}
         onChange={setReason}
         maxLength={200}
         autoFocus
-        onSubmit={send}
+        onSubmit={decide}
       />
-      <ErrorNote error={write.error} />
-      <Decide
-        label={t('cheques.writeOff')}
-        disabled={!ready}
-        onDecide={send}
-        onCancel={onClose}
-      />
+      <ErrorNote error={send.error} />
+      <Decide label={label} disabled={!ready} onDecide={decide} onCancel={onClose} />
     </Dialog>
   );
 }

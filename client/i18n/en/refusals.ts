@@ -267,6 +267,9 @@ export const refusal = {
     'It paid on no account, so nobody can be charged the fee. Leave the fee empty.',
   returnedCheque_unknown: 'There is no such returned cheque.',
   returnedCheque_over: 'Only {{left}} of the returned cheque is owed. Take less.',
+  returnedCheque_matched:
+    'The bank statement shows that it came back. Undo that match first if it is wrong.',
+  returnedCheque_touched: 'Somebody paid or gave something since. Take that back first.',
   returnedCheque_nothingLeft: 'Nothing of this cheque is owed any more.',
   rule_accountsImported:
     '{{count}} accounts are opened from a file. A manager must approve it.',
@@ -294,6 +297,10 @@ export const refusal = {
   reminder_days: 'Each step is due later than the one before.',
   reminder_word: 'A letter can’t name “{{word}}”. Use one of the names below it.',
   reminder_empty: 'Write something here.',
+  openItem_cannotWithdraw:
+    'Only late charges, fees and opening items are withdrawn. Void or credit the ticket.',
+  openItem_touched: 'Something was given to it. Take that back first.',
+  openItem_unknown: 'There is no such open item.',
   lateCharge_monthNotOver: 'The month is not over yet. Choose one before it.',
   lateCharge_notLate: 'Nothing was late on one of these accounts. Load the list again.',
   lateCharge_already: 'The account of {{name}} was charged for this month already.',

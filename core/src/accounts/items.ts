@@ -12,8 +12,17 @@ export const CHARGE_KINDS = [
   'paidOut',
   'returnedCheque',
   'writtenBack',
+  /** A credit that was brought in by mistake is withdrawn. */
+  'withdrawnCredit',
 ] as const;
-export const CREDIT_KINDS = ['payment', 'creditNote', 'writeOff', 'openingCredit'] as const;
+export const CREDIT_KINDS = [
+  'payment',
+  'creditNote',
+  'writeOff',
+  'openingCredit',
+  /** A late charge, a fee or an opening item that was posted by mistake is withdrawn. */
+  'withdrawn',
+] as const;
 export type ItemKind = (typeof CHARGE_KINDS)[number] | (typeof CREDIT_KINDS)[number];
 
 /** An item of a charge account as it was posted. Minor units: charges positive, credits below zero. */

@@ -87,7 +87,9 @@ export async function takeBackAllocation(
   await lockAccounts(tx, [of.accountId]);
   await refuseClosed(tx, [of.accountId]);
   // What was paid out or came back from the bank is gone: only its own undoing could bring it.
-  if (SPENT.includes(of.chargeKind)) throw refuseWith('allocation.spent');
+  if (SPENT.includes(of.chargeKind) || of.kind === 'withdrawn') {
+    throw refuseWith('allocation.spent');
+  }
   const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
   if (!standing) throw refuseWith('allocation.undone');
   if (of.kind === 'writeOff') {
@@ -106,7 +108,7 @@ export async function takeBackAllocation(
 }
 
 /** Charges that ate up the credit which they were given. */
-const SPENT = ['paidOut', 'returnedCheque', 'writtenBack'];
+const SPENT = ['paidOut', 'returnedCheque', 'writtenBack', 'withdrawnCredit'];
 
 /**
  * Takes an allocation back with the discount that was granted beside it.

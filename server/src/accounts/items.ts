@@ -24,6 +24,7 @@ export type NewItem = {
   buyer?: string;
   reference?: string;
   openingId?: number;
+  withdrawsId?: number;
 };
 
 /** Adds an item to an account and its amount to the account's balance. */
@@ -33,8 +34,8 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
     `INSERT INTO open_item
        (charge_account_id, kind, number, date, due_date, discount_date, discount_minor,
         discount_tax_minor, amount_minor, left_minor, sale_id, sale_tender_id, buyer, reference,
-        opening_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        opening_id, withdraws_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       item.accountId,
       item.kind,
@@ -51,6 +52,7 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
       item.buyer ?? '',
       item.reference ?? '',
       item.openingId ?? null,
+      item.withdrawsId ?? null,
     ],
   );
   await addToBalance(tx, item.accountId, item.amountMinor);
@@ -162,7 +164,7 @@ export type StoredAllocation = {
 export function standingAllocations(
   tx: Tx,
   where: string,
-  values: readonly number[],
+  values: readonly (number | string)[],
 ): Promise<StoredAllocation[]> {
   return rows<StoredAllocation>(
     tx,

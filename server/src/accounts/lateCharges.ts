@@ -49,7 +49,8 @@ export async function proposeLateCharges(
     `SELECT i.charge_account_id AS accountId, c.number, c.name, i.kind, i.due_date AS dueDate,
        ${LEFT} AS \`left\`,
        (SELECT o.amount_minor FROM late_charge l JOIN open_item o ON o.id = l.open_item_id
-        WHERE l.charge_account_id = i.charge_account_id AND l.month = ?) AS charged
+        WHERE l.charge_account_id = i.charge_account_id AND l.month = ? AND l.standing)
+         AS charged
      FROM open_item i
      JOIN charge_account a ON a.id = i.charge_account_id AND a.closed_on IS NULL
      JOIN customer c ON c.id = a.customer_id

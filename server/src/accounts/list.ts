@@ -37,7 +37,8 @@ const SUMMARY = `
     (SELECT -SUM(i.left_minor) FROM open_item i
      WHERE i.charge_account_id = a.id AND i.left_minor < 0) AS credit,
     (SELECT MAX(r.date) FROM returned_cheque_item x JOIN returned_cheque r ON r.id = x.returned_cheque_id
-     WHERE x.charge_account_id = a.id AND r.date > DATE_SUB(?, INTERVAL 1 YEAR)) AS returnedOn,
+     WHERE x.charge_account_id = a.id AND r.standing
+       AND r.date > DATE_SUB(?, INTERVAL 1 YEAR)) AS returnedOn,
     COALESCE(a.hold_reason, p.hold_reason) AS holdReason, a.closed_on IS NOT NULL AS closed
   FROM charge_account a
   JOIN customer c ON c.id = a.customer_id

@@ -86,6 +86,7 @@ function returnedCheques(db: Db): Promise<Found[]> {
      JOIN open_item i ON i.id = x.open_item_id AND i.left_minor > 0
      JOIN charge_account a ON a.id = i.charge_account_id
      JOIN customer c ON c.id = a.customer_id
+     WHERE r.standing
      GROUP BY a.id, c.name
      ORDER BY a.id`,
   );

@@ -39,7 +39,7 @@ export async function chequesAtBank(
      JOIN safe_item i ON i.cheque_id = q.id
      JOIN slip_item si ON si.safe_item_id = i.id
      JOIN document sd ON sd.kind = 'slip' AND sd.subject_id = si.slip_id
-     LEFT JOIN returned_cheque r ON r.cheque_id = q.id
+     LEFT JOIN returned_cheque r ON r.cheque_id = q.id AND r.standing
      WHERE r.id IS NULL AND (q.amount_minor = ? OR q.id = ?)
      ORDER BY q.taken_on DESC, q.id DESC LIMIT 50`,
     [amountMinor, id],
@@ -174,9 +174,11 @@ async function paperOf(
   );
   if (!found) throw notFound('cheque.unknown');
   await run(tx, 'UPDATE sale SET version = version + 1 WHERE id = ?', [found.saleId]);
-  const returned = await row(tx, 'SELECT id FROM returned_cheque WHERE cheque_id = ?', [
-    chequeId,
-  ]);
+  const returned = await row(
+    tx,
+    'SELECT id FROM returned_cheque WHERE cheque_id = ? AND standing',
+    [chequeId],
+  );
   if (returned) throw refuseWith('cheque.returned', undefined, { number: found.number });
   const slip = await row<Pick<Paper, 'bankAccountId' | 'sentOn'>>(
     tx,
@@ -237,7 +239,8 @@ export async function writeOffCheque(
   const { tx, today: date, actor } = context;
   const found = await row<{ leftMinor: number }>(
     tx,
-    `SELECT CAST(${OWED} AS SIGNED) AS leftMinor FROM returned_cheque WHERE id = ? FOR UPDATE`,
+    `SELECT CAST(${OWED} AS SIGNED) AS leftMinor FROM returned_cheque
+     WHERE id = ? AND standing FOR UPDATE`,
     [id],
   );
   if (!found) throw notFound('returnedCheque.unknown');

@@ -15,6 +15,8 @@ import {
   postLateChargesSchema,
   returnChequeSchema,
   undoAllocationSchema,
+  undoReturnChequeSchema,
+  withdrawItemSchema,
   writeOffChequeSchema,
   writeOffSchema,
 } from '@abacist/contracts';
@@ -36,6 +38,8 @@ import { previewCharge } from './preview';
 import { chequesAtBank, returnCheque, writeOffCheque } from './returnedCheque';
 import { readAccountRules, saveAccountRules } from './ruleSettings';
 import { changeAccount, closeAccount, openAccount } from './save';
+import { undoReturn } from './undoReturn';
+import { withdrawItem } from './withdraw';
 import { writeOff } from './writeOff';
 
 const byId = Joi.object<{ id: number }>({ id: id.required() });
@@ -150,9 +154,21 @@ export function accountRoutes(deps: Deps): Router {
     ),
   );
   router.post(
+    '/returned-cheques/:id/undo',
+    command(deps, 'bookkeeper', undoReturnChequeSchema, (context, body, params) =>
+      undoReturn(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
     '/returned-cheques/:id/write-off',
     command(deps, 'bookkeeper', writeOffChequeSchema, (context, body, params) =>
       writeOffCheque(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/open-items/:id/withdraw',
+    command(deps, 'bookkeeper', withdrawItemSchema, (context, body, params) =>
+      withdrawItem(context, body, Number(params['id'])),
     ),
   );
   router.post(

@@ -27,8 +27,10 @@ export const SERIES = {
   writeOff: 'W',
   writeOffUndo: 'WU',
   openingItems: 'OA',
+  itemWithdrawn: 'Y',
   lateCharge: 'F',
   chequeReturn: 'H',
+  chequeReturnUndo: 'HU',
   chequeWriteOff: 'WH',
 } as const;
 export type DocumentKind = keyof typeof SERIES;

@@ -132,7 +132,7 @@ async function latePapers(db: Db, shop: Shop, today: string): Promise<LooseEnd[]
      UNION ALL
      SELECT 'returnedCheque', r.id, q.number, r.date, -r.amount_minor, r.sale_id
      FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
-     WHERE r.match_group_id IS NULL`,
+     WHERE r.match_group_id IS NULL AND r.standing`,
   );
   const holidays = holidaysAround(shop.holidayRegion, today);
   return found
@@ -154,7 +154,7 @@ async function owedCheques(db: Db, today: string): Promise<LooseEnd[]> {
     `SELECT r.id, q.number, r.date, CAST(${OWED} AS SIGNED) AS amountMinor,
        q.drawn_by AS name, r.sale_id AS saleId
      FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
-     WHERE ${OWED} > 0`,
+     WHERE ${OWED} > 0 AND r.standing`,
   );
   return found.map(({ number, date, amountMinor, name, saleId }) => ({
     code: 'chequeOwed',

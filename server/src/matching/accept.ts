@@ -16,7 +16,7 @@ export const MOVEMENT_TABLES = {
   settlement: { table: 'settlement', amount: 'net_minor', standing: 'TRUE' },
   ownCheque: { table: 'own_cheque', amount: '-amount_minor', standing: 'NOT voided' },
   transfer: { table: 'transfer', amount: 'amount_minor', standing: 'NOT voided' },
-  returnedCheque: { table: 'returned_cheque', amount: '-amount_minor', standing: 'TRUE' },
+  returnedCheque: { table: 'returned_cheque', amount: '-amount_minor', standing: 'standing' },
 } as const;
 export type MovementName = keyof typeof MOVEMENT_TABLES;
 

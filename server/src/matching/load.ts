@@ -81,7 +81,7 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
      UNION ALL
      SELECT 'returnedCheque', r.id, r.date, -r.amount_minor, q.number
      FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
-     WHERE r.bank_account_id = ? AND r.match_group_id IS NULL`,
+     WHERE r.bank_account_id = ? AND r.match_group_id IS NULL AND r.standing`,
     [bankAccountId, bankAccountId],
   );
   const transfers = await rows<SlipRow>(
@@ -180,7 +180,8 @@ export async function inputVersion(db: Db, bankAccountId: number): Promise<strin
        (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ?) AS settlements,
        (SELECT COUNT(*) FROM own_cheque WHERE bank_account_id = ? AND NOT voided) AS cheques,
        (SELECT COUNT(*) FROM transfer WHERE bank_account_id = ? AND NOT voided) AS transfers,
-       (SELECT COUNT(*) FROM returned_cheque WHERE bank_account_id = ?) AS returned,
+       (SELECT COUNT(*) FROM returned_cheque WHERE bank_account_id = ? AND standing)
+         AS returned,
        (SELECT COUNT(*) FROM statement WHERE bank_account_id = ?) AS statements,
        (SELECT COUNT(*) FROM match_group) AS matches,
        (SELECT COUNT(*) FROM match_undo) AS undone,

@@ -58,7 +58,7 @@ const MOVEMENTS = `
   SELECT CONCAT('returnedCheque ', s.id), 'returnedCheque', q.number, q.drawn_by, s.date,
     -s.amount_minor, s.match_group_id, q.taken_on
   FROM returned_cheque s JOIN cheque q ON q.id = s.cheque_id
-  WHERE s.bank_account_id = ? AND {where}`;
+  WHERE s.bank_account_id = ? AND s.standing AND {where}`;
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
@@ -268,7 +268,7 @@ async function accountHead(
        + COALESCE((SELECT SUM(amount_minor) FROM transfer
                    WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
        - COALESCE((SELECT SUM(amount_minor) FROM returned_cheque
-                   WHERE bank_account_id = ? AND match_group_id IS NULL), 0)
+                   WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
          AS movements,
        (SELECT SUM(amount_minor) FROM statement_line
         WHERE bank_account_id = ? AND match_group_id IS NULL) AS linesTotal`,

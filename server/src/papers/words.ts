@@ -79,6 +79,8 @@ const en = {
   item_paidOut: 'credit paid out',
   item_returnedCheque: 'cheque returned by the bank',
   item_writtenBack: 'write-off taken back',
+  item_withdrawn: 'withdrawn',
+  item_withdrawnCredit: 'withdrawn',
   item_opening: 'open at the start',
   item_payment: 'payment, thank you',
   item_creditNote: 'credit for goods',

@@ -113,7 +113,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
-     LEFT JOIN returned_cheque b ON b.cheque_id = q.id
+     LEFT JOIN returned_cheque b ON b.cheque_id = q.id AND b.standing
      LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
      LEFT JOIN charge_signature sg ON sg.sale_tender_id = st.id
      LEFT JOIN open_item i ON i.sale_tender_id = st.id

@@ -18,7 +18,7 @@ export async function owedCheques(
   return rows<OwedCheque>(
     tx,
     `SELECT id, CAST(${OWED} AS SIGNED) AS leftMinor FROM returned_cheque
-     WHERE id IN (${placeholders(ids.length)}) FOR UPDATE`,
+     WHERE id IN (${placeholders(ids.length)}) AND standing FOR UPDATE`,
     ids,
   );
 }

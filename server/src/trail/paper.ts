@@ -41,7 +41,7 @@ const PAPERS = {
           FROM returned_cheque o
           JOIN cheque q ON q.id = o.cheque_id
           JOIN sale s ON s.id = o.sale_id
-          WHERE TRUE`,
+          WHERE o.standing`,
     entry: 'chequeReturn',
     pot: 'cheque',
     code: 'trail.returnedCheque',

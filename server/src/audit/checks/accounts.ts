@@ -11,6 +11,13 @@ const TAKEN = `
      WHERE x.charge_item_id = i.id OR x.credit_item_id = i.id) AS lastDate
   FROM open_item i`;
 
+/** What items of a kind brought in, less those that were withdrawn. */
+const ofItems = (kind: string) =>
+  `SELECT 0 AS part, -amount_minor AS expected FROM open_item WHERE kind = '${kind}'
+   UNION ALL
+   SELECT 0, -w.amount_minor FROM open_item w JOIN open_item i ON i.id = w.withdraws_id
+   WHERE i.kind = '${kind}'`;
+
 /** Charge accounts: items, allocations, balances, the history of what was decided of them. */
 export const ACCOUNTS: Check[] = [
   control(
@@ -110,11 +117,12 @@ export const ACCOUNTS: Check[] = [
      FROM open_item i WHERE i.kind = 'writeOff'`,
   ),
   {
-    name: 'a credit paid out or a write-off taken back is eaten up in full',
+    name: 'a credit paid out, or what was taken back or withdrawn, is eaten up in full',
     sql: `SELECT NULL AS entryId, CONCAT('item ', i.id) AS about, '0' AS expected,
             i.left_minor AS found
           FROM open_item i
-          WHERE i.kind IN ('paidOut', 'writtenBack') AND i.left_minor <> 0`,
+          WHERE i.kind IN ('paidOut', 'writtenBack', 'withdrawn', 'withdrawnCredit')
+            AND i.left_minor <> 0`,
   },
   perDocument(
     'a write-off that was taken back is no expense any more, and its tax is owed again',
@@ -128,15 +136,11 @@ export const ACCOUNTS: Check[] = [
                    WHERE g.charge_item_id = i.id), 0) AS expected
      FROM open_item i WHERE i.kind = 'writtenBack'`,
   ),
-  control(
-    'late charges are those of accounts',
-    'lateCharges',
-    `SELECT 0 AS part, -amount_minor AS expected FROM open_item WHERE kind = 'lateCharge'`,
-  ),
+  control('late charges are those of accounts', 'lateCharges', ofItems('lateCharge')),
   control(
     'fees for returned cheques are those of accounts',
     'feeIncome',
-    `SELECT 0 AS part, -amount_minor AS expected FROM open_item WHERE kind = 'chequeFee'`,
+    ofItems('chequeFee'),
   ),
   {
     name: 'a returned cheque is owed again by the accounts that it paid, or by a walk-in',

@@ -83,7 +83,7 @@ export const BANK: Check[] = [
     'returned cheques are what no account owes of them and nobody paid or wrote off',
     'returnedCheques',
     `SELECT 0 AS part, walk_in_minor - recovered_minor - written_off_minor AS expected
-     FROM returned_cheque`,
+     FROM returned_cheque WHERE standing`,
   ),
   {
     name: 'what was paid of a returned cheque is what tickets say',
@@ -143,7 +143,7 @@ export const BANK: Check[] = [
      FROM transfer WHERE match_group_id IS NULL AND NOT voided
      UNION ALL
      SELECT bank_account_id, -amount_minor
-     FROM returned_cheque WHERE match_group_id IS NULL`,
+     FROM returned_cheque WHERE match_group_id IS NULL AND standing`,
     'bank_account_id',
   ),
   control(

@@ -1,0 +1,178 @@
+import type { UndoReturnCheque } from '@abacist/contracts';
+import { reverseLines } from '@abacist/core/ledger';
+import { minor } from '@abacist/core/money';
+import type { CommandContext } from '../context';
+import { row, rows, run } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, refuseWith } from '../http/errors';
+import { entryLines, numberAhead, postDocument } from '../ledger/post';
+import {
+  addItem,
+  allocationTaxes,
+  plainly,
+  standingAllocations,
+  storeAllocations,
+  undoAllocation,
+} from './items';
+import { lockAccounts, refuseClosed } from './load';
+
+type Found = {
+  saleId: number;
+  returnedAt: string;
+  matched: number;
+  touched: number;
+  entryId: number;
+};
+
+/**
+ * Undoes that a cheque was recorded as returned, when it had not come back: the charges that it
+ * had settled are settled again as they were, its debt and the fee are withdrawn, its entry is
+ * reversed. Only while nobody built on it and no statement line shows it.
+ * @throws HttpError 404 `returnedCheque.unknown`; 422 `returnedCheque.matched`,
+ * `returnedCheque.touched`, `account.closed`
+ */
+export async function undoReturn(
+  context: CommandContext,
+  { reason }: UndoReturnCheque,
+  id: number,
+): Promise<CommandResult<{ number: string }>> {
+  const { tx, today: date } = context;
+  const found = await row<Found>(
+    tx,
+    `SELECT r.sale_id AS saleId, r.returned_at AS returnedAt,
+       r.match_group_id IS NOT NULL AS matched,
+       r.recovered_minor + r.written_off_minor > 0 AS touched, e.id AS entryId
+     FROM returned_cheque r
+     JOIN entry e ON e.kind = 'chequeReturn' AND e.subject_id = r.id
+     WHERE r.id = ? AND r.standing FOR UPDATE`,
+    [id],
+  );
+  if (!found) throw notFound('returnedCheque.unknown');
+  await run(tx, 'UPDATE sale SET version = version + 1 WHERE id = ?', [found.saleId]);
+  if (found.matched) throw refuseWith('returnedCheque.matched');
+  if (found.touched) throw refuseWith('returnedCheque.touched');
+  const accounts = await rows<{ id: number }>(
+    tx,
+    `SELECT DISTINCT charge_account_id AS id FROM returned_cheque_item
+     WHERE returned_cheque_id = ?`,
+    [id],
+  );
+  const accountIds = accounts.map((one) => one.id);
+  await lockAccounts(tx, accountIds);
+  await refuseClosed(tx, accountIds);
+  const number = await numberAhead(tx, 'chequeReturnUndo');
+  const by = { date, reason, saleId: null };
+  // What it gave its payments to: their debt, and what was too much of a charge.
+  const given = await standingAllocations(
+    tx,
+    `x.made_at = ? AND x.sale_id IS NULL AND EXISTS (
+       SELECT 1 FROM open_item p
+       WHERE p.id = x.credit_item_id AND p.sale_id = ? AND p.kind = 'payment')`,
+    [found.returnedAt, found.saleId],
+  );
+  const taken = await takenBack(context, found);
+  for (const one of given) await undoAllocation(context, one, by);
+  await withdrawDebts(context, id, number, reason);
+  await giveAgain(context, taken, reason);
+  await run(tx, 'UPDATE returned_cheque SET standing = NULL WHERE id = ?', [id]);
+  await postDocument(context, {
+    kind: 'chequeReturnUndo',
+    subjectId: id,
+    date,
+    lines: reverseLines(await entryLines(tx, found.entryId)),
+    memo: reason,
+    reversesEntryId: found.entryId,
+  });
+  return { answer: { number }, documentNumber: number };
+}
+
+/** The debt that the cheque left, and the fee: each is withdrawn whole, if nobody paid of it. */
+async function withdrawDebts(
+  context: CommandContext,
+  id: number,
+  number: string,
+  reason: string,
+): Promise<void> {
+  const { tx, today: date } = context;
+  const debts = await rows<{
+    id: number;
+    accountId: number;
+    amountMinor: number;
+    leftMinor: number;
+  }>(
+    tx,
+    `SELECT i.id, i.charge_account_id AS accountId, i.amount_minor AS amountMinor,
+       i.left_minor AS leftMinor
+     FROM returned_cheque_item x JOIN open_item i ON i.id = x.open_item_id
+     WHERE x.returned_cheque_id = ? AND i.kind IN ('returnedCheque', 'chequeFee')`,
+    [id],
+  );
+  for (const { id: itemId, accountId, amountMinor, leftMinor } of debts) {
+    if (leftMinor !== amountMinor) throw refuseWith('returnedCheque.touched');
+    const creditId = await addItem(tx, {
+      accountId,
+      kind: 'withdrawn',
+      number,
+      date,
+      amountMinor: -amountMinor,
+      withdrawsId: itemId,
+    });
+    const whole = plainly(accountId, itemId, amountMinor);
+    await storeAllocations(context, creditId, [whole], { date, reason, saleId: null });
+  }
+}
+
+type Taken = {
+  id: number;
+  creditItemId: number;
+  chargeItemId: number;
+  accountId: number;
+  amountMinor: number;
+  discountMinor: number;
+  late: number;
+};
+
+/** The allocations that the return took back. */
+function takenBack({ tx }: CommandContext, { saleId, returnedAt }: Found): Promise<Taken[]> {
+  return rows<Taken>(
+    tx,
+    `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
+       h.charge_account_id AS accountId, x.amount_minor AS amountMinor,
+       x.discount_minor AS discountMinor, x.late_discount AS late
+     FROM allocation u
+     JOIN allocation x ON x.id = u.undoes_id
+     JOIN open_item p ON p.id = x.credit_item_id AND p.sale_id = ? AND p.kind = 'payment'
+     JOIN open_item h ON h.id = x.charge_item_id
+     WHERE u.made_at = ? AND u.sale_id IS NULL ORDER BY x.id`,
+    [saleId, returnedAt],
+  );
+}
+
+/** They are given again as they were, discounts too; all of it or nothing. */
+async function giveAgain(
+  context: CommandContext,
+  taken: readonly Taken[],
+  reason: string,
+): Promise<void> {
+  const { tx, today: date } = context;
+  for (const { id, creditItemId, late, ...one } of taken) {
+    const room = await row<{ charge: number; credit: number }>(
+      tx,
+      `SELECT h.left_minor AS charge, -c.left_minor AS credit
+       FROM open_item h JOIN open_item c ON c.id = ? WHERE h.id = ?`,
+      [creditItemId, one.chargeItemId],
+    );
+    if (room!.charge < one.amountMinor + one.discountMinor || room!.credit < one.amountMinor) {
+      throw refuseWith('returnedCheque.touched');
+    }
+    const taxes = await allocationTaxes(tx, id);
+    const again = {
+      ...plainly(one.accountId, one.chargeItemId, one.amountMinor),
+      discountMinor: minor(one.discountMinor),
+      discountTaxMinor: minor(taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)),
+      late: late === 1,
+      taxes: taxes.map((tax) => ({ ...tax, taxMinor: minor(tax.taxMinor) })),
+    };
+    await storeAllocations(context, creditItemId, [again], { date, reason, saleId: null });
+  }
+}
