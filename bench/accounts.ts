@@ -64,7 +64,7 @@ async function fill(pool: Pool): Promise<void> {
   await run(
     `INSERT INTO open_item
        (id, charge_account_id, kind, number, date, amount_minor, left_minor, closed_on)
-     SELECT ${CHARGES} + seq, 1 + seq MOD ${ACCOUNTS}, 'openingCredit', CONCAT('P', seq),
+     SELECT ${CHARGES} + seq, 1 + seq MOD ${ACCOUNTS}, 'creditNote', CONCAT('P', seq),
        DATE_ADD(${date}, INTERVAL 20 DAY), -(1000 + seq MOD 9000), 0,
        DATE_ADD(${date}, INTERVAL 20 DAY)
      FROM seq_1_to_${PAYMENTS}`,

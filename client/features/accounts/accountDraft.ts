@@ -2,6 +2,7 @@ import type { AccountInput, AccountPage, CustomerFound } from '@abacist/contract
 import { termsRefusals } from '@abacist/core/accounts';
 import type { CustomerKind } from '@abacist/core/customers';
 import { parseAmount, toDecimal } from '@abacist/core/money';
+import type { Refusal } from '@abacist/core/outcome';
 import { useShop } from '~/api/session';
 import { useRefusalText } from '~/i18n/useRefusal';
 
@@ -72,23 +73,25 @@ export const toDraft = ({ account, parentName }: AccountPage, currency: string):
   hold: account.holdReason ?? '',
 });
 
-export type Errors = Partial<Record<keyof Draft, string>>;
+export type Wrong = Partial<Record<keyof Draft, Refusal>>;
 
 /** What is typed as the command has it; undefined while something is wrong, and what that is. */
-export function useInput(draft: Draft): { input: AccountInput | undefined; errors: Errors } {
-  const word = useRefusalText();
-  const { currency } = useShop();
-  const errors: Errors = {};
+export function readDraft(
+  draft: Draft,
+  currency: string,
+): { input: AccountInput | undefined; wrong: Wrong } {
+  const wrong: Wrong = {};
   const money = (place: 'limit' | 'groupLimit') => {
     if (!draft[place].trim()) return null;
     const read = parseAmount(draft[place], currency);
-    if (!read.ok) errors[place] = word(read.refusals[0]!);
-    else if (read.value < 0) errors[place] = word({ code: 'account.limitBelowZero' });
+    if (!read.ok) wrong[place] = read.refusals[0]!;
+    else if (read.value < 0) wrong[place] = { code: 'account.limitBelowZero' };
     return read.ok ? read.value : null;
   };
   const whole = (place: 'netDays' | 'discountDays' | 'statementDay') =>
     /^\d{1,3}$/.test(draft[place].trim()) ? Number(draft[place]) : NaN;
   const graceDays = draft.graceDays.trim() === '' ? null : Number(draft.graceDays);
+  const names = draft.buyers.split(',').map((name) => name.trim());
   const input: AccountInput = {
     parentId: draft.parent?.id ?? null,
     limitMinor: money('limit'),
@@ -102,29 +105,31 @@ export function useInput(draft: Draft): { input: AccountInput | undefined; error
     graceDays,
     statementDay: whole('statementDay'),
     buyersOnly: draft.buyersOnly,
-    buyers: [
-      ...new Set(
-        draft.buyers
-          .split(',')
-          .map((name) => name.trim())
-          .filter(Boolean),
-      ),
-    ],
+    buyers: [...new Set(names.filter(Boolean))],
     departmentId: draft.departmentId ? Number(draft.departmentId) : null,
     note: draft.note.trim(),
     holdReason: draft.hold.trim() || null,
   };
-  for (const refusal of termsRefusals(input.terms)) {
-    errors[refusal.at as keyof Draft] = word(refusal);
-  }
+  for (const refusal of termsRefusals(input.terms)) wrong[refusal.at as keyof Draft] = refusal;
   if (!(input.statementDay >= 1 && input.statementDay <= 28)) {
-    errors.statementDay = word({ code: 'account.statementDay' });
+    wrong.statementDay = { code: 'account.statementDay' };
   }
   if (
     graceDays !== null &&
     !(Number.isInteger(graceDays) && graceDays >= 0 && graceDays <= 365)
   ) {
-    errors.graceDays = word({ code: 'terms.days' });
+    wrong.graceDays = { code: 'terms.days' };
   }
-  return { input: Object.keys(errors).length ? undefined : input, errors };
+  return { input: Object.keys(wrong).length ? undefined : input, wrong };
+}
+
+export type Errors = Partial<Record<keyof Draft, string>>;
+
+/** The same, with what is wrong in words. */
+export function useInput(draft: Draft): { input: AccountInput | undefined; errors: Errors } {
+  const word = useRefusalText();
+  const { currency } = useShop();
+  const { input, wrong } = readDraft(draft, currency);
+  const errors = Object.entries(wrong).map(([place, refusal]) => [place, word(refusal)]);
+  return { input, errors: Object.fromEntries(errors) as Errors };
 }

@@ -29,7 +29,7 @@ export { RemindersScreen } from './Reminders';
 export { StatementsScreen } from './Statements';
 export { useAccount, useAccountList } from './useAccounts';
 export { ChargeEffect, useChargePreview } from './ChargePreview';
-export { AccountFinder } from './FindAccount';
+export { AccountFinder, FindAccount } from './FindAccount';
 export { AccountTags, Gauge } from './Gauge';
 
 /** The regular customers: what each owes against its limit, and what needs a look. */

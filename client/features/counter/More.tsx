@@ -13,10 +13,11 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
+import { FindAccount } from '~/features/accounts';
 import { named, parkable, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 
-type Step = 'park' | 'quotation' | 'order' | 'voucher';
+type Step = 'park' | 'quotation' | 'order' | 'voucher' | 'payment';
 
 /** What else can be done with the ticket, and where its relatives are. */
 export function MoreDialog({
@@ -36,6 +37,16 @@ export function MoreDialog({
   };
   if (step === 'park') return <ParkDialog settings={settings} onClose={onClose} />;
   if (step === 'voucher') return <VoucherDialog onClose={onClose} />;
+  if (step === 'payment') {
+    return (
+      <FindAccount
+        title={t('payment.title')}
+        fits={({ closed }) => !closed}
+        onChoose={({ id }) => go(`/accounts/${id}/pay`)}
+        onClose={onClose}
+      />
+    );
+  }
   if (step) return <KeepDialog kind={step} onClose={onClose} />;
   const act = (label: string, onPress: () => void, disabled = false): ReactNode => (
     <Button label={label} disabled={disabled} onPress={onPress} />
@@ -43,6 +54,7 @@ export function MoreDialog({
   return (
     <Dialog open title={t('more.title')} onClose={onClose}>
       <Column gap="$2">
+        {act(t('more.payment'), () => setStep('payment'))}
         {act(t('more.park'), () => setStep('park'), ticketIsEmpty(ticket))}
         {act(t('more.parked'), () => go('/counter/parked'))}
         {act(t('more.quotation'), () => setStep('quotation'), !goods)}

@@ -1,6 +1,7 @@
 export const orders = {
   more: {
     title: 'More',
+    payment: 'Take a payment on an account',
     park: 'Park this ticket',
     parkIt: 'Park it',
     parked: 'Parked tickets',

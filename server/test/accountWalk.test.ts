@@ -1,0 +1,228 @@
+import { audit } from '../src/audit/audit';
+import { cash, openShop, type TestShop } from './harness';
+import { approval, pay, regularsOf } from './regulars';
+
+let shop: TestShop;
+let regulars: Awaited<ReturnType<typeof regularsOf>>;
+beforeAll(async () => {
+  shop = await openShop();
+  regulars = await regularsOf(shop);
+});
+afterAll(() => shop.close());
+
+/** Whole numbers below a bound, the same ones for a seed (a linear congruential generator). */
+function numbers(seed: number) {
+  let state = seed;
+  return (below: number) => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return Math.floor((state / 2 ** 32) * below);
+  };
+}
+
+type Item = { id: number; leftMinor: number; amountMinor: number; discountMinor: number };
+type Page = {
+  balanceMinor: number;
+  items: Item[];
+  allocations: {
+    id: number;
+    discountMinor: number;
+    amountMinor: number;
+    creditKind: string;
+  }[];
+};
+
+/**
+ * What accounts do, at random, through the API: whatever is refused changes nothing, whatever is
+ * taken moves the balance by what this test reckons for itself, and the audit holds.
+ */
+class Walk {
+  readonly next: ReturnType<typeof numbers>;
+  readonly refused = new Map<string, number>();
+  taken = 0;
+  private readonly deltas = new Map<number, { accountId: number; minor: number }>();
+  private day = 2;
+
+  constructor(
+    seed: number,
+    private readonly accountIds: readonly number[],
+    readonly balances: Map<number, number>,
+  ) {
+    this.next = numbers(seed);
+  }
+
+  private pick = <T>(list: readonly T[]): T | undefined => list[this.next(list.length)];
+
+  private async count(
+    accountId: number,
+    minor: number,
+    { status, body }: { status: number; body: any },
+    saleId?: number,
+  ): Promise<void> {
+    if (status === 200) {
+      this.taken += 1;
+      this.balances.set(accountId, this.balances.get(accountId)! + minor);
+      if (saleId ?? body.saleId) this.deltas.set(saleId ?? body.saleId, { accountId, minor });
+      return;
+    }
+    // A refusal says why; anything else is a mistake of ours.
+    expect([409, 422]).toContain(status);
+    const { code } = (body.refusals ?? body.rules)[0];
+    this.refused.set(code, (this.refused.get(code) ?? 0) + 1);
+  }
+
+  async step(): Promise<void> {
+    const accountId = this.pick(this.accountIds)!;
+    const page: Page = await regulars.page(accountId);
+    const charges = page.items.filter(({ leftMinor }) => leftMinor > 0);
+    const credits = page.items.filter(({ leftMinor }) => leftMinor < 0);
+    const amount = 1 + this.next(120_00);
+    switch (this.next(8)) {
+      case 0:
+      case 1:
+        return this.count(accountId, amount, await regulars.charge(accountId, amount));
+      case 2:
+        return this.pays(accountId, amount, charges, credits);
+      case 3:
+        return this.gives(accountId, charges, credits);
+      case 4:
+        return this.takesBack(accountId, page);
+      case 5:
+        return this.writesOff(accountId, charges);
+      case 6:
+        return this.paysOut(accountId, credits);
+      default:
+        return this.next(3) === 0 ? this.tomorrow() : this.voids();
+    }
+  }
+
+  /** Some of the open charges, each whole with its discount, or in part. */
+  private given(charges: readonly Item[]) {
+    return charges
+      .filter(() => this.next(2) === 0)
+      .slice(0, 4)
+      .map(({ id, leftMinor, amountMinor, discountMinor }) => {
+        const whole = this.next(2) === 0;
+        const off = whole && leftMinor === amountMinor ? discountMinor : 0;
+        const part = whole ? leftMinor - off : 1 + this.next(leftMinor);
+        return { chargeItemId: id, amountMinor: part, discountMinor: off };
+      });
+  }
+
+  private async pays(accountId: number, extra: number, charges: Item[], credits: Item[]) {
+    const allocations = this.given(charges);
+    const used = credits.filter(() => this.next(3) === 0).map(({ id }) => id);
+    const given = allocations.reduce((sum, one) => sum + one.amountMinor, 0);
+    const amount = this.next(3) === 0 ? extra : Math.max(1, given);
+    const off = allocations.reduce((sum, one) => sum + one.discountMinor, 0);
+    const keepCredit = this.next(4) > 0;
+    const reason = this.next(2) === 0 ? 'By choice' : '';
+    const answer = await regulars.ring({
+      extras: [pay(accountId, amount, allocations, { credits: used, keepCredit, reason })],
+      tenders: [cash(regulars.id, amount + 5)],
+    });
+    return this.count(accountId, -amount - off, answer);
+  }
+
+  private async gives(accountId: number, charges: Item[], credits: Item[]) {
+    const credit = this.pick(credits);
+    const allocations = this.given(charges);
+    if (!credit || allocations.length === 0) return;
+    const off = allocations.reduce((sum, one) => sum + one.discountMinor, 0);
+    const command = { creditItemId: credit.id, allocations, reason: 'By choice' };
+    const answer = await regulars.osric().send(`/accounts/${accountId}/allocations`, command);
+    return this.count(accountId, -off, answer);
+  }
+
+  private async takesBack(accountId: number, { allocations }: Page) {
+    const one = this.pick(allocations);
+    if (!one) return;
+    const back = one.creditKind === 'writeOff' ? one.amountMinor : one.discountMinor;
+    const answer = await regulars
+      .osric()
+      .send(`/allocations/${one.id}/undo`, { reason: 'A mistake' });
+    return this.count(accountId, back, answer);
+  }
+
+  private async writesOff(accountId: number, charges: Item[]) {
+    const charge = this.pick(charges);
+    if (!charge) return;
+    const amountMinor = 1 + this.next(Math.min(8_00, charge.leftMinor + 1_00));
+    const answer = await regulars
+      .osric()
+      .send(
+        `/accounts/${accountId}/write-offs`,
+        { chargeItemId: charge.id, amountMinor, reason: 'A difference' },
+        this.next(2) === 0 ? { approval } : {},
+      );
+    return this.count(accountId, -amountMinor, answer);
+  }
+
+  private async paysOut(accountId: number, credits: Item[]) {
+    const credit = this.pick(credits);
+    if (!credit) return;
+    const amountMinor = 1 + this.next(-credit.leftMinor + 1_00);
+    const extra = { kind: 'creditOut', accountId, creditItemId: credit.id, amountMinor };
+    const answer = await regulars.ring(
+      {
+        extras: [extra],
+        refunds: [{ kind: 'cash', tenderId: regulars.id.tenders['cash'], amountMinor }],
+      },
+      { approval },
+    );
+    return this.count(accountId, amountMinor, answer);
+  }
+
+  private async voids() {
+    const saleId = this.pick([...this.deltas.keys()]);
+    if (saleId === undefined) return;
+    const { accountId, minor } = this.deltas.get(saleId)!;
+    const answer = await regulars.fenella().send(`/sales/${saleId}/void`, {}, { approval });
+    if (answer.status === 200) this.deltas.delete(saleId);
+    return this.count(accountId, -minor, { ...answer, body: { ...answer.body, saleId: 0 } });
+  }
+
+  private async tomorrow() {
+    this.day += 1;
+    this.deltas.clear();
+    await regulars.at(`2026-03-${String(this.day).padStart(2, '0')}T15:00:00Z`);
+  }
+}
+
+test('at random, in any order: balances are as reckoned, refusals change nothing, the audit holds', async () => {
+  const one = await regulars.open('One', { limitMinor: null });
+  const other = await regulars.open('Other', { limitMinor: null });
+  const ids = [one.id, other.id];
+  const balances = new Map(ids.map((id) => [id, 0]));
+  const walk = new Walk(11, ids, balances);
+  for (let i = 0; i < 160; i += 1) {
+    await walk.step();
+    for (const id of ids) {
+      expect({ i, balance: (await regulars.page(id)).balanceMinor }).toEqual({
+        i,
+        balance: balances.get(id),
+      });
+    }
+    if (i % 20 === 19) expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+  }
+  // It did walk, and it was refused in several ways.
+  expect(walk.taken).toBeGreaterThan(70);
+  expect(walk.refused.size).toBeGreaterThan(3);
+
+  // Aging adds up to the ledger at every date, back-dated reading of what was undone since too.
+  const days = await shop.all<{ date: string; total: string }>(
+    `SELECT d.date, (SELECT SUM(l.amount_minor) FROM entry_line l
+       JOIN account a ON a.id = l.account_id AND a.role = 'chargeAccounts'
+       JOIN entry e ON e.id = l.entry_id AND e.status = 'POSTED' AND e.date <= d.date) AS total
+     FROM (SELECT DISTINCT date FROM entry) d ORDER BY d.date`,
+  );
+  expect(days.length).toBeGreaterThan(3);
+  for (const { date, total } of days) {
+    const { totals } = (await regulars.osric().get(`/aging?date=${date}`)).body;
+    const columns = Object.values<number>(totals.aging).reduce((sum, minor) => sum + minor, 0);
+    expect({ date, columns, balance: totals.balanceMinor }).toEqual({
+      date,
+      columns: Number(total),
+      balance: Number(total),
+    });
+  }
+});
