@@ -1,6 +1,7 @@
 import { createPool, row } from '@abacist/server/src/db/pool';
 import type { Pool } from 'mysql2/promise';
 import { median } from './guards';
+import { signIn } from './posting';
 
 export const ACCOUNTS = 20_000;
 export const CHARGES = 300_000;
@@ -10,16 +11,6 @@ const LIMIT_MINOR = 10_000_00;
 const DRAWERS = 20;
 
 export type Compared = { what: string; api: number; plain: number };
-
-/** Signs in as a person who may see all of it. */
-async function signInAs(address: string, username: string, password: string): Promise<string> {
-  const answer = await fetch(`${address}/api/session`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ username, password }),
-  });
-  return answer.headers.get('set-cookie')!.split(';')[0]!;
-}
 
 /** Twenty thousand accounts with half a million items, three in five of them settled. */
 async function fill(pool: Pool): Promise<void> {
@@ -92,10 +83,12 @@ async function fill(pool: Pool): Promise<void> {
 export async function measureAccounts(adminUrl: string, address: string): Promise<Compared[]> {
   const pool = createPool(adminUrl, 2);
   await fill(pool);
-  const cookie = await signInAs(address, 'osric', 'ink and sand');
+  const cookie = await signIn(address, 'osric', 'ink and sand');
   const get = (path: string) => async () => {
     const answer = await fetch(`${address}/api${path}`, { headers: { cookie } });
-    if (!answer.ok) throw new Error(`${path} answered ${answer.status}`);
+    if (!answer.ok) {
+      throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
+    }
     return answer.arrayBuffer();
   };
   const compared: Compared[] = [];
@@ -145,7 +138,7 @@ export async function measureAccounts(adminUrl: string, address: string): Promis
 export async function measureStatements(
   address: string,
 ): Promise<{ one: number; thousand: number; megabytes: number }> {
-  const cookie = await signInAs(address, 'osric', 'ink and sand');
+  const cookie = await signIn(address, 'osric', 'ink and sand');
   const make = async (count: number): Promise<{ ms: number; bytes: number }> => {
     const asOf = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
     const command = {
@@ -189,7 +182,7 @@ export async function measureCharging(
   address: string,
 ): Promise<{ together: number; alone: number; held: boolean }> {
   const pool = createPool(adminUrl, 1);
-  const cookie = await signInAs(address, 'fenella', 'rope and tar');
+  const cookie = await signIn(address);
   const tender = (await row<{ id: number }>(
     pool,
     `SELECT id FROM tender WHERE kind = 'onAccount'`,

@@ -58,12 +58,18 @@ export async function measurePosting(
   return rates;
 }
 
-export async function signIn(address: string): Promise<string> {
+export async function signIn(
+  address: string,
+  username = 'fenella',
+  password = 'rope and tar',
+): Promise<string> {
   const answer = await fetch(`${address}/api/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ username: 'fenella', password: 'rope and tar' }),
+    body: JSON.stringify({ username, password }),
   });
+  // The session is kept before the last byte is sent, not before the first.
+  await answer.arrayBuffer();
   return answer.headers.get('set-cookie')!.split(';')[0]!;
 }
 

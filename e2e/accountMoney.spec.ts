@@ -132,6 +132,56 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
   expect(await shop.audit()).toEqual([]);
 });
 
+// One cheque for two accounts: 84.10 + 215.65 = 299.75 (common practice).
+test('an office pays for its two branches by one cheque', async ({ page, shop }) => {
+  await signIn(page, 'tamsin');
+  const approval = { reason: 'Known for years' };
+  const open = async (name: string, parentId: number | null) => {
+    const holder = { name, kind: 'firm', phone: '', email: '', address: '' };
+    const terms = { netDays: 30, endOfMonth: false, discountPercent: '0', discountDays: 0 };
+    const account = {
+      parentId,
+      limitMinor: 500_00,
+      groupLimitMinor: null,
+      terms,
+      graceDays: null,
+      statementDay: 1,
+      buyersOnly: false,
+      buyers: [],
+      departmentId: null,
+      note: '',
+      holdReason: null,
+    };
+    return (await send(page, '/accounts', { holder, account }, approval)).id as number;
+  };
+  const office = await open('Boatyard office', null);
+  await open('East slipway', office);
+  await open('West slipway', office);
+  await charge(page, /East/, '84.10');
+  await charge(page, /West/, '215.65');
+  await accountPage(page, /^Boatyard office/);
+  await expect(page.getByText('299.75')).toBeVisible();
+  await button(page, 'Take a payment').click();
+  await button(page, 'Add its 2 branches that owe').click();
+  // A tick takes all that a charge gets away, and gives it again.
+  const east = page.getByRole('checkbox', { name: /^R-1 · 84\.10/ });
+  await east.click();
+  await expect(east).not.toBeChecked();
+  await expect(button(page, 'Pay 299.75')).toHaveAttribute('aria-disabled', 'true');
+  await east.click();
+  await button(page, 'Pay 299.75').click();
+  await button(page, 'Cheque').click();
+  await page.getByLabel('Number of the cheque').fill('12');
+  await button(page, /^Take Cheque/).click();
+  await expect(page.getByText('Paid on the account of East slipway')).toBeVisible();
+  await expect(page.getByText('Paid on the account of West slipway')).toBeVisible();
+  const begun = await send(page, '/counts', { drawerId: 1 });
+  expect(begun.cheques).toMatchObject([{ number: '12', amountMinor: 299_75 }]);
+  await accountPage(page, /^Boatyard office/);
+  await expect(page.getByText('299.75')).toHaveCount(0);
+  expect(await shop.audit()).toEqual([]);
+});
+
 test('accounts and what was open on them come from files, bad cells and sums marked first', async ({
   page,
   shop,

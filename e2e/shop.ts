@@ -143,9 +143,14 @@ export async function signIn(page: Page, username: Who): Promise<void> {
 }
 
 /** A command sent without the page, for what a test is not about. */
-export async function send(page: Page, path: string, command: object): Promise<any> {
+export async function send(
+  page: Page,
+  path: string,
+  command: object,
+  approval?: object,
+): Promise<any> {
   const answer = await page.request.post(`/api${path}`, {
-    data: { command },
+    data: { command, ...(approval && { approval }) },
     headers: { 'Idempotency-Key': crypto.randomUUID() },
   });
   expect(answer.ok(), await answer.text()).toBe(true);

@@ -26,12 +26,15 @@ export function Check({
   on,
   onToggle,
   bare,
+  tight,
   children,
 }: {
   on: boolean;
   onToggle: () => void;
   /** Without a rule below it, where it is a part of a row. */
   bare?: boolean;
+  /** Without room at its sides, where the row around it has some. */
+  tight?: boolean;
   children: ReactNode;
 }) {
   const theme = useTheme();
@@ -39,6 +42,7 @@ export function Check({
   return (
     <Frame
       {...(bare && { borderBottomWidth: 0 })}
+      {...(tight && { paddingHorizontal: 0 })}
       role="checkbox"
       aria-checked={on}
       onPress={onToggle}

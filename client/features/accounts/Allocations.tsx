@@ -5,6 +5,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { Body } from '~/ui/Text';
@@ -60,6 +61,16 @@ function Row({
   const text = row?.text ?? (row?.amountMinor ? toDecimal(row.amountMinor, currency) : '');
   const over = (row?.amountMinor ?? 0) + (row?.discountMinor ?? 0) > leftMinor;
   const granted = row?.discountMinor ?? 0;
+  const on = (row?.amountMinor ?? 0) > 0;
+  /** Ticked, it gets all that is left of it, less a discount that holds; else nothing. */
+  const toggle = () => {
+    const off = untouched && inTime ? discountMinor : 0;
+    onChange(
+      on
+        ? { text: '', discountMinor: 0 }
+        : { text: toDecimal(leftMinor - off, currency), discountMinor: off },
+    );
+  };
   /** The whole less its discount is given: the discount may be granted, in time or by choice. */
   const mayGrant =
     untouched &&
@@ -69,7 +80,7 @@ function Row({
   return (
     <Column
       role="listitem"
-      padding="$3"
+      paddingVertical="$2"
       paddingHorizontal="$4"
       gap="$2"
       borderBottomWidth={1}
@@ -77,21 +88,27 @@ function Row({
     >
       <Line gap="$3" justifyContent="space-between">
         <Column flex={1} minWidth={0}>
-          <Body strong>{`${charge.number} · ${money(leftMinor)}`}</Body>
-          <Body small tone="faded">
-            {[
-              charge.dueDate ? t('accounts.due', { date: dates.short(charge.dueDate) }) : '',
-              untouched && inTime
-                ? t('accounts.discountUntil', {
-                    amount: money(discountMinor),
-                    date: dates.short(discountDate),
-                  })
-                : '',
-              granted ? t('accounts.withDiscount', { amount: money(granted) }) : '',
-            ]
-              .filter(Boolean)
-              .join(' · ')}
-          </Body>
+          <Check bare tight on={on} onToggle={toggle}>
+            <Column flex={1} minWidth={0} alignItems="flex-start">
+              <Body strong>{`${charge.number} · ${money(leftMinor)}`}</Body>
+              <Body small tone="faded" textAlign="left">
+                {[
+                  charge.dueDate
+                    ? t('accounts.due', { date: dates.short(charge.dueDate) })
+                    : '',
+                  untouched && inTime
+                    ? t('accounts.discountUntil', {
+                        amount: money(discountMinor),
+                        date: dates.short(discountDate),
+                      })
+                    : '',
+                  granted ? t('accounts.withDiscount', { amount: money(granted) }) : '',
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Body>
+            </Column>
+          </Check>
         </Column>
         <Column width={130}>
           <Field
