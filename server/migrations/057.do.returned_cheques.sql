@@ -46,3 +46,9 @@ CREATE TABLE returned_cheque_item (
   CONSTRAINT returned_cheque_item_holder FOREIGN KEY (charge_account_id)
     REFERENCES charge_account (id)
 );
+
+-- What a returned cheque took back of its payments, and what it gave them to instead.
+ALTER TABLE allocation
+  ADD returned_cheque_id BIGINT UNSIGNED NULL,
+  ADD CONSTRAINT allocation_returned_cheque FOREIGN KEY (returned_cheque_id)
+    REFERENCES returned_cheque (id);

@@ -3,13 +3,13 @@ import type {
   AllocateCommand,
   AllocationView,
   ItemView,
-  UndoAllocation,
 } from '@abacist/contracts';
 import { proposeAllocation } from '@abacist/core/accounts';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { AskWhy } from '~/ui/AskWhy';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
@@ -92,36 +92,12 @@ export function TakeBack({
   onClose: () => void;
 }) {
   const t = useWords();
-  const [reason, setReason] = useState('');
-  const undo = useCommand<UndoAllocation, AccountPage>(
-    `/allocations/${allocation.id}/undo`,
-    onClose,
-  );
-  const ready = reason.trim().length >= 3 && !undo.isPending;
-  const send = () => {
-    if (ready) undo.mutate({ reason: reason.trim() });
-  };
   return (
-    <Dialog
-      open
+    <AskWhy
       title={t('accounts.takeBackTitle', { number: allocation.chargeNumber })}
+      label={t('accounts.takeBack')}
+      path={`/allocations/${allocation.id}/undo`}
       onClose={onClose}
-    >
-      <Field
-        label={t('accounts.takeBackWhy')}
-        value={reason}
-        onChange={setReason}
-        maxLength={200}
-        autoFocus
-        onSubmit={send}
-      />
-      <ErrorNote error={undo.error} />
-      <Decide
-        label={t('accounts.takeBack')}
-        disabled={!ready}
-        onDecide={send}
-        onCancel={onClose}
-      />
-    </Dialog>
+    />
   );
 }

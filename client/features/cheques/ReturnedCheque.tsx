@@ -3,19 +3,15 @@ import { mayAs } from '@abacist/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useSignedIn } from '~/api/session';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
-import { Decide } from '~/ui/Decide';
-import { Dialog } from '~/ui/Dialog';
-import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
-import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 import { ReturnChequeDialog } from './ReturnCheque';
 
@@ -105,7 +101,7 @@ function Returned({
         </Line>
       ) : null}
       {asking === 'writeOff' ? (
-        <Why
+        <AskWhy
           title={t('cheques.writeOffTitle', { number })}
           label={t('cheques.writeOff')}
           path={`/returned-cheques/${id}/write-off`}
@@ -113,7 +109,7 @@ function Returned({
         />
       ) : null}
       {asking === 'undo' ? (
-        <Why
+        <AskWhy
           title={t('cheques.undoTitle', { number })}
           text={t('cheques.undoText')}
           label={t('cheques.undo')}
@@ -122,43 +118,5 @@ function Returned({
         />
       ) : null}
     </Column>
-  );
-}
-
-/** Asks why before it writes a cheque off, or undoes that it came back. */
-function Why({
-  title,
-  text,
-  label,
-  path,
-  onClose,
-}: {
-  title: string;
-  text?: string;
-  label: string;
-  path: string;
-  onClose: () => void;
-}) {
-  const t = useWords();
-  const [reason, setReason] = useState('');
-  const send = useCommand<{ reason: string }, object>(path, onClose);
-  const ready = reason.trim().length >= 3 && !send.isPending;
-  const decide = () => {
-    if (ready) send.mutate({ reason: reason.trim() });
-  };
-  return (
-    <Dialog open title={title} onClose={onClose}>
-      {text ? <Body>{text}</Body> : null}
-      <Field
-        label={t('accounts.withdrawWhy')}
-        value={reason}
-        onChange={setReason}
-        maxLength={200}
-        autoFocus
-        onSubmit={decide}
-      />
-      <ErrorNote error={send.error} />
-      <Decide label={label} disabled={!ready} onDecide={decide} onCancel={onClose} />
-    </Dialog>
   );
 }

@@ -1,5 +1,6 @@
 export const shell = {
   common: {
+    why: 'Why',
     loading: 'Reading …',
     tryAgain: 'Try again',
     back: 'Back',

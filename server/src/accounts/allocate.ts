@@ -118,10 +118,16 @@ export async function undoWithDiscount(
   context: CommandContext,
   standing: StoredAllocation,
   reason: string,
+  returnedChequeId?: number,
 ): Promise<{ undoId: number; lines: JournalLine[] }> {
   const { tx, today: date } = context;
   const taxes = await allocationTaxes(tx, standing.id);
-  const undoId = await undoAllocation(context, standing, { date, reason, saleId: null });
+  const undoId = await undoAllocation(context, standing, {
+    date,
+    reason,
+    saleId: null,
+    ...(returnedChequeId !== undefined && { returnedChequeId }),
+  });
   const discountTaxMinor = taxes.reduce((total, { taxMinor }) => total + taxMinor, 0);
   const granted = { ...standing, discountTaxMinor, taxes };
   return { undoId, lines: reverseLines(postDiscount(granted, standing.accountId)) };

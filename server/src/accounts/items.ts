@@ -83,15 +83,20 @@ export const plainly = (
   taxes: [],
 });
 
-/** Where allocations come from: the day on which they count, the reason, the ticket. */
-export type AllocatedBy = { date: string; reason: string; saleId: number | null };
+/** Where allocations come from: the day on which they count, the reason, the ticket or cheque. */
+export type AllocatedBy = {
+  date: string;
+  reason: string;
+  saleId: number | null;
+  returnedChequeId?: number;
+};
 
 /** Stores what was given of a credit to charges, and takes it off both. @returns the new ids */
 export async function storeAllocations(
   { tx, actor, now }: CommandContext,
   creditItemId: number,
   allocations: readonly PaidAllocation[],
-  { date, reason, saleId }: AllocatedBy,
+  { date, reason, saleId, returnedChequeId }: AllocatedBy,
 ): Promise<number[]> {
   const ids: number[] = [];
   for (const one of allocations) {
@@ -99,8 +104,8 @@ export async function storeAllocations(
       tx,
       `INSERT INTO allocation
          (credit_item_id, charge_item_id, amount_minor, discount_minor, late_discount, date,
-          reason, sale_id, first_id, user_id, made_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          reason, sale_id, first_id, user_id, made_at, returned_cheque_id)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         creditItemId,
         one.chargeItemId,
@@ -113,6 +118,7 @@ export async function storeAllocations(
         ids[0] ?? null,
         actor.id,
         now,
+        returnedChequeId ?? null,
       ],
     );
     await insertMany(
@@ -164,7 +170,7 @@ export type StoredAllocation = {
 export function standingAllocations(
   tx: Tx,
   where: string,
-  values: readonly (number | string)[],
+  values: readonly number[],
 ): Promise<StoredAllocation[]> {
   return rows<StoredAllocation>(
     tx,
@@ -199,14 +205,14 @@ export function allocationTaxes(
 export async function undoAllocation(
   { tx, actor, now }: CommandContext,
   one: StoredAllocation,
-  { date, reason, saleId }: AllocatedBy,
+  { date, reason, saleId, returnedChequeId }: AllocatedBy,
 ): Promise<number> {
   const { insertId } = await run(
     tx,
     `INSERT INTO allocation
        (credit_item_id, charge_item_id, amount_minor, discount_minor, date, reason, sale_id,
-        undoes_id, user_id, made_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        undoes_id, user_id, made_at, returned_cheque_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       one.creditItemId,
       one.chargeItemId,
@@ -218,6 +224,7 @@ export async function undoAllocation(
       one.id,
       actor.id,
       now,
+      returnedChequeId ?? null,
     ],
   );
   await run(

@@ -104,7 +104,8 @@ export async function returnCheque(
     const { accountId, creditItemId, amountMinor, undo, again, takenMinor } = part;
     for (const allocationId of undo) {
       const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
-      lines.push(...(await undoWithDiscount(context, standing!, reason)).lines);
+      const undone = await undoWithDiscount(context, standing!, reason, returnedChequeId);
+      lines.push(...undone.lines);
       open.set(standing!.chargeItemId, accountId);
     }
     const debt = { accountId, kind: 'returnedCheque' as const, number, date, dueDate: date };
@@ -114,7 +115,8 @@ export async function returnCheque(
       ...(again ? [plainly(accountId, again.chargeItemId, again.amountMinor)] : []),
       ...(takenMinor > 0 ? [plainly(accountId, itemId, takenMinor)] : []),
     ];
-    await storeAllocations(context, creditItemId, given, { date, reason: '', saleId: null });
+    const by = { date, reason: '', saleId: null, returnedChequeId };
+    await storeAllocations(context, creditItemId, given, by);
   }
   if (feeMinor > 0) {
     // Whoever wrote the cheque pays for it once: the first account that it paid on.

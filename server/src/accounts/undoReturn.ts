@@ -18,7 +18,6 @@ import { lockAccounts, refuseClosed } from './load';
 
 type Found = {
   saleId: number;
-  returnedAt: string;
   matched: number;
   touched: number;
   entryId: number;
@@ -39,8 +38,7 @@ export async function undoReturn(
   const { tx, today: date } = context;
   const found = await row<Found>(
     tx,
-    `SELECT r.sale_id AS saleId, r.returned_at AS returnedAt,
-       r.match_group_id IS NOT NULL AS matched,
+    `SELECT r.sale_id AS saleId, r.match_group_id IS NOT NULL AS matched,
        r.recovered_minor + r.written_off_minor > 0 AS touched, e.id AS entryId
      FROM returned_cheque r
      JOIN entry e ON e.kind = 'chequeReturn' AND e.subject_id = r.id
@@ -63,14 +61,8 @@ export async function undoReturn(
   const number = await numberAhead(tx, 'chequeReturnUndo');
   const by = { date, reason, saleId: null };
   // What it gave its payments to: their debt, and what was too much of a charge.
-  const given = await standingAllocations(
-    tx,
-    `x.made_at = ? AND x.sale_id IS NULL AND EXISTS (
-       SELECT 1 FROM open_item p
-       WHERE p.id = x.credit_item_id AND p.sale_id = ? AND p.kind = 'payment')`,
-    [found.returnedAt, found.saleId],
-  );
-  const taken = await takenBack(context, found);
+  const given = await standingAllocations(tx, 'x.returned_cheque_id = ?', [id]);
+  const taken = await takenBack(context, id);
   for (const one of given) await undoAllocation(context, one, by);
   await withdrawDebts(context, id, number, reason);
   await giveAgain(context, taken, reason);
@@ -133,7 +125,7 @@ type Taken = {
 };
 
 /** The allocations that the return took back. */
-function takenBack({ tx }: CommandContext, { saleId, returnedAt }: Found): Promise<Taken[]> {
+function takenBack({ tx }: CommandContext, returnedChequeId: number): Promise<Taken[]> {
   return rows<Taken>(
     tx,
     `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
@@ -141,10 +133,9 @@ function takenBack({ tx }: CommandContext, { saleId, returnedAt }: Found): Promi
        x.discount_minor AS discountMinor, x.late_discount AS late
      FROM allocation u
      JOIN allocation x ON x.id = u.undoes_id
-     JOIN open_item p ON p.id = x.credit_item_id AND p.sale_id = ? AND p.kind = 'payment'
      JOIN open_item h ON h.id = x.charge_item_id
-     WHERE u.made_at = ? AND u.sale_id IS NULL ORDER BY x.id`,
-    [saleId, returnedAt],
+     WHERE u.returned_cheque_id = ? ORDER BY x.id`,
+    [returnedChequeId],
   );
 }
 

@@ -1,0 +1,47 @@
+import { useState } from 'react';
+import { useCommand } from '~/api/command';
+import { useWords } from '~/i18n';
+import { Decide } from './Decide';
+import { Dialog } from './Dialog';
+import { Field } from './Field';
+import { ErrorNote } from './Notes';
+import { Body } from './Text';
+
+/** Asks why before a command is sent that needs nothing but its reason. */
+export function AskWhy({
+  title,
+  text,
+  label,
+  path,
+  onClose,
+}: {
+  title: string;
+  text?: string;
+  /** What the command does, on its button. */
+  label: string;
+  path: string;
+  onClose: () => void;
+}) {
+  const t = useWords();
+  const [reason, setReason] = useState('');
+  const command = useCommand<{ reason: string }, object>(path, onClose);
+  const ready = reason.trim().length >= 3 && !command.isPending;
+  const send = () => {
+    if (ready) command.mutate({ reason: reason.trim() });
+  };
+  return (
+    <Dialog open title={title} onClose={onClose}>
+      {text ? <Body>{text}</Body> : null}
+      <Field
+        label={t('common.why')}
+        value={reason}
+        onChange={setReason}
+        maxLength={200}
+        autoFocus
+        onSubmit={send}
+      />
+      <ErrorNote error={command.error} />
+      <Decide label={label} disabled={!ready} onDecide={send} onCancel={onClose} />
+    </Dialog>
+  );
+}
