@@ -140,7 +140,12 @@ export type ItemView = {
   buyer: string;
   reference: string;
   saleId: number | null;
+  /** Of a charge: what its own goods, that came back, took off it. */
+  creditedMinor: number;
 };
+
+/** An open charge of another account that the same payer answers for. */
+export type GroupCharge = ItemView & { accountName: string };
 
 /** What was given of a credit to a charge, and still stands. */
 export type AllocationView = {
@@ -150,6 +155,8 @@ export type AllocationView = {
   chargeKind: ItemKind;
   creditNumber: string;
   chargeNumber: string;
+  /** The other account, where credit and charge are not of one. */
+  otherAccount: string | null;
   amountMinor: number;
   discountMinor: number;
   date: string;
@@ -159,7 +166,7 @@ export type AllocationView = {
 export type TimelineRow = {
   key: string;
   date: string;
-  kind: ItemKind | 'discount' | 'discountUndone';
+  kind: ItemKind | 'discount' | 'discountUndone' | 'paidForOther' | 'paidByOther';
   number: string;
   amountMinor: number;
   balanceMinor: number;
@@ -189,6 +196,8 @@ export type AccountPage = AccountSummary & {
   /** Whether a part payment in time earns its part of a discount. */
   partEarns: boolean;
   items: ItemView[];
+  /** Charges of its payer's other accounts: a credit may go to them too. */
+  groupCharges: GroupCharge[];
   /** The newest allocations that stand. */
   allocations: AllocationView[];
   timeline: { rows: TimelineRow[]; before: string | null };

@@ -107,19 +107,20 @@ const tender = byKind({
   }),
 });
 
+/** Goes back to the very tender that paid. */
+const toTender = (name: string) =>
+  Joi.object({ ...money, kind: kind(name), saleTenderId: id.required() });
+
 const refund = byKind({
   cash: Joi.object({ ...money, kind: kind('cash') }),
-  card: Joi.object({
-    ...money,
-    kind: kind('card'),
-    saleTenderId: id.required(),
-    reference: safeText(40).min(1).required(),
-  }),
+  card: toTender('card').append({ reference: safeText(40).min(1).required() }),
   storeCredit: Joi.object({ ...money, kind: kind('storeCredit') }),
-  onAccount: Joi.object({
-    ...money,
-    kind: kind('onAccount'),
-    saleTenderId: id.required(),
+  onAccount: toTender('onAccount'),
+  cheque: toTender('cheque'),
+  other: toTender('other'),
+  transfer: toTender('transfer').append({
+    bankAccountId: id.required(),
+    reference: safeText(40).allow('').required(),
   }),
   ownCheque: Joi.object({
     ...money,

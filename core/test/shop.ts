@@ -62,7 +62,8 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   accounts: [],
   discountRules: { base: 'gross', partEarns: false, adjustsTax: true },
   bankAccountIds: [1],
-  prepaidBy: null,
+  broughtBy: null,
+  drawerHoldsMinor: null,
   returnedCheques: [],
   cardExtras: { tips: true, cashBackMaxMinor: 100_00 },
   returnRules: {

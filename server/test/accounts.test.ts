@@ -325,7 +325,7 @@ test('an unpaid charge is credited and settled by itself; of a paid one the cust
     amountMinor,
   });
   expect(await back('1', inCash(200_82))).toMatchObject({
-    body: { refusals: [{ code: 'refund.accountFirst', params: { unpaidMinor: 200_82 } }] },
+    body: { refusals: [{ code: 'refund.first.onAccount', params: { amountMinor: 200_82 } }] },
   });
   const { status, body } = await back('1', credited(200_82));
   expect({ status, body }).toMatchObject({ status: 200 });

@@ -302,7 +302,7 @@ test('goods without their sale: a price source and an approval, no card', async 
     reference: 'X',
   };
   const refused = await fenella.send('/sales', ticket({ returned, refunds: [onCard] }));
-  expect(refused.body.refusals).toMatchObject([{ code: 'refund.unknownCard' }]);
+  expect(refused.body.refusals).toMatchObject([{ code: 'refund.unknownTender' }]);
 });
 
 test('a price moved beyond the clerk’s allowance asks; a manager moves it as he likes', async () => {

@@ -50,8 +50,10 @@ export async function returnCommand(
   } as const;
   const ways = random.chance(0.25) ? [forCredit] : proposeRefund(dueMinor, original.refunds);
   const refunds = ways.map(({ kind, amountMinor, saleTenderId }): OfferedRefund => {
-    if (kind === 'ownCheque') throw new Error('the demo writes no cheques');
-    if (kind === 'onAccount') {
+    if (kind === 'ownCheque' || kind === 'transfer') {
+      throw new Error(`the demo gives nothing back by ${kind}`);
+    }
+    if (kind === 'onAccount' || kind === 'cheque' || kind === 'other') {
       return { kind, amountMinor, tenderId: idOf(kind), saleTenderId: saleTenderId! };
     }
     if (kind !== 'card') return { kind, amountMinor, tenderId: idOf(kind) };

@@ -1,4 +1,5 @@
-import type { ItemView } from '@abacist/contracts';
+import type { GroupCharge, ItemView } from '@abacist/contracts';
+import { discountFor } from '@abacist/core/accounts';
 import { toDecimal } from '@abacist/core/money';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -11,6 +12,8 @@ import { useMoney } from '~/ui/Money';
 import { Body } from '~/ui/Text';
 import type { Given, Shown } from './given';
 
+const WHOLE = { partEarns: false };
+
 /** The open charges with what each gets, and the discount beside it. */
 export function Allocations({
   charges,
@@ -18,7 +21,7 @@ export function Allocations({
   paidOn,
   onChange,
 }: {
-  charges: readonly ItemView[];
+  charges: readonly (ItemView | GroupCharge)[];
   shown: Shown;
   /** When the money came: until then a discount holds. */
   paidOn: string;
@@ -46,7 +49,7 @@ function Row({
   paidOn,
   onChange,
 }: {
-  charge: ItemView;
+  charge: ItemView | GroupCharge;
   row: { text: string | null; amountMinor: number; discountMinor: number } | undefined;
   paidOn: string;
   onChange: (part: Given[number]) => void;
@@ -55,8 +58,11 @@ function Row({
   const dates = useDates();
   const money = useMoney();
   const { currency } = useShop();
-  const { leftMinor, discountMinor, discountDate } = charge;
-  const untouched = leftMinor === charge.amountMinor && discountMinor > 0;
+  const { leftMinor, discountDate } = charge;
+  const whole = charge.amountMinor - charge.creditedMinor;
+  const discountMinor =
+    leftMinor === whole ? discountFor(charge, leftMinor, paidOn, WHOLE).discountMinor : 0;
+  const untouched = discountMinor > 0;
   const inTime = discountDate !== null && paidOn <= discountDate;
   const text = row?.text ?? (row?.amountMinor ? toDecimal(row.amountMinor, currency) : '');
   const over = (row?.amountMinor ?? 0) + (row?.discountMinor ?? 0) > leftMinor;
@@ -93,6 +99,7 @@ function Row({
               <Body strong>{`${charge.number} · ${money(leftMinor)}`}</Body>
               <Body small tone="faded" textAlign="left">
                 {[
+                  'accountName' in charge ? charge.accountName : '',
                   charge.dueDate
                     ? t('accounts.due', { date: dates.short(charge.dueDate) })
                     : '',

@@ -1,7 +1,10 @@
 import type { AccountPage, ItemView } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
+import type { RefundState } from '@abacist/core/returns';
+import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
+import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
@@ -31,7 +34,12 @@ export function CreditOutDialog({
   const amount = parseAmount(text || '0', currency);
   const over = amount.ok && amount.value > -credit.leftMinor;
   const free = ticketIsEmpty(ticket);
-  const ready = free && amount.ok && amount.value > 0 && !over;
+  // Cards that brought the money get it back: they are known before the amount is decided.
+  const brought = useQuery({
+    queryKey: ['accounts', account.id, 'broughtBy'],
+    queryFn: () => request<RefundState>('GET', `/accounts/${account.id}/brought-by`),
+  });
+  const ready = free && !brought.isPending && amount.ok && amount.value > 0 && !over;
   const send = () => {
     if (!ready) return;
     ticket.begin({
@@ -44,6 +52,7 @@ export function CreditOutDialog({
         },
       ],
       accountNames: { [account.id]: account.name },
+      broughtBy: brought.data ?? null,
       customer: { name: account.name },
     });
     router.push('/counter/pay');

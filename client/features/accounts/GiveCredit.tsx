@@ -30,12 +30,14 @@ export function GiveCredit({
 }) {
   const t = useWords();
   const money = useMoney();
-  const charges = account.items.filter(({ leftMinor }) => leftMinor > 0);
+  const own = account.items.filter(({ leftMinor }) => leftMinor > 0);
+  // The payer's other accounts come after: a credit kept at the office may pay a branch's charge.
+  const charges = [...own, ...account.groupCharges];
   const [given, setGiven] = useState<Given>({});
   const [reason, setReason] = useState('');
   const amountMinor = -credit.leftMinor;
   const { currency } = useShop();
-  const proposal = proposeAllocation(amountMinor, charges, {
+  const proposal = proposeAllocation(amountMinor, own.length > 0 ? own : charges, {
     date: credit.date,
     rules: account,
   });

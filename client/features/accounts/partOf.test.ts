@@ -17,6 +17,7 @@ const item = (id: number, leftMinor: number, more: Partial<ItemView> = {}): Item
   buyer: '',
   reference: '',
   saleId: id,
+  creditedMinor: 0,
   ...more,
 });
 const account = (...items: ItemView[]) =>
@@ -111,12 +112,18 @@ test('what the screen lets through, the books take', () => {
         id: 4,
         name: 'Gannet',
         closed: false,
+        groupIds: [4],
         charges: own.filter(({ leftMinor }) => leftMinor > 0),
         credits: own.filter(({ leftMinor }) => leftMinor < 0),
         taxes: [],
       } as unknown as TicketAccount;
       const rules = { base: 'gross', partEarns: false, adjustsTax: false } as const;
-      const decided = decidePayment(toPayment(found), [state], { today: TODAY, rules }, 'at');
+      const decided = decidePayment(
+        toPayment(found),
+        [state],
+        { today: TODAY, rules, earnsDiscount: true },
+        'at',
+      );
       expect(decided.ok ? [] : decided.refusals).toEqual([]);
     }),
   );

@@ -33,8 +33,9 @@ export function GiveBack({
   const money = useMoney();
   const { currency, cashStepMinor } = useShop();
   const { totalMinor, original, back, sold } = useFigures(settings);
-  const { order, extras, customer } = useTicket();
-  const state = original?.refunds ?? order?.paidBy ?? null;
+  const { order, extras, customer, broughtBy } = useTicket();
+  const state =
+    original?.refunds ?? order?.paidBy ?? (broughtBy?.paid.length ? broughtBy : null);
   const dueMinor = -totalMinor;
   const [tried, setTried] = useState(false);
   const [rows, setRows] = useState(() =>

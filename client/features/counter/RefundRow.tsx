@@ -1,7 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { toDecimal } from '@abacist/core/money';
-import type { OfferedRefund, ProposedRefund } from '@abacist/core/returns';
+import type { OfferedRefund, PaidTender, ProposedRefund } from '@abacist/core/returns';
 import type { Refusal } from '@abacist/core/outcome';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
@@ -39,7 +39,17 @@ export function toRefund(draft: RefundDraft, amountMinor: number): OfferedRefund
         reference: draft.reference,
       };
     case 'onAccount':
-      return { ...base, kind: 'onAccount', saleTenderId: draft.saleTenderId! };
+    case 'cheque':
+    case 'other':
+      return { ...base, kind: draft.kind, saleTenderId: draft.saleTenderId! };
+    case 'transfer':
+      return {
+        ...base,
+        kind: 'transfer',
+        saleTenderId: draft.saleTenderId!,
+        bankAccountId,
+        reference: draft.reference.trim(),
+      };
     case 'ownCheque': {
       const [number, payee] = [draft.number.trim(), draft.payee.trim()];
       return { ...base, kind: 'ownCheque', cheque: { bankAccountId, number, payee } };
@@ -50,13 +60,14 @@ export function toRefund(draft: RefundDraft, amountMinor: number): OfferedRefund
 }
 
 /**
- * A row for cash, each card that paid, the shop's own cheque and store credit; the proposal
- * filled in.
+ * A row for cash, the shop's own cheque and store credit, and for each tender that paid and can be
+ * paid back by itself: a card, a transfer, a charge, a returned cheque that is owed, an allowance.
+ * The proposal stands filled in.
  */
 export function toDrafts(
   settings: CounterSettings,
   proposed: readonly ProposedRefund[],
-  paid: readonly { saleTenderId: number; tenderId: number; kind: string }[],
+  paid: readonly PaidTender[],
   currency: string,
   payee: string,
 ): RefundDraft[] {
@@ -67,7 +78,6 @@ export function toDrafts(
     return found ? toDecimal(found.amountMinor, currency) : '';
   };
   return settings.tenders.flatMap(({ id, kind, name }): RefundDraft[] => {
-    // A cheque that came in is not ours to give back, and an allowance was no money.
     if (!isGiven(kind)) return [];
     const draft = (saleTenderId: number | null): RefundDraft => ({
       kind,
@@ -81,17 +91,22 @@ export function toDrafts(
       bankAccountId: settings.bankAccounts[0]?.id ?? 0,
     });
     if (!byTender(kind)) return [draft(null)];
-    return paid
-      .filter((tender) => tender.kind === kind && tender.tenderId === id)
-      .map(({ saleTenderId }) => draft(saleTenderId));
+    return (
+      paid
+        .filter((tender) => tender.kind === kind && tender.tenderId === id)
+        // A cheque that the bank paid is not ours to give back.
+        .filter((one) => kind !== 'cheque' || one.unpaidMinor + one.writtenOffMinor > 0)
+        .map(({ saleTenderId }) => draft(saleTenderId))
+    );
   });
 }
 
 const isGiven = (kind: string): kind is RefundDraft['kind'] =>
-  ['cash', 'card', 'onAccount', 'ownCheque', 'storeCredit'].includes(kind);
+  byTender(kind) || ['cash', 'ownCheque', 'storeCredit'].includes(kind);
 
-/** Goes back to the very tender that paid: a card, or a charge on an account. */
-const byTender = (kind: string) => kind === 'card' || kind === 'onAccount';
+/** Goes back to the very tender that paid. */
+const byTender = (kind: string) =>
+  ['card', 'transfer', 'onAccount', 'cheque', 'other'].includes(kind);
 
 /** One way to give back: its amount, and what is asked with it once there is one. */
 export function RefundRow({
@@ -123,7 +138,7 @@ export function RefundRow({
     <Column role="listitem" padding="$4" gap="$3" borderBottomWidth={1} borderColor="$rule">
       <Line gap="$3" justifyContent="space-between">
         <Body flex={1} minWidth={0}>
-          {name}
+          {kind === 'cheque' ? t('refund.owedCheque') : name}
         </Body>
         <Column width={130}>
           <Field
@@ -147,6 +162,18 @@ export function RefundRow({
           error={holdsCardNumber(draft.reference) ? t('refusal.text_cardNumber') : undefined}
         />
       ) : null}
+      {kind === 'transfer' && given ? (
+        <>
+          <Field
+            label={t('refund.transferReference')}
+            value={draft.reference}
+            onChange={(reference) => onChange({ reference })}
+            maxLength={40}
+            error={holdsCardNumber(draft.reference) ? t('refusal.text_cardNumber') : undefined}
+          />
+          <FromBank draft={draft} settings={settings} onChange={onChange} />
+        </>
+      ) : null}
       {kind === 'ownCheque' && given ? (
         <>
           <Field
@@ -164,19 +191,34 @@ export function RefundRow({
             maxLength={120}
             error={errorAt('cheque.payee')}
           />
-          {settings.bankAccounts.length > 1 ? (
-            <Select
-              label={t('refund.bankAccount')}
-              value={String(draft.bankAccountId)}
-              options={settings.bankAccounts.map(({ id, name: label }) => ({
-                value: String(id),
-                label,
-              }))}
-              onChange={(id) => onChange({ bankAccountId: Number(id) })}
-            />
-          ) : null}
+          <FromBank draft={draft} settings={settings} onChange={onChange} />
         </>
       ) : null}
     </Column>
+  );
+}
+
+/** From which of our bank accounts it leaves, where there are several. */
+function FromBank({
+  draft,
+  settings,
+  onChange,
+}: {
+  draft: RefundDraft;
+  settings: CounterSettings;
+  onChange: (part: Partial<RefundDraft>) => void;
+}) {
+  const t = useWords();
+  if (settings.bankAccounts.length < 2) return null;
+  return (
+    <Select
+      label={t('refund.bankAccount')}
+      value={String(draft.bankAccountId)}
+      options={settings.bankAccounts.map(({ id, name: label }) => ({
+        value: String(id),
+        label,
+      }))}
+      onChange={(id) => onChange({ bankAccountId: Number(id) })}
+    />
   );
 }

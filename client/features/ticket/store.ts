@@ -42,6 +42,8 @@ type Ticket = {
   charges: Charge[];
   /** Names of the accounts that it pays on. */
   accountNames: Record<number, string>;
+  /** What brought the credit of an account that it pays out. */
+  broughtBy: RefundState | null;
   /** The number of the returned cheque that it pays. */
   chequeNumber: string;
   /** The statement line that its money was read from. */
@@ -113,6 +115,7 @@ const NOTHING = {
   salespersonId: undefined,
   extras: [],
   accountNames: {},
+  broughtBy: null as RefundState | null,
   chequeNumber: '',
   statementLine: null,
   order: null,
@@ -196,7 +199,15 @@ export const ticketIsEmpty = ({
 /** The part of the ticket that can be put aside. */
 export function parkable(ticket: Ticket): Parkable {
   const { lines, known, discount, returned, customer, pricesIncludeTax } = ticket;
-  const { salespersonId, extras, accountNames, chequeNumber, statementLine, order } = ticket;
+  const {
+    salespersonId,
+    extras,
+    accountNames,
+    broughtBy,
+    chequeNumber,
+    statementLine,
+    order,
+  } = ticket;
   return {
     lines,
     known,
@@ -207,6 +218,7 @@ export function parkable(ticket: Ticket): Parkable {
     salespersonId,
     extras,
     accountNames,
+    broughtBy,
     chequeNumber,
     statementLine,
     order,

@@ -95,6 +95,8 @@ export const accounts = {
     kind_openingCredit: 'Credit at the start',
     kind_discount: 'Discount granted',
     kind_discountUndone: 'Discount taken back',
+    kind_paidForOther: 'Credit used for another account',
+    kind_paidByOther: 'Paid by another account’s credit',
     balance: 'Balance',
     termsTitle: 'What was agreed',
     limit: 'Limit',

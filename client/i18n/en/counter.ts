@@ -176,6 +176,8 @@ export const counter = {
     all: 'All of it',
     reference: 'Reference of the refund on {{name}}',
     chequeNumber: 'Number of our cheque',
+    owedCheque: 'Debt of the returned cheque',
+    transferReference: 'Reference of the transfer',
     payee: 'Written to',
     bankAccount: 'Drawn on',
     cashGives: 'After rounding {{amount}} leaves the drawer.',

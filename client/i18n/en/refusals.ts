@@ -27,6 +27,7 @@ export const refusal = {
     '{{cash}} in cash, but only {{cashLeft}} of it was paid in cash. A manager must approve it.',
   rule_refundByCheque:
     '{{cheque}} by our cheque, but only {{chequesLeft}} of it was paid by cheque. A manager must approve it.',
+  rule_aboveDrawer: '{{out}} leaves the drawer, which holds less. A manager must approve it.',
   rule_feeWaived: 'The restocking fee is waived. A manager must approve it.',
   rule_creditExtended:
     'Credit note {{number}} gets {{date}} as its last day. A manager must approve it.',
@@ -181,6 +182,8 @@ export const refusal = {
   count_unknownCheque: 'A cheque of the count is not of this drawer. Begin the count again.',
   slip_chequeWhole: 'A cheque goes to the bank whole.',
   slip_chequeLater: 'A cheque is dated {{dated}}: the bank takes it from that day on.',
+  discount_paidAhead:
+    'A voucher, or what was paid ahead, earns no early-payment discount. Take the discount off.',
   discount_range: 'Take off more than nothing and {{most}} at the most.',
   discount_percent: 'Write a sum like 2.50 or a share up to 100%.',
   return_empty: 'Choose how many come back.',
@@ -195,10 +198,14 @@ export const refusal = {
   refund_notPositive: 'The amount must be more than zero.',
   refund_oneCash: 'Put all cash into one amount.',
   refund_sum: '{{left}} of it is not given out yet (below zero: too much).',
-  refund_unknownCard: 'This card did not pay for the sale. Give it back another way.',
-  refund_cardOver: 'This card gets back {{left}} at the most: that is what it paid.',
-  refund_accountFirst:
-    '{{unpaid}} of it was never paid: credit that to the account first, then choose for the rest.',
+  refund_unknownTender: 'It did not pay for the sale this way. Give it back another way.',
+  refund_tenderOver: 'It gets back {{left}} at the most this way: that is what it paid.',
+  refund_first_onAccount:
+    '{{amount}} of it was never paid or was written off: credit that to the account first, then choose for the rest.',
+  refund_first_cheque:
+    'Its cheque came back: credit {{amount}} of that debt first, then choose for the rest.',
+  refund_first_other:
+    '{{amount}} of it was an allowance: give that back as such first, then choose for the rest.',
   refund_reference: 'Type the reference of the refund from the terminal.',
   refund_notDue: 'Nothing is to give back on this ticket.',
   credit_unknown: 'There is no such credit note. Look at its number again.',
@@ -263,8 +270,6 @@ export const refusal = {
   cheque_returned: 'Cheque {{number}} is known to have come back already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t have come back before.',
-  cheque_feeNeedsAccount:
-    'It paid on no account, so nobody can be charged the fee. Leave the fee empty.',
   returnedCheque_unknown: 'There is no such returned cheque.',
   returnedCheque_over: 'Only {{left}} of the returned cheque is owed. Take less.',
   returnedCheque_matched:

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../dates';
-import { minor, minus, sum, type Minor } from '../money';
+import { minor, minus, multiplyRatio, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import type { ItemLeft } from './items';
 import type { DiscountRules } from './terms';
@@ -25,10 +25,19 @@ export type DecidedAllocation = WantedAllocation & {
 /** What a proposal needs to know of an open charge. */
 export type ChargeLeft = Pick<
   ItemLeft,
-  'id' | 'date' | 'dueDate' | 'discountDate' | 'discountMinor' | 'amountMinor'
+  | 'id'
+  | 'date'
+  | 'dueDate'
+  | 'discountDate'
+  | 'discountMinor'
+  | 'amountMinor'
+  | 'creditedMinor'
 > & { leftMinor: number };
 
-/** The discount that a charge earns when it is paid on a date. */
+/**
+ * The discount that a charge earns when it is paid on a date. Its base is what is left of the
+ * invoice where goods of it came back.
+ */
 export function discountFor(
   charge: ChargeLeft,
   amountMinor: number,
@@ -36,16 +45,18 @@ export function discountFor(
   rules: Pick<DiscountRules, 'partEarns'>,
 ): { discountMinor: Minor; inTime: boolean } {
   const inTime = charge.discountDate !== null && date <= charge.discountDate;
-  const { discountMinor, leftMinor } = charge;
+  const { leftMinor } = charge;
+  const wholeMinor = charge.amountMinor - (charge.creditedMinor ?? 0);
+  const discountMinor = multiplyRatio(charge.discountMinor, wholeMinor, charge.amountMinor);
   if (charge.discountDate === null || leftMinor <= 0)
     return { discountMinor: minor(0), inTime };
-  const untouched = leftMinor === charge.amountMinor;
+  const untouched = leftMinor === wholeMinor;
   if (untouched && amountMinor + discountMinor >= leftMinor) {
-    return { discountMinor: minor(discountMinor), inTime };
+    return { discountMinor, inTime };
   }
   if (!rules.partEarns) return { discountMinor: minor(0), inTime };
   // A part earns in proportion to what it settles of the whole; never beyond the whole's.
-  const whole = charge.amountMinor - discountMinor;
+  const whole = wholeMinor - discountMinor;
   const part = Number((BigInt(discountMinor) * BigInt(amountMinor)) / BigInt(whole));
   return { discountMinor: minor(Math.min(part, leftMinor - amountMinor)), inTime };
 }

@@ -4,6 +4,7 @@ export * from './chequeReturn';
 export * from './items';
 export * from './lateCharge';
 export * from './limit';
+export * from './parts';
 export * from './propose';
 export * from './reminder';
 export * from './statement';

@@ -55,7 +55,11 @@ export type Allocation = {
 };
 
 /** An item with what remains of it; same sign as its amount. */
-export type ItemLeft = OpenItem & { leftMinor: Minor };
+export type ItemLeft = OpenItem & {
+  leftMinor: Minor;
+  /** Of a charge: what its own goods, that came back, took off it; nothing if not said. */
+  creditedMinor?: number;
+};
 
 /**
  * What remains of each item at the end of a date: rows dated later have not happened yet, and

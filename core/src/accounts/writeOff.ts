@@ -1,18 +1,22 @@
-import { minus, multiplyRatio, share, sum, type Minor } from '../money';
+import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
+import { taxPartsOf, type TaxPart } from './parts';
 
 export type WriteOffParts = {
   /** What the shop bears, and what of the written amount was tax that it owes no more. */
   netMinor: Minor;
   taxMinor: Minor;
-  taxes: { authorityId: number; taxMinor: Minor }[];
+  taxes: TaxPart[];
 };
 
-/** A charge of which something is written off; its sale's tax where it has one. */
+/** A charge of which something is written off, by its own parts. Minor units. */
 export type WrittenCharge = {
   leftMinor: number;
-  saleTotalMinor: number;
+  amountMinor: number;
   taxes: readonly { authorityId: number; taxMinor: number }[];
+  /** What of it was written off with its tax before and stands, and that tax. */
+  writtenMinor: number;
+  writtenTaxes: readonly { authorityId: number; taxMinor: number }[];
 };
 
 /**
@@ -40,24 +44,44 @@ export function decideWriteOff(
   });
 }
 
-/** The tax in a written amount is in the proportion of its sale, shared by largest remainder. */
+/** The parts of a written amount are the charge's own, cumulated over its write-offs. */
 function partsOf(
   amountMinor: number,
-  { saleTotalMinor, taxes }: WrittenCharge,
+  charge: WrittenCharge,
   adjustsTax: boolean,
 ): WriteOffParts {
-  const whole = sum(taxes.map(({ taxMinor }) => taxMinor));
-  if (!adjustsTax || whole <= 0 || saleTotalMinor <= 0) {
-    return { netMinor: sum([amountMinor]), taxMinor: sum([]), taxes: [] };
-  }
-  const taxMinor = multiplyRatio(whole, amountMinor, saleTotalMinor);
-  const parts = share(
-    taxMinor,
-    taxes.map((one) => BigInt(Math.max(0, one.taxMinor))),
-  );
-  return {
-    netMinor: minus(amountMinor, taxMinor),
-    taxMinor,
-    taxes: taxes.map(({ authorityId }, i) => ({ authorityId, taxMinor: parts[i]! })),
-  };
+  const upTo = adjustsTax ? taxPartsOf(charge.writtenMinor + amountMinor, charge) : [];
+  const taxes = upTo.map(({ authorityId, taxMinor }) => {
+    const before = charge.writtenTaxes.find((one) => one.authorityId === authorityId);
+    return { authorityId, taxMinor: minus(taxMinor, before?.taxMinor ?? 0) };
+  });
+  const taxMinor = sum(taxes.map((one) => one.taxMinor));
+  return { netMinor: minus(amountMinor, taxMinor), taxMinor, taxes };
+}
+
+/** A write-off of which a part is taken back, and what of it stays. */
+export type SplitWriteOff = {
+  backTaxes: TaxPart[];
+  restMinor: Minor;
+  restTaxes: TaxPart[];
+};
+
+/**
+ * Takes a part of a write-off back: what stays keeps its share of the tax, so that all of it is
+ * back when the last part is. @param amountMinor not above the write-off
+ */
+export function splitWriteOff(
+  amountMinor: number,
+  written: {
+    amountMinor: number;
+    taxes: readonly { authorityId: number; taxMinor: number }[];
+  },
+): SplitWriteOff {
+  const restMinor = minus(written.amountMinor, amountMinor);
+  const restTaxes = taxPartsOf(restMinor, written);
+  const backTaxes = written.taxes.map(({ authorityId, taxMinor }, i) => ({
+    authorityId,
+    taxMinor: minus(taxMinor, restTaxes[i]!.taxMinor),
+  }));
+  return { backTaxes, restMinor, restTaxes };
 }

@@ -152,6 +152,12 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ],
   },
   'refund.ownCheque': refundedBy(['refund.ownCheque', { amount: 106_25 }], 'bankInTransit'),
+  'refund.transfer': refundedBy(['refund.transfer', { amount: 106_25 }], 'bankInTransit'),
+  'refund.cheque': refundedBy(['refund.cheque', { amount: 106_25 }], 'returnedCheques'),
+  'refund.other': refundedBy(
+    ['refund.other', { amount: { amountMinor: 106_25, account: 'discountsGiven' } }],
+    'discountsGiven',
+  ),
   'refund.safe': refundedBy(['refund.safe', { amount: 106_25 }], 'safe'),
   'voucher.sold': {
     parts: [['voucher.sold', { amount: 106_25 }], CASH_10625],
@@ -199,6 +205,21 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['lateCharges', -9_50],
     ],
   ),
+  'account.moved': {
+    parts: [
+      [
+        'account.moved',
+        {
+          from: { amountMinor: 40_00, chargeAccountId: 1 },
+          to: { amountMinor: 40_00, chargeAccountId: 2 },
+        },
+      ],
+    ],
+    lines: [
+      ['chargeAccounts', 40_00],
+      ['chargeAccounts', -40_00],
+    ],
+  },
   'account.chequeFee': alone(
     ['account.chequeFee', { fee: 25_00 }],
     [
@@ -227,6 +248,13 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['chargeAccounts', 104_12],
       ['returnedCheques', 84_10],
       ['bankInTransit', -188_22],
+    ],
+  ),
+  'cheque.fee': alone(
+    ['cheque.fee', { fee: 25_00 }],
+    [
+      ['returnedCheques', 25_00],
+      ['feeIncome', -25_00],
     ],
   ),
   'cheque.recovered': {

@@ -64,6 +64,12 @@ export const POSTING_TABLE = {
   'refund.storeCredit': row(credit('storeCredit', 'amount')),
   /** A cheque of ours: on its way until the bank pays it. */
   'refund.ownCheque': row(credit('bankInTransit', 'amount')),
+  /** A transfer that we send back: on its way until the statement shows it. */
+  'refund.transfer': row(credit('bankInTransit', 'amount')),
+  /** What is owed of a cheque that the bank returned is owed no more: its goods came back. */
+  'refund.cheque': row(credit('returnedCheques', 'amount')),
+  /** An allowance goes back to its account, never as money. */
+  'refund.other': row(credit('named', 'amount')),
   'refund.safe': row(credit('safe', 'amount')),
   'voucher.sold': row(credit('vouchers', 'amount')),
   'storeCredit.expired': row(debit('storeCredit', 'amount'), credit('otherIncome', 'amount')),
@@ -80,6 +86,8 @@ export const POSTING_TABLE = {
     debit('chargeAccounts', 'amount'),
     credit('lateCharges', 'amount'),
   ),
+  /** A credit of one account pays a charge of another that the same payer answers for. */
+  'account.moved': row(debit('chargeAccounts', 'from'), credit('chargeAccounts', 'to')),
   'account.chequeFee': row(debit('chargeAccounts', 'fee'), credit('feeIncome', 'fee')),
   'account.writeOff': row(
     debit('writeOffs', 'net'),
@@ -93,6 +101,8 @@ export const POSTING_TABLE = {
     debit('returnedCheques', 'walkIn'),
     credit('bankInTransit', 'amount'),
   ),
+  /** The fee for one that no account bears. */
+  'cheque.fee': row(debit('returnedCheques', 'fee'), credit('feeIncome', 'fee')),
   'cheque.recovered': row(credit('returnedCheques', 'amount')),
   'cheque.writtenOff': row(debit('writeOffs', 'amount'), credit('returnedCheques', 'amount')),
 

@@ -3,4 +3,5 @@ export * from './quantity';
 export * from './discountBack';
 export * from './refund';
 export * from './restocking';
+export * from './settle';
 export * from './rules';

@@ -29,6 +29,7 @@ const account = (more: Partial<TicketAccount> = {}): TicketAccount => ({
   overdueDays: 0,
   buyersOnly: false,
   buyers: [],
+  groupIds: [4],
   charges: [],
   credits: [],
   taxes: [],
@@ -60,6 +61,10 @@ describe('a ticket on account', () => {
         discountDate: '2026-03-09',
         discountMinor: 2_13,
         discountTaxMinor: 13,
+        taxes: [
+          { authorityId: 1, taxMinor: 5_00 },
+          { authorityId: 2, taxMinor: 1_25 },
+        ],
       },
     ]);
     expect(sold.broken).toEqual([]);

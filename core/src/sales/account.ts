@@ -3,23 +3,16 @@ import {
   brokenChargeRules,
   discountOf,
   dueOf,
+  taxPartsOf,
   type Creditor,
   type DecidedAllocation,
   type DiscountRules,
   type ItemLeft,
+  type TaxPart,
   type Terms,
   type WantedAllocation,
 } from '../accounts';
-import {
-  divideRounded,
-  minor,
-  minorFromBigint,
-  minus,
-  share,
-  sum,
-  ZERO,
-  type Minor,
-} from '../money';
+import { minor, minorFromBigint, minus, shareSigned, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import type { TakenTender } from '../tenders';
 
@@ -36,7 +29,9 @@ export type TicketAccount = {
   overdueDays: number;
   buyersOnly: boolean;
   buyers: readonly string[];
-  /** Its open charges, where the ticket pays on it. */
+  /** All accounts that its payer answers for: a credit of one may go to a charge of another. */
+  groupIds: readonly number[];
+  /** Their open charges, where the ticket pays on it. */
   charges: readonly ItemLeft[];
   /** Its credits that are given to nothing, where the ticket pays one out. */
   credits: readonly Pick<ItemLeft, 'id' | 'leftMinor'>[];
@@ -82,21 +77,27 @@ export type DecidedCharge = {
   discountDate: string | null;
   discountMinor: Minor;
   discountTaxMinor: Minor;
+  /** Its share of the ticket's tax; what is paid, written off or taken off it takes of these. */
+  taxes: TaxPart[];
 };
 
 /**
  * What a payment does on its account. Refusals: `account.unknown`, `account.closed`,
- * `account.wouldBeCredit` (overMinor), `allocation.unknownCredit`, those of `allocate`.
+ * `account.wouldBeCredit` (overMinor), `allocation.unknownCredit`, those of `allocate`,
+ * `discount.paidAhead` (a voucher or what was paid ahead earns none).
  */
 export function decidePayment(
   { accountId, amountMinor, allocations, credits = [], keepCredit, reason }: AccountPayment,
   accounts: readonly TicketAccount[],
-  on: { today: string; rules: DiscountRules },
+  on: { today: string; rules: DiscountRules; earnsDiscount: boolean },
   at: string,
 ): Outcome<PaidAllocation[]> {
   const account = accounts.find(({ id }) => id === accountId);
   if (!account) return refuse('account.unknown', `${at}.accountId`);
   if (account.closed) return refuse('account.closed', at, { name: account.name });
+  if (!on.earnsDiscount && allocations.some(({ discountMinor }) => discountMinor > 0)) {
+    return refuse('discount.paidAhead', at);
+  }
   const used = credits.map((id) => account.credits.find((credit) => credit.id === id));
   if (used.includes(undefined) || new Set(credits).size < credits.length) {
     return refuse('allocation.unknownCredit', `${at}.credits`);
@@ -110,7 +111,7 @@ export function decidePayment(
     date: on.today,
     rules: on.rules,
     reason,
-    accountIds: [accountId],
+    accountIds: account.groupIds,
   });
   if (!decided.ok) {
     const refusals = decided.refusals.map(({ at: place, ...one }) => ({
@@ -179,9 +180,9 @@ export function withTaxes(
   const own = taxes.filter(({ itemId }) => itemId === allocation.chargeItemId);
   if (own.length === 0 || allocation.discountTaxMinor === 0)
     return { ...allocation, creditItemId: null, taxes: [] };
-  const parts = share(
+  const parts = shareSigned(
     allocation.discountTaxMinor,
-    own.map(({ taxMinor }) => BigInt(Math.max(0, taxMinor))),
+    own.map(({ taxMinor }) => BigInt(taxMinor)),
   );
   return {
     ...allocation,
@@ -193,11 +194,11 @@ export function withTaxes(
 /**
  * The charges that a ticket's tenders make, each due by its account's terms, and the rules that
  * they break together. Refusals: `account.unknown`, `account.closed`, `account.notItself`.
- * @param totalMinor what the ticket comes to, and of that its tax
+ * @param total what the ticket comes to, and of that its tax by authority: sold less taken back
  */
 export function decideCharges(
   tenders: readonly TakenTender[],
-  total: { totalMinor: number; taxMinor: number },
+  total: { amountMinor: number; taxes: readonly { authorityId: number; taxMinor: number }[] },
   accounts: readonly TicketAccount[],
   on: { today: string; rules: DiscountRules },
 ): Outcome<{ charges: DecidedCharge[]; broken: BrokenRule[] }> {
@@ -213,12 +214,9 @@ export function decideCharges(
     if (charges.some(({ accountId }) => accountId === account.id)) {
       return refuse('account.twice', `tenders.${tender}`, { name: account.name });
     }
-    const tax = divideRounded(
-      BigInt(Math.max(0, total.taxMinor)) * BigInt(amountMinor),
-      BigInt(total.totalMinor),
-      'halfUp',
-    );
-    const off = discountOf({ amountMinor, taxMinor: Number(tax) }, account.terms, on.rules);
+    const taxes = taxPartsOf(amountMinor, total);
+    const taxMinor = Math.max(0, sum(taxes.map((part) => part.taxMinor)));
+    const off = discountOf({ amountMinor, taxMinor }, account.terms, on.rules);
     charges.push({
       tender,
       accountId: account.id,
@@ -226,6 +224,7 @@ export function decideCharges(
       ...dueOf(on.today, account.terms),
       discountMinor: off.discountMinor,
       discountTaxMinor: minorFromBigint(BigInt(off.taxMinor)),
+      taxes,
     });
     broken.push(
       ...brokenChargeRules({

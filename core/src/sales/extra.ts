@@ -1,5 +1,5 @@
 import { spendPrepayment, takePrepayment, type Order, type PrepaymentParts } from '../orders';
-import { MAX_AMOUNT_MINOR, minor, minus, sum, type Minor } from '../money';
+import { MAX_AMOUNT_MINOR, minor, minus, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import type { DiscountRules } from '../accounts';
 import {
@@ -42,10 +42,12 @@ export type DecidedExtra = {
   /** The credit that is paid out; the returned cheque that is paid after all. */
   creditItemId: number | null;
   returnedChequeId: number | null;
+  /** Of a returned cheque that is paid after all: what had been written off. */
+  recoveredMinor: Minor;
 };
 
-/** A cheque that the bank returned, of no account, and what of it is still owed. */
-export type OwedCheque = { id: number; leftMinor: number };
+/** A cheque that the bank returned, of no account: what of it is still owed, what was written off. */
+export type OwedCheque = { id: number; leftMinor: number; writtenOffMinor: number };
 
 /** What extras are decided by. */
 export type ExtraState = {
@@ -54,6 +56,8 @@ export type ExtraState = {
   accounts: readonly TicketAccount[];
   returnedCheques: readonly OwedCheque[];
   discountRules: DiscountRules;
+  /** Whether a payment on this ticket earns early-payment discounts. */
+  earnsDiscount: boolean;
   cardExtras: CardExtras;
   cashStepMinor: number;
 };
@@ -69,7 +73,8 @@ export function decideExtras(
   extras: readonly ExtraLine[],
   state: ExtraState,
 ): Outcome<DecidedExtra[]> {
-  const { today, orders, accounts, discountRules, cardExtras, cashStepMinor } = state;
+  const { today, orders, accounts, discountRules, earnsDiscount, cardExtras, cashStepMinor } =
+    state;
   const decided: DecidedExtra[] = [];
   for (const [i, extra] of extras.entries()) {
     const at = `extras.${i}`;
@@ -90,7 +95,12 @@ export function decideExtras(
         if (decided.some((one) => one.accountId === accountId)) {
           return refuse('account.paidTwice', at);
         }
-        const paid = decidePayment(extra, accounts, { today, rules: discountRules }, at);
+        const paid = decidePayment(
+          extra,
+          accounts,
+          { today, rules: discountRules, earnsDiscount },
+          at,
+        );
         if (!paid.ok) return paid;
         allocations = paid.value;
       }
@@ -99,9 +109,11 @@ export function decideExtras(
         if (refusal) return refusal;
         accountId = extra.accountId;
       }
+      let recoveredMinor = ZERO;
       if (extra.kind === 'chequePaid') {
-        const refusal = checkOwedCheque(extra, state.returnedCheques, at);
-        if (refusal) return refusal;
+        const recovered = payCheque(extra, state.returnedCheques, at);
+        if (!recovered.ok) return recovered;
+        recoveredMinor = recovered.value;
       }
       decided.push({
         ...NOTHING_NAMED,
@@ -112,6 +124,7 @@ export function decideExtras(
         allocations,
         creditItemId: extra.kind === 'creditOut' ? extra.creditItemId : null,
         returnedChequeId: extra.kind === 'chequePaid' ? extra.returnedChequeId : null,
+        recoveredMinor,
       });
       continue;
     }
@@ -146,19 +159,21 @@ const NOTHING_NAMED = {
   allocations: [],
   creditItemId: null,
   returnedChequeId: null,
+  recoveredMinor: ZERO,
 };
 
-function checkOwedCheque(
+/** What is owed is paid first; beyond it, what was written off. @returns the latter */
+function payCheque(
   { returnedChequeId, amountMinor }: { returnedChequeId: number; amountMinor: number },
   owed: readonly OwedCheque[],
   at: string,
-): Outcome<never> | undefined {
+): Outcome<Minor> {
   const cheque = owed.find(({ id }) => id === returnedChequeId);
   if (!cheque) return refuse('returnedCheque.unknown', at);
-  const { leftMinor } = cheque;
+  const leftMinor = sum([cheque.leftMinor, cheque.writtenOffMinor]);
   return amountMinor > leftMinor
     ? refuse('returnedCheque.over', `${at}.amountMinor`, { leftMinor })
-    : undefined;
+    : accept(minor(Math.max(0, amountMinor - cheque.leftMinor)));
 }
 
 function checkCardExtra(

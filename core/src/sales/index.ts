@@ -5,5 +5,5 @@ export * from './sale';
 export * from './void';
 export * from './account';
 export * from './extra';
-export { postDiscount } from './postTicket';
+export { postAllocation } from './postTicket';
 export { lineOfOrder, linesLeft, type Ordered } from './orderLines';

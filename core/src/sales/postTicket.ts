@@ -1,4 +1,4 @@
-import { mergeLines, post, type AccountRole, type JournalLine } from '../ledger';
+import { mergeLines, post, reverseLines, type AccountRole, type JournalLine } from '../ledger';
 import type { GivenRefund } from '../returns';
 import type { TakenTender } from '../tenders';
 import type { PrepaymentParts } from '../orders';
@@ -54,7 +54,7 @@ const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
 });
 
 function postExtra(
-  { kind, amountMinor, parts, accountId, allocations }: DecidedExtra,
+  { kind, amountMinor, parts, accountId, allocations, recoveredMinor }: DecidedExtra,
   { drawerId }: Where,
 ): JournalLine[] {
   switch (kind) {
@@ -71,7 +71,7 @@ function postExtra(
       const of = { chargeAccountId: accountId! };
       return [
         ...post('account.payment', { amount: amountMinor }, of),
-        ...allocations.flatMap((one) => postDiscount(one, accountId!)),
+        ...allocations.flatMap((one) => postAllocation(one, accountId!)),
       ];
     }
     case 'creditOut': {
@@ -79,14 +79,37 @@ function postExtra(
       return post('account.creditPaidOut', { amount: -amountMinor }, of);
     }
     case 'chequePaid':
-      return post('cheque.recovered', { amount: amountMinor });
+      return [
+        ...post('cheque.recovered', { amount: amountMinor - recoveredMinor }),
+        ...post('writeOff.recovered', { amount: recoveredMinor }),
+      ];
     case 'prepaymentBack':
       return post('prepayment.paidBack', amounts(parts));
   }
 }
 
+/**
+ * The journal lines of an allocation: the discount that was granted beside it, and where it goes
+ * from one account of a payer to another, two lines on the control account that name both.
+ */
+export function postAllocation(
+  allocation: Parameters<typeof postDiscount>[0] & { accountId: number; amountMinor: number },
+  creditAccountId: number,
+): JournalLine[] {
+  const { accountId, amountMinor } = allocation;
+  const discount = postDiscount(allocation, accountId);
+  if (accountId === creditAccountId) return discount;
+  return [
+    ...post('account.moved', {
+      from: { amountMinor, chargeAccountId: creditAccountId },
+      to: { amountMinor, chargeAccountId: accountId },
+    }),
+    ...discount,
+  ];
+}
+
 /** The journal lines of a discount that was granted beside an allocation. */
-export function postDiscount(
+function postDiscount(
   {
     discountMinor,
     discountTaxMinor,
@@ -158,8 +181,7 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
     case 'ownCheque':
       throw new Error('a cheque of our own is never taken');
     case 'other': {
-      const account = where.tenders.find(({ id }) => id === tender.tenderId)?.account;
-      if (!account) throw new Error(`tender ${tender.tenderId} has no account`);
+      const account = accountOf(tender, where);
       return post('tender.other', { amount: { amountMinor, account } });
     }
   }
@@ -187,7 +209,26 @@ function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
       const { bankAccountId } = refund.ownCheque!;
       return post('refund.ownCheque', { amount: outMinor }, { bankAccountId });
     }
+    case 'transfer': {
+      const { bankAccountId } = refund.transfer!;
+      return post('refund.transfer', { amount: outMinor }, { bankAccountId });
+    }
+    case 'cheque': {
+      const owed = post('refund.cheque', { amount: -refund.amountMinor });
+      const written = { amount: refund.writtenBackMinor };
+      return [...owed, ...reverseLines(post('cheque.writtenOff', written))];
+    }
+    case 'other': {
+      const account = accountOf(refund, where);
+      return post('refund.other', { amount: { amountMinor: outMinor, account } });
+    }
   }
+}
+
+function accountOf({ tenderId }: { tenderId: number }, where: Where): AccountRole {
+  const account = where.tenders.find(({ id }) => id === tenderId)?.account;
+  if (!account) throw new Error(`tender ${tenderId} has no account`);
+  return account;
 }
 
 function processorOf({ tenderId }: { tenderId: number }, where: Where) {

@@ -1,6 +1,6 @@
 import { cash, ROPE, shop } from '../../test/shop';
 import { assertBalanced } from '../ledger';
-import { NO_DISCOUNT_TAKEN } from '../returns';
+import { NO_DISCOUNT_TAKEN, NO_FEE } from '../returns';
 import { decideSale, type OriginalSale, type SaleState, type SaleTicket } from '.';
 
 describe('a ticket that takes back', () => {
@@ -35,15 +35,16 @@ describe('a ticket that takes back', () => {
           refundedMinor: 0,
           accountId: null,
           unpaidMinor: 0,
+          writtenOffMinor: 0,
         },
       ],
-      cashRefundedMinor: 0,
+      givenMinor: {},
       cashOutMinor: 0,
-      creditRefundedMinor: 0,
-      chequeRefundedMinor: 0,
       usedMinor: 0,
+      tradedInMinor: 0,
     },
     discount: NO_DISCOUNT_TAKEN,
+    fee: NO_FEE,
   };
   const returned = {
     saleId: 5,

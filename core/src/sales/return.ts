@@ -3,10 +3,12 @@ import { accept, refuse, type Outcome } from '../outcome';
 import {
   discountBack,
   NO_DISCOUNT_TAKEN,
+  NO_FEE,
   restockingFee,
   returnLines,
   type DiscountBack,
   type DiscountTaken,
+  type FeeSoFar,
   type RefundState,
   type RestockingFee,
   type ReturnedLine,
@@ -40,6 +42,8 @@ export type OriginalSale = {
   refunds: RefundState;
   /** The early-payment discount of its charges. */
   discount: DiscountTaken;
+  /** The restocking fee that returns of it bore. */
+  fee: FeeSoFar;
 };
 
 export type DecidedReturn = {
@@ -76,7 +80,12 @@ export function decideReturn(wanted: TicketReturn, state: State): Outcome<Decide
   if (!lines.ok) return lines;
   const charged = reason.restocking && !wanted.feeWaived;
   const { restockingPercent, restockingTaxed } = state.returnRules;
-  const fee = restockingFee(lines.value, charged ? restockingPercent : '0', restockingTaxed);
+  const fee = restockingFee(
+    lines.value,
+    charged ? restockingPercent : '0',
+    restockingTaxed,
+    state.original?.fee ?? NO_FEE,
+  );
   const off = discountBack(state.original?.discount ?? NO_DISCOUNT_TAKEN, {
     soldMinor: valueOf(state.original?.lines ?? []),
     beforeMinor: valueOf((state.original?.lines ?? []).map(({ returned }) => returned)),

@@ -1,6 +1,6 @@
 import { addDays } from '../dates';
 import type { AccountRole, JournalLine } from '../ledger';
-import { minus, sum, type Minor } from '../money';
+import { minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import {
   brokenReturnRules,
@@ -19,6 +19,7 @@ import {
   type OfferedTender,
   type TakenTender,
 } from '../tenders';
+import { taxByAuthority } from '../tax';
 import { spendPrepayment, type Order, type PrepaymentParts } from '../orders';
 import {
   checkPaidByCard,
@@ -97,8 +98,10 @@ export type SaleState = {
   returnedCheques: readonly OwedCheque[];
   /** The shop's bank accounts, where the ticket names one. */
   bankAccountIds: readonly number[];
-  /** What brought the prepayments that are paid back. */
-  prepaidBy: RefundState | null;
+  /** What brought the money that is paid back of an order or of a credit on an account. */
+  broughtBy: RefundState | null;
+  /** Cash in the drawer, its float in it; null where the ticket gives none out. */
+  drawerHoldsMinor: number | null;
   cardExtras: CardExtras;
   returnRules: ReturnRules;
   reasons: readonly ReturnReason[];
@@ -151,7 +154,8 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (!priced.ok) return priced;
   const wrong = checkOrderLines(sale.lines, priced.value?.lines ?? [], state.orders);
   if (wrong) return wrong;
-  const extras = decideExtras(wanted, state);
+  const earnsDiscount = !sale.tenders.some(({ kind }) => PAID_AHEAD.includes(kind));
+  const extras = decideExtras(wanted, { ...state, earnsDiscount });
   if (!extras.ok) return extras;
   const ofAccount = (kind: ExtraLine['kind']) =>
     kind === 'accountPayment' || kind === 'creditOut';
@@ -196,7 +200,8 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     );
   const unpaid = checkPaidByCard(extras.value, byCard(false), byCard(true));
   if (unpaid) return unpaid;
-  const charged = decideCharges(tenders, { totalMinor, taxMinor }, state.accounts, {
+  const ofTicket = { amountMinor: totalMinor, taxes: taxesOfTicket(sold, back) };
+  const charged = decideCharges(tenders, ofTicket, state.accounts, {
     today: state.today,
     rules: state.discountRules,
   });
@@ -238,8 +243,42 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
       ...charged.value.broken,
       ...creditOutBroken(extras.value),
       ...returnRulesBroken(sale, back, state),
+      ...drawerBroken(tenders, refunds, extras.value, state),
     ],
   });
+}
+
+/** What was paid before the ticket it pays for: it brings no money, and earns no discount. */
+const PAID_AHEAD: readonly string[] = ['voucher', 'prepayment'];
+
+/** The tax of a ticket by authority: sold less taken back, the fee's own kept. */
+function taxesOfTicket(sold: PricedTicket | null, back: DecidedReturn | null) {
+  const turned = (parts: readonly { authorityId: number; taxMinor: number }[]) =>
+    parts.map((part) => ({ ...part, taxMinor: negate(part.taxMinor) }));
+  return taxByAuthority([
+    ...(sold?.lines ?? []),
+    ...(back?.lines ?? []).map(({ parts }) => ({ parts: turned(parts) })),
+    ...(back ? [{ parts: back.fee.parts }, { parts: back.discountBack.parts }] : []),
+  ]);
+}
+
+/** More cash than the drawer holds can only leave it with somebody's word. */
+function drawerBroken(
+  tenders: readonly TakenTender[],
+  refunds: readonly GivenRefund[],
+  extras: readonly DecidedExtra[],
+  { drawerHoldsMinor }: SaleState,
+): BrokenRule[] {
+  if (drawerHoldsMinor === null) return [];
+  const inCash = [...tenders, ...refunds].filter(({ kind }) => kind === 'cash');
+  const back = extras.filter(({ kind }) => kind === 'cashBack');
+  const outMinor = minus(
+    sum(back.map(({ amountMinor }) => amountMinor)),
+    sum(inCash.map(({ keptMinor }) => keptMinor)),
+  );
+  return outMinor > drawerHoldsMinor
+    ? [{ code: 'rule.aboveDrawer', approver: 'manager', params: { outMinor } }]
+    : [];
 }
 
 function settle(
@@ -260,7 +299,7 @@ function settle(
     return settled.ok ? accept({ tenders: settled.value, refunds: [] }) : settled;
   }
   if (sale.tenders.length) return refuse('tender.notDue', 'tenders');
-  const refunds: RefundState | null = state.original?.refunds ?? state.prepaidBy;
+  const refunds: RefundState | null = state.original?.refunds ?? state.broughtBy;
   const given = settleRefund(-totalMinor, along, offered, refunds, state.cashStepMinor);
   return given.ok ? accept({ tenders: [], refunds: given.value }) : given;
 }
@@ -291,11 +330,14 @@ function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | unde
     if (known(refund.tenderId) !== refund.kind) {
       return refuse('tender.unknown', `${at}.tenderId`);
     }
-    if (
-      refund.kind === 'ownCheque' &&
-      !state.bankAccountIds.includes(refund.cheque.bankAccountId)
-    ) {
-      return refuse('bankAccount.unknown', `${at}.cheque.bankAccountId`);
+    const bankAccountId =
+      refund.kind === 'ownCheque'
+        ? refund.cheque.bankAccountId
+        : refund.kind === 'transfer'
+          ? refund.bankAccountId
+          : null;
+    if (bankAccountId !== null && !state.bankAccountIds.includes(bankAccountId)) {
+      return refuse('bankAccount.unknown', `${at}.bankAccountId`);
     }
   }
   const asked = new Map<number, number>();

@@ -1,7 +1,7 @@
 import type { AccountPage, AllocateCommand, UndoAllocation } from '@abacist/contracts';
 import { allocate } from '@abacist/core/accounts';
-import { reverseLines, type JournalLine } from '@abacist/core/ledger';
-import { postDiscount, withTaxes } from '@abacist/core/sales';
+import { mergeLines, reverseLines, type JournalLine } from '@abacist/core/ledger';
+import { postAllocation, withTaxes } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { row } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -22,7 +22,8 @@ import { takeBackWriteOff } from './writeOff';
 type Saved = Promise<CommandResult<AccountPage>>;
 
 /**
- * Gives an open credit to charges of its account; a discount that is granted beside it is posted.
+ * Gives an open credit to charges of its account, or of another that the same
+ * payer answers for; a discount a discount that is granted beside it is posted.
  * @throws HttpError 422 those of core's `allocate`, `allocation.unknownCredit`
  */
 export async function allocateCredit(
@@ -47,7 +48,7 @@ export async function allocateCredit(
       paidOn: credit.date,
       rules: rules.discount,
       reason,
-      accountIds: [accountId],
+      accountIds: account!.groupIds,
     }),
   ).map((one) => withTaxes(one, account!.taxes));
   const by = { date: today, reason, saleId: null };
@@ -56,7 +57,7 @@ export async function allocateCredit(
     kind: 'allocation',
     subjectId: first!,
     date: today,
-    lines: decided.flatMap((one) => postDiscount(one, accountId)),
+    lines: mergeLines(decided.flatMap((one) => postAllocation(one, accountId))),
     memo: reason,
   });
   return { answer: await accountPage(tx, accountId, today), documentNumber: number };
@@ -74,9 +75,15 @@ export async function takeBackAllocation(
   allocationId: number,
 ): Saved {
   const { tx, today: date } = context;
-  const of = await row<{ accountId: number; kind: string; chargeKind: string }>(
+  const of = await row<{
+    accountId: number;
+    creditAccountId: number;
+    kind: string;
+    chargeKind: string;
+  }>(
     tx,
-    `SELECT i.charge_account_id AS accountId, c.kind, i.kind AS chargeKind
+    `SELECT i.charge_account_id AS accountId, c.charge_account_id AS creditAccountId, c.kind,
+       i.kind AS chargeKind
      FROM allocation x
      JOIN open_item i ON i.id = x.charge_item_id
      JOIN open_item c ON c.id = x.credit_item_id
@@ -85,7 +92,7 @@ export async function takeBackAllocation(
   );
   if (!of) throw notFound('allocation.unknown');
   await lockAccounts(tx, [of.accountId]);
-  await refuseClosed(tx, [of.accountId]);
+  await refuseClosed(tx, [of.accountId, of.creditAccountId]);
   // What was paid out or came back from the bank is gone: only its own undoing could bring it.
   if (SPENT.includes(of.chargeKind) || of.kind === 'withdrawn') {
     throw refuseWith('allocation.spent');
@@ -130,5 +137,5 @@ export async function undoWithDiscount(
   });
   const discountTaxMinor = taxes.reduce((total, { taxMinor }) => total + taxMinor, 0);
   const granted = { ...standing, discountTaxMinor, taxes };
-  return { undoId, lines: reverseLines(postDiscount(granted, standing.accountId)) };
+  return { undoId, lines: reverseLines(postAllocation(granted, standing.creditAccountId)) };
 }

@@ -1,12 +1,10 @@
 import type { ItemKind } from '@abacist/core/accounts';
 import { minor, ZERO } from '@abacist/core/money';
-import type { DecidedSale, PaidAllocation } from '@abacist/core/sales';
-import type { SaleCommand } from '@abacist/contracts';
+import type { PaidAllocation } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
-import { keepSignature } from './signature';
 
 export type NewItem = {
   accountId: number;
@@ -89,23 +87,29 @@ export type AllocatedBy = {
   reason: string;
   saleId: number | null;
   returnedChequeId?: number;
+  writtenBackId?: number;
 };
 
-/** Stores what was given of a credit to charges, and takes it off both. @returns the new ids */
+/**
+ * Stores what was given of a credit to charges, and takes it off both; from one account of a payer
+ * to another it moves their balances too. @returns the new ids
+ */
 export async function storeAllocations(
   { tx, actor, now }: CommandContext,
   creditItemId: number,
   allocations: readonly PaidAllocation[],
-  { date, reason, saleId, returnedChequeId }: AllocatedBy,
+  { date, reason, saleId, returnedChequeId, writtenBackId }: AllocatedBy,
 ): Promise<number[]> {
   const ids: number[] = [];
+  if (allocations.length === 0) return ids;
+  const from = await accountOf(tx, creditItemId);
   for (const one of allocations) {
     const { insertId } = await run(
       tx,
       `INSERT INTO allocation
          (credit_item_id, charge_item_id, amount_minor, discount_minor, late_discount, date,
-          reason, sale_id, first_id, user_id, made_at, returned_cheque_id)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          reason, sale_id, first_id, user_id, made_at, returned_cheque_id, written_back_id)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         creditItemId,
         one.chargeItemId,
@@ -119,6 +123,7 @@ export async function storeAllocations(
         actor.id,
         now,
         returnedChequeId ?? null,
+        writtenBackId ?? null,
       ],
     );
     await insertMany(
@@ -129,10 +134,27 @@ export async function storeAllocations(
     );
     await takeLeft(tx, creditItemId, -one.amountMinor);
     await takeLeft(tx, one.chargeItemId, one.amountMinor + one.discountMinor);
+    await moveBalance(tx, from, one.accountId, one.amountMinor);
     await addToBalance(tx, one.accountId, -one.discountMinor);
     ids.push(insertId);
   }
   return ids;
+}
+
+async function accountOf(tx: Tx, itemId: number): Promise<number> {
+  const item = await row<{ id: number }>(
+    tx,
+    'SELECT charge_account_id AS id FROM open_item WHERE id = ?',
+    [itemId],
+  );
+  return item!.id;
+}
+
+/** A credit of one account that pays another's charge is less of a credit there. */
+async function moveBalance(tx: Tx, from: number, to: number, minor: number): Promise<void> {
+  if (from === to) return;
+  await addToBalance(tx, from, minor);
+  await addToBalance(tx, to, -minor);
 }
 
 /**
@@ -159,7 +181,9 @@ export type StoredAllocation = {
   id: number;
   creditItemId: number;
   chargeItemId: number;
+  /** The charge's account, and the credit's. */
   accountId: number;
+  creditAccountId: number;
   amountMinor: number;
   discountMinor: number;
   date: string;
@@ -175,11 +199,12 @@ export function standingAllocations(
   return rows<StoredAllocation>(
     tx,
     `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
-       i.charge_account_id AS accountId, x.amount_minor AS amountMinor,
-       x.discount_minor AS discountMinor, x.date,
+       i.charge_account_id AS accountId, c.charge_account_id AS creditAccountId,
+       x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date,
        COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number
      FROM allocation x
      JOIN open_item i ON i.id = x.charge_item_id
+     JOIN open_item c ON c.id = x.credit_item_id
      LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
      LEFT JOIN allocation u ON u.undoes_id = x.id
      WHERE x.undoes_id IS NULL AND u.id IS NULL AND ${where}
@@ -205,14 +230,14 @@ export function allocationTaxes(
 export async function undoAllocation(
   { tx, actor, now }: CommandContext,
   one: StoredAllocation,
-  { date, reason, saleId, returnedChequeId }: AllocatedBy,
+  { date, reason, saleId, returnedChequeId, writtenBackId }: AllocatedBy,
 ): Promise<number> {
   const { insertId } = await run(
     tx,
     `INSERT INTO allocation
        (credit_item_id, charge_item_id, amount_minor, discount_minor, date, reason, sale_id,
-        undoes_id, user_id, made_at, returned_cheque_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        undoes_id, user_id, made_at, returned_cheque_id, written_back_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       one.creditItemId,
       one.chargeItemId,
@@ -225,6 +250,7 @@ export async function undoAllocation(
       actor.id,
       now,
       returnedChequeId ?? null,
+      writtenBackId ?? null,
     ],
   );
   await run(
@@ -235,113 +261,7 @@ export async function undoAllocation(
   );
   await takeLeft(tx, one.creditItemId, one.amountMinor);
   await takeLeft(tx, one.chargeItemId, -(one.amountMinor + one.discountMinor));
+  await moveBalance(tx, one.creditAccountId, one.accountId, -one.amountMinor);
   await addToBalance(tx, one.accountId, one.discountMinor);
   return insertId;
-}
-
-/** Stores what a ticket charged to accounts; the tenders are stored already. */
-export async function storeCharges(
-  context: CommandContext,
-  saleId: number,
-  { charges, tenders }: DecidedSale,
-  offered: SaleCommand['tenders'],
-): Promise<void> {
-  const { tx, today } = context;
-  for (const charge of charges) {
-    const signed = offered[charge.tender];
-    const { charge: of, reference } = tenders[charge.tender]!;
-    const stored = await row<{ id: number }>(
-      tx,
-      'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
-      [saleId, charge.tender + 1],
-    );
-    if (signed?.kind === 'onAccount' && signed.signature) {
-      await keepSignature(context, stored!.id, signed.signature, `tenders.${charge.tender}`);
-    }
-    await addItem(tx, {
-      ...charge,
-      kind: 'charge',
-      number: null,
-      date: today,
-      saleId,
-      saleTenderId: stored!.id,
-      buyer: of!.buyer,
-      reference: reference ?? '',
-    });
-  }
-}
-
-/**
- * Stores what a ticket credited to accounts for goods that came back: a credit each, which
- * settles its own charge first.
- */
-export async function storeCredited(
-  context: CommandContext,
-  saleId: number,
-  { refunds, tenders }: DecidedSale,
-): Promise<void> {
-  const { tx, today: date } = context;
-  for (const [i, { accountId, amountMinor, saleTenderId }] of refunds.entries()) {
-    if (accountId === null) continue;
-    const stored = await row<{ id: number }>(
-      tx,
-      'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
-      [saleId, tenders.length + i + 1],
-    );
-    const itemId = await addItem(tx, {
-      accountId,
-      kind: 'creditNote',
-      number: null,
-      date,
-      amountMinor,
-      saleId,
-      saleTenderId: stored!.id,
-    });
-    const charge = await row<{ id: number; leftMinor: number }>(
-      tx,
-      `SELECT id, left_minor AS leftMinor FROM open_item
-       WHERE sale_tender_id = ? AND left_minor > 0`,
-      [saleTenderId],
-    );
-    if (!charge) continue;
-    const own = plainly(accountId, charge.id, Math.min(charge.leftMinor, -amountMinor));
-    await storeAllocations(context, itemId, [own], { date, reason: '', saleId });
-  }
-}
-
-/**
- * Undoes what a ticket did on accounts when it is voided: what it gave is taken back, and its
- * items are gone. @returns the number of an item that rests on it, which keeps it from being
- * voided; null when nothing does
- */
-export async function voidItems(
-  context: CommandContext,
-  saleId: number,
-): Promise<string | null> {
-  const { tx, today: date } = context;
-  const own = await standingAllocations(tx, 'x.sale_id = ?', [saleId]);
-  for (const one of own) await undoAllocation(context, one, { date, reason: '', saleId });
-  const items = await rows<{ id: number; accountId: number; amountMinor: number }>(
-    tx,
-    `SELECT id, charge_account_id AS accountId, amount_minor AS amountMinor
-     FROM open_item WHERE sale_id = ? FOR UPDATE`,
-    [saleId],
-  );
-  for (const { id } of items) {
-    const [resting] = await standingAllocations(
-      tx,
-      '(x.credit_item_id = ? OR x.charge_item_id = ?)',
-      [id, id],
-    );
-    if (resting) return resting.number;
-  }
-  for (const { id, accountId, amountMinor } of items) {
-    await run(
-      tx,
-      'UPDATE open_item SET left_minor = 0, closed_on = date, voided = TRUE WHERE id = ?',
-      [id],
-    );
-    await addToBalance(tx, accountId, -amountMinor);
-  }
-  return null;
 }

@@ -1,10 +1,11 @@
 import { overdueOf, type Creditor, type ItemLeft } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
+import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
 import type { TicketAccount } from '@abacist/core/sales';
 import { placeholders, row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
-import { plainQuantity } from '../sales/original';
+import { paidTenders, plainQuantity } from '../sales/original';
 import type { AccountRules } from './rules';
 
 type AccountRow = {
@@ -103,10 +104,7 @@ export async function ticketAccounts(
     db,
     group.map(({ id }) => id),
   );
-  const taxes = await taxesOf(
-    db,
-    items.filter(({ accountId }) => paidIds.includes(accountId)),
-  );
+  const taxes = await taxesOf(db, paidIds.length > 0 ? items : []);
   const buyers = await buyersOf(db, ids);
   return group
     .filter(({ id }) => wanted.includes(id))
@@ -149,9 +147,8 @@ function toTicketAccount(account: AccountRow, around: Around): TicketAccount {
     credits: around.items.filter(
       ({ accountId, leftMinor }) => accountId === account.id && leftMinor < 0,
     ),
-    charges: around.items.filter(
-      ({ accountId, leftMinor }) => accountId === account.id && leftMinor > 0,
-    ),
+    groupIds: ids,
+    charges: theirs.filter(({ leftMinor }) => leftMinor > 0),
     taxes: around.taxes,
   };
 }
@@ -187,17 +184,41 @@ export function openItems(db: Db, accountIds: readonly number[]): Promise<ItemLe
   );
 }
 
+/** What goods of a charge that came back took off it: its discount is of what is left. */
+export const CREDITED = `COALESCE((
+    SELECT SUM(x.amount_minor)
+    FROM sale_tender b
+    JOIN open_item n ON n.sale_tender_id = b.id AND n.kind = 'creditNote'
+    JOIN allocation x ON x.credit_item_id = n.id AND x.charge_item_id = i.id
+    WHERE b.of_sale_tender_id = i.sale_tender_id), 0)`;
+
 /** An item with its number, which is that of its ticket where it has one. */
 export const ITEMS = `
   SELECT i.id, i.charge_account_id AS accountId, i.kind,
     COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
     i.due_date AS dueDate, i.discount_date AS discountDate, i.discount_minor AS discountMinor,
     i.discount_tax_minor AS discountTaxMinor, i.amount_minor AS amountMinor,
-    i.left_minor AS leftMinor, i.buyer, i.reference, i.sale_id AS saleId
+    i.left_minor AS leftMinor, i.buyer, i.reference, i.sale_id AS saleId,
+    CAST(${CREDITED} AS SIGNED) AS creditedMinor
   FROM open_item i
   LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id`;
 
-/** The tax of charges by authority, as their sales stored it. */
+/** Cards and transfers that paid on an account and can get money back, the newest first. */
+export async function paidOnAccount(db: Db, accountId: number): Promise<RefundState> {
+  const paid = await paidTenders(
+    db,
+    `JOIN sale_extra e ON e.sale_id = st.sale_id AND e.kind = 'accountPayment'
+     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+     WHERE e.charge_account_id = ? AND v.id IS NULL AND st.amount_minor > 0
+       AND t.kind IN ('card', 'transfer')
+     ORDER BY st.id DESC LIMIT 50`,
+    [accountId],
+    true,
+  );
+  return { ...NOTHING_PAID, paid };
+}
+
+/** The tax of charges by authority, as it was shared out when they were made. */
 async function taxesOf(db: Db, charges: readonly ItemLeft[]): Promise<TicketAccount['taxes']> {
   const ids = charges
     .filter(({ discountTaxMinor }) => discountTaxMinor > 0)
@@ -205,11 +226,9 @@ async function taxesOf(db: Db, charges: readonly ItemLeft[]): Promise<TicketAcco
   if (ids.length === 0) return [];
   return rows<TicketAccount['taxes'][number]>(
     db,
-    `SELECT i.id AS itemId, t.authority_id AS authorityId,
-       CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
-     FROM open_item i JOIN sale_line_tax t ON t.sale_id = i.sale_id
-     WHERE i.id IN (${placeholders(ids.length)})
-     GROUP BY i.id, t.authority_id ORDER BY i.id, t.authority_id`,
+    `SELECT open_item_id AS itemId, authority_id AS authorityId, tax_minor AS taxMinor
+     FROM open_item_tax WHERE open_item_id IN (${placeholders(ids.length)})
+     ORDER BY open_item_id, authority_id`,
     ids,
   );
 }

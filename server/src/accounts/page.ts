@@ -3,6 +3,7 @@ import type {
   AccountInput,
   AccountPage,
   AllocationView,
+  GroupCharge,
   ItemView,
   TimelineRow,
 } from '@abacist/contracts';
@@ -100,22 +101,36 @@ export async function inputOf(
 export async function accountPage(db: Db, id: number, today: string): Promise<AccountPage> {
   const kept = await inputOf(db, id);
   if (!kept) throw notFound('account.unknown');
-  const [[summary], branches, [customer], items, allocations, timeline, changes, rules] =
-    await Promise.all([
-      summaries(db, today, 'a.id = ?', [id]),
-      summaries(db, today, 'a.parent_id = ? ORDER BY c.name', [id]),
-      readCustomers(db, 'id = ?', [kept.customerId]),
-      rows<ItemView & { accountId: number; discountTaxMinor: number }>(
-        db,
-        `${ITEMS}
+  const [
+    [summary],
+    branches,
+    [customer],
+    items,
+    groupCharges,
+    allocations,
+    timeline,
+    changes,
+    rules,
+  ] = await Promise.all([
+    summaries(db, today, 'a.id = ?', [id]),
+    summaries(db, today, 'a.parent_id = ? ORDER BY c.name', [id]),
+    readCustomers(db, 'id = ?', [kept.customerId]),
+    rows<ItemView & { accountId: number; discountTaxMinor: number }>(
+      db,
+      `${ITEMS}
        WHERE i.charge_account_id = ? AND (i.left_minor > 0 OR i.left_minor < 0)
        ORDER BY COALESCE(i.due_date, i.date), i.id`,
-        [id],
-      ),
-      rows<AllocationView>(
-        db,
-        `SELECT x.id, c.kind AS creditKind, h.kind AS chargeKind, COALESCE(c.number, CONCAT(cd.series, '-', cd.number)) AS creditNumber,
+      [id],
+    ),
+    groupChargesOf(db, id),
+    rows<AllocationView>(
+      db,
+      `SELECT x.id, c.kind AS creditKind, h.kind AS chargeKind, COALESCE(c.number, CONCAT(cd.series, '-', cd.number)) AS creditNumber,
          COALESCE(h.number, CONCAT(hd.series, '-', hd.number)) AS chargeNumber,
+         IF(c.charge_account_id = h.charge_account_id, NULL,
+           (SELECT oc.name FROM charge_account o JOIN customer oc ON oc.id = o.customer_id
+            WHERE o.id = IF(h.charge_account_id = ?, c.charge_account_id, h.charge_account_id)))
+           AS otherAccount,
          x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date
        FROM allocation x
        JOIN open_item c ON c.id = x.credit_item_id
@@ -123,14 +138,15 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
        JOIN open_item h ON h.id = x.charge_item_id
        LEFT JOIN document hd ON hd.kind = 'sale' AND hd.subject_id = h.sale_id
        LEFT JOIN allocation u ON u.undoes_id = x.id
-       WHERE h.charge_account_id = ? AND x.undoes_id IS NULL AND u.id IS NULL
+       WHERE (h.charge_account_id = ? OR c.charge_account_id = ?)
+         AND x.undoes_id IS NULL AND u.id IS NULL
        ORDER BY x.id DESC LIMIT 50`,
-        [id],
-      ),
-      timelineOf(db, id, {}),
-      changesOf(db, id),
-      loadAccountRules(db),
-    ]);
+      [id, id, id],
+    ),
+    timelineOf(db, id, {}),
+    changesOf(db, id),
+    loadAccountRules(db),
+  ]);
   return {
     ...summary!,
     account: kept.account,
@@ -143,14 +159,33 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
     branches,
     partEarns: rules.discount.partEarns,
     items: items.map(({ accountId: _account, discountTaxMinor: _tax, ...item }) => item),
+    groupCharges,
     allocations,
     timeline,
     changes,
   };
 }
 
+/** Open charges of the payer's other accounts, the oldest due first. */
+async function groupChargesOf(db: Db, id: number): Promise<GroupCharge[]> {
+  const found = await rows<GroupCharge & { accountId: number; discountTaxMinor: number }>(
+    db,
+    `SELECT g.*, c.name AS accountName
+     FROM (${ITEMS} WHERE i.left_minor > 0 AND i.charge_account_id IN (
+       SELECT m.id FROM charge_account m
+       JOIN charge_account a ON a.id = ?
+       WHERE COALESCE(m.parent_id, m.id) = COALESCE(a.parent_id, a.id) AND m.id <> a.id)) g
+     JOIN charge_account o ON o.id = g.accountId
+     JOIN customer c ON c.id = o.customer_id
+     ORDER BY COALESCE(g.dueDate, g.date), g.id LIMIT 200`,
+    [id],
+  );
+  return found.map(({ accountId: _account, discountTaxMinor: _tax, ...charge }) => charge);
+}
+
 /**
- * Everything that moved an account's balance: its items, and discounts granted or taken back. On
+ * Everything that moved an account's balance: its items, discounts granted or taken back, and what
+ * a credit of one account paid of another's charge. On
  * one day a discount stands behind the payment that brought it, or at the end.
  */
 const MOVES = `
@@ -168,7 +203,19 @@ const MOVES = `
   FROM allocation x
   JOIN open_item i ON i.id = x.charge_item_id
   LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
-  WHERE i.charge_account_id = ? AND x.discount_minor <> 0`;
+  WHERE i.charge_account_id = ? AND x.discount_minor <> 0
+  UNION ALL
+  SELECT CONCAT('m', x.id), x.date, 2,
+    IF(x.sale_id IS NULL, 1000000000000000 + x.id, x.credit_item_id),
+    IF(i.charge_account_id = ?, 'paidByOther', 'paidForOther'),
+    COALESCE(i.number, CONCAT(d.series, '-', d.number)),
+    IF(i.charge_account_id = ?, -x.amount_minor, x.amount_minor), NULL, x.sale_id
+  FROM allocation x
+  JOIN open_item i ON i.id = x.charge_item_id
+  JOIN open_item c ON c.id = x.credit_item_id
+  LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+  WHERE c.charge_account_id <> i.charge_account_id
+    AND (i.charge_account_id = ? OR c.charge_account_id = ?)`;
 
 const ROWS = 30;
 
@@ -186,7 +233,7 @@ export async function timelineOf(
        FROM (${MOVES}) m) r
      ${at ? 'WHERE (r.date, r.ofId, r.turn, r.\`key\`) < (?, ?, ?, ?)' : ''}
      ORDER BY r.date DESC, r.ofId DESC, r.turn DESC, r.\`key\` DESC LIMIT ${ROWS + 1}`,
-    [id, id, ...(at ? [at[0]!, Number(at[1]), Number(at[2]), at[3]!] : [])],
+    [id, id, id, id, id, id, ...(at ? [at[0]!, Number(at[1]), Number(at[2]), at[3]!] : [])],
   );
   const page = found.slice(0, ROWS);
   const last = page.at(-1);

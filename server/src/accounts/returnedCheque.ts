@@ -63,7 +63,7 @@ type Paper = {
  * that went with it and a fee; what it paid at the counter stands among returned cheques until it
  * is paid after all. The money leaves the bank when the statement line shows it.
  * @throws HttpError 404 `cheque.unknown`; 422 `cheque.returned`, `cheque.notAtBank`,
- * `cheque.beforeSlip` (date), `date.tooFarAhead`, `cheque.feeNeedsAccount`, `account.closed`,
+ * `cheque.beforeSlip` (date), `date.tooFarAhead`, `account.closed`,
  * those of `acceptPair`
  */
 export async function returnCheque(
@@ -76,15 +76,15 @@ export async function returnCheque(
   const payments = await paymentsOf(context, paper.saleId);
   const accountIds = payments.map(({ accountId }) => accountId);
   const { parts, walkInMinor } = decideChequeReturn(paper.amountMinor, payments);
-  if (feeMinor > 0 && parts.length === 0)
-    throw refuseWith('cheque.feeNeedsAccount', 'feeMinor');
+  // Whoever wrote the cheque pays for it once: the first account that it paid on, else the walk-in.
+  const walkInFee = parts.length === 0 ? feeMinor : 0;
   await refuseClosed(tx, accountIds);
   const { insertId: returnedChequeId } = await run(
     tx,
     `INSERT INTO returned_cheque
-       (cheque_id, sale_id, bank_account_id, date, amount_minor, walk_in_minor, reason, user_id,
-        returned_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       (cheque_id, sale_id, bank_account_id, date, amount_minor, walk_in_minor, fee_minor, reason,
+        user_id, returned_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       chequeId,
       paper.saleId,
@@ -92,6 +92,7 @@ export async function returnCheque(
       on,
       paper.amountMinor,
       walkInMinor,
+      walkInFee,
       reason,
       actor.id,
       now,
@@ -118,8 +119,8 @@ export async function returnCheque(
     const by = { date, reason: '', saleId: null, returnedChequeId };
     await storeAllocations(context, creditItemId, given, by);
   }
-  if (feeMinor > 0) {
-    // Whoever wrote the cheque pays for it once: the first account that it paid on.
+  if (walkInFee > 0) lines.push(...post('cheque.fee', { fee: walkInFee }));
+  else if (feeMinor > 0) {
     const { accountId } = parts[0]!;
     const fee = { accountId, kind: 'chequeFee' as const, number, date, dueDate: date };
     open.set(await addItem(tx, { ...fee, amountMinor: feeMinor }), accountId);
@@ -254,13 +255,19 @@ export async function writeOffCheque(
   const approvalId = await context.approve(
     alone ? [] : [{ code: 'rule.writeOff', approver: 'manager', params }],
   );
-  await run(tx, 'UPDATE returned_cheque SET written_off_minor = ? WHERE id = ?', [
-    leftMinor,
-    id,
-  ]);
+  await run(
+    tx,
+    'UPDATE returned_cheque SET written_off_minor = written_off_minor + ? WHERE id = ?',
+    [leftMinor, id],
+  );
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO cheque_write_off (returned_cheque_id, amount_minor) VALUES (?, ?)',
+    [id, leftMinor],
+  );
   const { number } = await postDocument(context, {
     kind: 'chequeWriteOff',
-    subjectId: id,
+    subjectId: insertId,
     date,
     lines: post('cheque.writtenOff', { amount: leftMinor }),
     memo: reason,

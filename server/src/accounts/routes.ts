@@ -33,6 +33,7 @@ import { agingReport, exportAging, itemsAt } from './agingReport';
 import { allocateCredit, takeBackAllocation } from './allocate';
 import { postLateCharges, proposeLateCharges } from './lateCharges';
 import { listAccounts, readCursor } from './list';
+import { paidOnAccount } from './load';
 import { accountPage, timelineOf } from './page';
 import { previewCharge } from './preview';
 import { chequesAtBank, returnCheque, writeOffCheque } from './returnedCheque';
@@ -99,6 +100,10 @@ export function accountRoutes(deps: Deps): Router {
   router.get(
     '/accounts/:id/timeline',
     query(deps, 'clerk', page, ({ db }, asked) => timelineOf(db, asked.id, asked)),
+  );
+  router.get(
+    '/accounts/:id/brought-by',
+    query(deps, 'clerk', byId, ({ db }, asked) => paidOnAccount(db, asked.id)),
   );
   router.get(
     '/accounts/:id/charge',

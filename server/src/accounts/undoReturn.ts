@@ -39,7 +39,7 @@ export async function undoReturn(
   const found = await row<Found>(
     tx,
     `SELECT r.sale_id AS saleId, r.match_group_id IS NOT NULL AS matched,
-       r.recovered_minor + r.written_off_minor > 0 AS touched, e.id AS entryId
+       r.recovered_minor + r.written_off_minor + r.credited_minor > 0 AS touched, e.id AS entryId
      FROM returned_cheque r
      JOIN entry e ON e.kind = 'chequeReturn' AND e.subject_id = r.id
      WHERE r.id = ? AND r.standing FOR UPDATE`,

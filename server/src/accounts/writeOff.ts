@@ -1,8 +1,8 @@
 import type { AccountPage, WriteOff } from '@abacist/contracts';
-import { decideWriteOff } from '@abacist/core/accounts';
+import { decideWriteOff, splitWriteOff, type WrittenCharge } from '@abacist/core/accounts';
 import { post, reverseLines, type JournalLine } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
-import { row, rows } from '../db/pool';
+import { row, rows, toMinor } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { numberAhead, postDocument } from '../ledger/post';
@@ -10,6 +10,7 @@ import {
   addItem,
   allocationTaxes,
   plainly,
+  standingAllocations,
   storeAllocations,
   undoAllocation,
   type StoredAllocation,
@@ -18,7 +19,9 @@ import { lockAccounts } from './load';
 import { accountPage } from './page';
 import { loadAccountRules } from './rules';
 
-type Charge = { leftMinor: number; saleId: number | null; saleTotalMinor: number };
+type Charge = Omit<WrittenCharge, 'taxes' | 'writtenTaxes' | 'writtenMinor'> & {
+  written: string | null;
+};
 
 /**
  * Writes a part of a charge off: a credit that settles it, and an expense of the shop.
@@ -34,9 +37,12 @@ export async function writeOff(
   await lockAccounts(tx, [accountId]);
   const charge = await row<Charge>(
     tx,
-    `SELECT i.left_minor AS leftMinor, i.sale_id AS saleId,
-       COALESCE(s.total_minor, 0) AS saleTotalMinor
-     FROM open_item i LEFT JOIN sale s ON s.id = i.sale_id
+    `SELECT i.left_minor AS leftMinor, i.amount_minor AS amountMinor,
+       (SELECT SUM(x.amount_minor) FROM allocation x
+        JOIN open_item c ON c.id = x.credit_item_id AND c.kind = 'writeOff'
+        WHERE x.charge_item_id = i.id
+          AND EXISTS (SELECT 1 FROM allocation_tax t WHERE t.allocation_id = x.id)) AS written
+     FROM open_item i
      WHERE i.id = ? AND i.charge_account_id = ? AND i.left_minor > 0`,
     [chargeItemId, accountId],
   );
@@ -50,7 +56,11 @@ export async function writeOff(
   const { parts, broken } = unwrap(
     decideWriteOff(
       amountMinor,
-      { ...charge, taxes: await taxesOfSale(context, charge.saleId) },
+      {
+        ...charge,
+        ...(await taxesOf(tx, chargeItemId)),
+        writtenMinor: toMinor(charge.written),
+      },
       { allowedMinor: allowed, adjustsTax: rules.writeOffAdjustsTax },
     ),
   );
@@ -95,18 +105,22 @@ function linesOf(
 }
 
 /**
- * Takes a write-off back, since it is owed (and perhaps paid) after all: the charge is open again,
- * and an item eats up the credit that it was. Its tax is owed again as it was written off.
+ * Takes a write-off back, or a part of it, since it is owed (and perhaps paid) after all: the charge
+ * is open again, and an item eats up the credit that it was. Its tax is owed again in the same
+ * proportion; what of it stays is given to the charge anew.
  */
 export async function takeBackWriteOff(
   context: CommandContext,
   written: StoredAllocation,
-  { reason }: { reason: string },
+  { reason, amountMinor = written.amountMinor }: { reason: string; amountMinor?: number },
 ): Promise<string> {
   const { tx, today: date } = context;
-  const { id, accountId, amountMinor, creditItemId } = written;
+  const { id, accountId, chargeItemId, creditItemId } = written;
   const taxes = await allocationTaxes(tx, id);
-  await undoAllocation(context, written, { date, reason, saleId: null });
+  const { backTaxes, restMinor, restTaxes } = splitWriteOff(amountMinor, {
+    amountMinor: written.amountMinor,
+    taxes,
+  });
   const number = await numberAhead(tx, 'writeOffUndo');
   const itemId = await addItem(tx, {
     accountId,
@@ -116,23 +130,59 @@ export async function takeBackWriteOff(
     dueDate: date,
     amountMinor,
   });
+  const by = { date, reason, saleId: null, writtenBackId: itemId };
+  await undoAllocation(context, written, by);
+  if (restMinor > 0) {
+    const rest = { ...plainly(accountId, chargeItemId, restMinor), taxes: restTaxes };
+    await storeAllocations(context, creditItemId, [rest], by);
+  }
   const whole = plainly(accountId, itemId, amountMinor);
   await storeAllocations(context, creditItemId, [whole], { date, reason: '', saleId: null });
   await postDocument(context, {
     kind: 'writeOffUndo',
     subjectId: itemId,
     date,
-    lines: reverseLines(linesOf(accountId, amountMinor, taxes)),
+    lines: reverseLines(linesOf(accountId, amountMinor, backTaxes)),
     memo: reason,
   });
   return number;
 }
 
-function taxesOfSale({ tx }: CommandContext, saleId: number | null) {
-  return rows<{ authorityId: number; taxMinor: number }>(
-    tx,
-    `SELECT authority_id AS authorityId, CAST(SUM(tax_minor) AS SIGNED) AS taxMinor
-     FROM sale_line_tax WHERE sale_id = ? GROUP BY authority_id ORDER BY authority_id`,
-    [saleId],
+/**
+ * Goods of a charge came back of which something had been written off: that is owed again, the
+ * latest first, so that what is credited for the goods settles it and no money leaves.
+ */
+export async function takeBackForGoods(
+  context: CommandContext,
+  saleTenderId: number,
+  amountMinor: number,
+): Promise<void> {
+  if (amountMinor === 0) return;
+  const standing = await standingAllocations(
+    context.tx,
+    `i.sale_tender_id = ? AND c.kind = 'writeOff'`,
+    [saleTenderId],
   );
+  let left = amountMinor;
+  for (const one of standing.reverse()) {
+    const part = Math.min(left, one.amountMinor);
+    if (part > 0) await takeBackWriteOff(context, one, { reason: '', amountMinor: part });
+    left -= part;
+  }
+}
+
+/** The tax of a charge by authority, and what of it was written off before. */
+async function taxesOf(tx: CommandContext['tx'], chargeItemId: number) {
+  const of = (sql: string) =>
+    rows<{ authorityId: number; taxMinor: number }>(tx, sql, [chargeItemId]);
+  const [taxes, writtenTaxes] = await Promise.all([
+    of(`SELECT authority_id AS authorityId, tax_minor AS taxMinor
+        FROM open_item_tax WHERE open_item_id = ? ORDER BY authority_id`),
+    of(`SELECT t.authority_id AS authorityId, CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
+        FROM allocation x
+        JOIN open_item c ON c.id = x.credit_item_id AND c.kind = 'writeOff'
+        JOIN allocation_tax t ON t.allocation_id = x.id
+        WHERE x.charge_item_id = ? GROUP BY t.authority_id`),
+  ]);
+  return { taxes, writtenTaxes };
 }

@@ -24,7 +24,7 @@ export type NewEntry = {
 /**
  * Posts a document's entry and numbers the document: entry OPEN, its lines, the number from its
  * series, the document, POSTED. Call it last in a transaction: the series' row is the hottest.
- * A document without effect has a number and no entry.
+ * A document whose entry would have no line has a number and no entry, and is marked so.
  * @throws HttpError 422 `lock.filed` for a filed day; 409 when a closed day needs an approval
  */
 export async function postDocument(
@@ -36,8 +36,9 @@ export async function postDocument(
   const number = await nextNumber(tx, SERIES[entry.kind]);
   await run(
     tx,
-    'INSERT INTO document (kind, subject_id, series, number, entry_id) VALUES (?, ?, ?, ?, ?)',
-    [entry.kind, entry.subjectId, SERIES[entry.kind], number, entryId],
+    `INSERT INTO document (kind, subject_id, series, number, entry_id, without_effect)
+     VALUES (?, ?, ?, ?, ?, ?)`,
+    [entry.kind, entry.subjectId, SERIES[entry.kind], number, entryId, entryId === null],
   );
   if (entryId !== null) {
     await run(tx, `UPDATE entry SET status = 'POSTED' WHERE id = ?`, [entryId]);

@@ -1,8 +1,8 @@
 import type { Order, OrderLine } from '@abacist/core/orders';
-import type { PaidTender, RefundState } from '@abacist/core/returns';
-import { placeholders, rows, run, toMinor, type Db } from '../db/pool';
+import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
+import { placeholders, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
-import { plainQuantity } from '../sales/original';
+import { paidTenders, plainQuantity } from '../sales/original';
 
 /**
  * Orders that a ticket competes for: each row is updated before it is read, so that two drawers
@@ -64,31 +64,13 @@ export async function loadOrders(db: Db, ids: readonly number[]): Promise<Order[
 
 /** The tenders that brought an order's prepayments: what may be paid back to them. */
 export async function paidForOrder(db: Db, orderId: number): Promise<RefundState> {
-  const paid = await rows<Omit<PaidTender, 'refundedMinor'> & { refunded: string | null }>(
+  const paid = await paidTenders(
     db,
-    `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
-       st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
-       NULL AS accountId, 0 AS unpaidMinor,
-       (SELECT -SUM(b.amount_minor) FROM sale_tender b
-        LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
-        WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded
-     FROM sale_extra x
-     JOIN sale_tender st ON st.sale_id = x.sale_id AND st.amount_minor > 0
-     JOIN tender t ON t.id = st.tender_id
-     LEFT JOIN sale_void v ON v.sale_id = x.sale_id
-     WHERE x.order_id = ? AND x.kind = 'prepayment' AND v.id IS NULL
+    `JOIN sale_extra x ON x.sale_id = st.sale_id AND x.kind = 'prepayment'
+     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+     WHERE x.order_id = ? AND v.id IS NULL AND st.amount_minor > 0
      ORDER BY st.id`,
     [orderId],
   );
-  return {
-    paid: paid.map(({ refunded, ...tender }) => ({
-      ...tender,
-      refundedMinor: toMinor(refunded),
-    })),
-    cashRefundedMinor: 0,
-    cashOutMinor: 0,
-    creditRefundedMinor: 0,
-    chequeRefundedMinor: 0,
-    usedMinor: 0,
-  };
+  return { ...NOTHING_PAID, paid };
 }

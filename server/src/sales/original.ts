@@ -1,6 +1,14 @@
-import type { DiscountTaken, PaidTender, RefundState, SoldLine } from '@abacist/core/returns';
+import type {
+  DiscountTaken,
+  FeeSoFar,
+  PaidTender,
+  RefundKind,
+  RefundState,
+  SoldLine,
+} from '@abacist/core/returns';
 import type { OriginalSale } from '@abacist/core/sales';
 import { row, rows, toMinor, type Db } from '../db/pool';
+import { OWED } from './returnedCheques';
 
 type LineRow = Omit<SoldLine, 'parts' | 'returned'> & {
   backQuantity: string | null;
@@ -53,9 +61,10 @@ export async function loadOriginal(db: Db, saleId: number): Promise<OriginalSale
      WHERE x.sale_id = ? ORDER BY x.position, x.authority_id`,
     [saleId, saleId],
   );
-  const [refunds, discount] = await Promise.all([
+  const [refunds, discount, fee] = await Promise.all([
     refundState(db, saleId),
     discountTaken(db, saleId),
+    feeSoFar(db, saleId),
   ]);
   return {
     id: saleId,
@@ -69,6 +78,7 @@ export async function loadOriginal(db: Db, saleId: number): Promise<OriginalSale
     ),
     refunds,
     discount,
+    fee,
   };
 }
 
@@ -107,6 +117,7 @@ async function discountTaken(db: Db, saleId: number): Promise<DiscountTaken> {
       `SELECT t.authority_id AS authorityId, CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
        FROM open_item i
        JOIN allocation x ON x.charge_item_id = i.id
+       JOIN open_item c ON c.id = x.credit_item_id AND c.kind <> 'writeOff'
        JOIN allocation_tax t ON t.allocation_id = x.id
        WHERE i.sale_id = ? AND i.amount_minor > 0
        GROUP BY t.authority_id HAVING SUM(t.tax_minor) > 0`,
@@ -138,49 +149,134 @@ async function discountTaken(db: Db, saleId: number): Promise<DiscountTaken> {
   };
 }
 
-async function refundState(db: Db, saleId: number): Promise<RefundState> {
-  const paid = await rows<Omit<PaidTender, 'refundedMinor'> & { refunded: string | null }>(
-    db,
-    `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
-       st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
-       st.charge_account_id AS accountId,
-       COALESCE((SELECT i.left_minor FROM open_item i
-                 WHERE i.sale_tender_id = st.id AND NOT i.voided), 0) AS unpaidMinor,
-       (SELECT -SUM(b.amount_minor) FROM sale_tender b
-        LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
-        WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded
-     FROM sale_tender st JOIN tender t ON t.id = st.tender_id
-     WHERE st.sale_id = ? AND st.amount_minor > 0 ORDER BY st.position`,
-    [saleId],
-  );
-  const given = await rows<{ kind: string; amount: string; kept: string }>(
-    db,
-    `SELECT t.kind, SUM(-b.amount_minor) AS amount, SUM(-b.kept_minor) AS kept
-     FROM sale_return sr
-     JOIN sale_tender b ON b.sale_id = sr.sale_id AND b.amount_minor < 0
-     JOIN tender t ON t.id = b.tender_id
-     LEFT JOIN sale_void bv ON bv.sale_id = sr.sale_id
-     WHERE sr.of_sale_id = ? AND bv.id IS NULL GROUP BY t.kind`,
-    [saleId],
-  );
-  const used = await row<{ used: string | null }>(
-    db,
-    `SELECT SUM(s.used_minor) AS used
-     FROM sale_return sr JOIN sale s ON s.id = sr.sale_id
+/** The restocking fee that returns of a sale bore so far, and the net and tax that bore it. */
+async function feeSoFar(db: Db, saleId: number): Promise<FeeSoFar> {
+  const of = `FROM sale_return sr
+     JOIN return_line_tax t ON t.sale_id = sr.sale_id
      LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
-     WHERE sr.of_sale_id = ? AND v.id IS NULL`,
-    [saleId],
-  );
-  const of = (kind: string) => given.find((one) => one.kind === kind);
+     WHERE sr.of_sale_id = ? AND v.id IS NULL AND sr.fee_base_minor > 0`;
+  const taxes = (where: string) =>
+    rows<{ authorityId: number; taxMinor: number }>(
+      db,
+      `SELECT t.authority_id AS authorityId, CAST(SUM(t.tax_minor) AS SIGNED) AS taxMinor
+       ${of} AND ${where} GROUP BY t.authority_id`,
+      [saleId],
+    );
+  const [fee, baseTaxes, feeTaxes] = await Promise.all([
+    row<{ base: string | null; fee: string | null }>(
+      db,
+      `SELECT SUM(sr.fee_base_minor) AS base, SUM(sr.fee_minor) AS fee
+       FROM sale_return sr LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
+       WHERE sr.of_sale_id = ? AND v.id IS NULL`,
+      [saleId],
+    ),
+    taxes('t.position <> 0'),
+    taxes('t.position = 0'),
+  ]);
   return {
-    paid: paid.map(({ refunded, ...tender }) => ({
-      ...tender,
-      refundedMinor: toMinor(refunded),
-    })),
-    cashRefundedMinor: toMinor(of('cash')?.amount),
-    cashOutMinor: toMinor(of('cash')?.kept),
-    creditRefundedMinor: toMinor(of('storeCredit')?.amount),
-    chequeRefundedMinor: toMinor(of('ownCheque')?.amount),
+    baseMinor: toMinor(fee?.base),
+    baseTaxes,
+    feeMinor: toMinor(fee?.fee),
+    taxes: feeTaxes,
+  };
+}
+
+type PaidRow = Omit<
+  PaidTender,
+  'refundedMinor' | 'ahead' | 'unpaidMinor' | 'writtenOffMinor'
+> & {
+  refunded: string | null;
+  unpaid: string | null;
+  writtenOff: string | null;
+};
+
+/**
+ * Tenders by what a condition on `st` names, with what went back to each and what of it never
+ * came: an open charge, a returned cheque that is owed, and what was written off of either.
+ */
+const PAID = `
+  SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
+    st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
+    st.charge_account_id AS accountId,
+    CASE t.kind
+      WHEN 'onAccount' THEN (SELECT i.left_minor FROM open_item i
+        WHERE i.sale_tender_id = st.id AND NOT i.voided)
+      WHEN 'cheque' THEN (SELECT LEAST(${OWED}, walk_in_minor) FROM returned_cheque r
+        JOIN cheque q ON q.id = r.cheque_id WHERE q.sale_tender_id = st.id AND r.standing)
+    END AS unpaid,
+    CASE t.kind
+      WHEN 'onAccount' THEN (SELECT SUM(x.amount_minor) FROM open_item i
+        JOIN allocation x ON x.charge_item_id = i.id
+        JOIN open_item c ON c.id = x.credit_item_id AND c.kind = 'writeOff'
+        WHERE i.sale_tender_id = st.id AND NOT i.voided)
+      WHEN 'cheque' THEN (SELECT r.written_off_minor FROM returned_cheque r
+        JOIN cheque q ON q.id = r.cheque_id WHERE q.sale_tender_id = st.id AND r.standing)
+    END AS writtenOff,
+    (SELECT -SUM(b.amount_minor) FROM sale_tender b
+     LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
+     WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded
+  FROM sale_tender st JOIN tender t ON t.id = st.tender_id`;
+
+/** Tenders that a statement's rest finds, as what can be paid back to them. */
+export async function paidTenders(
+  db: Db,
+  rest: string,
+  values: readonly number[],
+  ahead = false,
+): Promise<PaidTender[]> {
+  const found = await rows<PaidRow>(db, `${PAID} ${rest}`, values);
+  return found.map(({ refunded, unpaid, writtenOff, ...tender }) => ({
+    ...tender,
+    refundedMinor: toMinor(refunded),
+    unpaidMinor: toMinor(unpaid),
+    writtenOffMinor: toMinor(writtenOff),
+    ...(ahead && { ahead: true as const }),
+  }));
+}
+
+/** Cards and transfers that had paid ahead for an order of which a sale used prepayments. */
+const AHEAD = `
+  LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+  WHERE v.id IS NULL AND st.amount_minor > 0 AND t.kind IN ('card', 'transfer')
+    AND st.sale_id IN (
+      SELECT e.sale_id
+      FROM sale_tender u
+      JOIN sale_extra e ON e.order_id = u.order_id AND e.kind = 'prepayment'
+      WHERE u.sale_id = ? AND u.order_id IS NOT NULL)
+  ORDER BY st.id`;
+
+async function refundState(db: Db, saleId: number): Promise<RefundState> {
+  const own = 'WHERE st.sale_id = ? AND st.amount_minor > 0 ORDER BY st.position';
+  const [paid, ahead, given, used, traded] = await Promise.all([
+    paidTenders(db, own, [saleId]),
+    paidTenders(db, AHEAD, [saleId], true),
+    rows<{ kind: RefundKind; amount: string; kept: string }>(
+      db,
+      `SELECT t.kind, SUM(-b.amount_minor) AS amount, SUM(-b.kept_minor) AS kept
+       FROM sale_return sr
+       JOIN sale_tender b ON b.sale_id = sr.sale_id AND b.amount_minor < 0
+       JOIN tender t ON t.id = b.tender_id
+       LEFT JOIN sale_void bv ON bv.sale_id = sr.sale_id
+       WHERE sr.of_sale_id = ? AND bv.id IS NULL GROUP BY t.kind`,
+      [saleId],
+    ),
+    row<{ used: string | null }>(
+      db,
+      `SELECT SUM(s.used_minor) AS used
+       FROM sale_return sr JOIN sale s ON s.id = sr.sale_id
+       LEFT JOIN sale_void v ON v.sale_id = sr.sale_id
+       WHERE sr.of_sale_id = ? AND v.id IS NULL`,
+      [saleId],
+    ),
+    row<{ usedMinor: number }>(db, 'SELECT used_minor AS usedMinor FROM sale WHERE id = ?', [
+      saleId,
+    ]),
+  ]);
+  return {
+    paid: [...paid, ...ahead],
+    givenMinor: Object.fromEntries(given.map(({ kind, amount }) => [kind, toMinor(amount)])),
+    cashOutMinor: toMinor(given.find(({ kind }) => kind === 'cash')?.kept),
     usedMinor: toMinor(used?.used),
+    tradedInMinor: traded!.usedMinor,
   };
 }

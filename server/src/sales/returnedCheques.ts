@@ -4,7 +4,8 @@ import type { CommandContext } from '../context';
 import { placeholders, rows, run } from '../db/pool';
 
 /** What of a returned cheque is owed by nobody's account and was not paid. */
-export const OWED = 'walk_in_minor - recovered_minor - written_off_minor';
+export const OWED =
+  '(walk_in_minor + fee_minor - recovered_minor - credited_minor - written_off_minor)';
 
 /** The returned cheques that a ticket pays, locked, with what is still owed of each. */
 export async function owedCheques(
@@ -17,35 +18,75 @@ export async function owedCheques(
   if (ids.length === 0) return [];
   return rows<OwedCheque>(
     tx,
-    `SELECT id, CAST(${OWED} AS SIGNED) AS leftMinor FROM returned_cheque
+    `SELECT id, CAST(${OWED} AS SIGNED) AS leftMinor, written_off_minor AS writtenOffMinor
+     FROM returned_cheque
      WHERE id IN (${placeholders(ids.length)}) AND standing FOR UPDATE`,
     ids,
   );
 }
 
-/** Counts what was paid of a returned cheque; below zero where that ticket is voided. */
+/**
+ * Counts what was paid of a returned cheque, of that what had been written off; below zero where
+ * that ticket is voided.
+ */
 export async function recoverCheque(
   { tx }: CommandContext,
   id: number,
   amountMinor: number,
+  recoveredMinor: number,
 ): Promise<void> {
   await run(
     tx,
-    'UPDATE returned_cheque SET recovered_minor = recovered_minor + ? WHERE id = ?',
-    [amountMinor, id],
+    `UPDATE returned_cheque
+     SET written_off_minor = written_off_minor - ?, recovered_minor = recovered_minor + ?
+     WHERE id = ?`,
+    [recoveredMinor, amountMinor, id],
   );
 }
 
-/** Returned cheques that a voided ticket had paid are owed again. */
+/**
+ * Goods that a returned cheque had paid came back: the debt is credited, of that what had been
+ * written off; below zero where that ticket is voided.
+ */
+export async function creditCheque(
+  { tx }: CommandContext,
+  ofSaleTenderId: number,
+  amountMinor: number,
+  writtenBackMinor: number,
+): Promise<void> {
+  await run(
+    tx,
+    `UPDATE returned_cheque r JOIN cheque q ON q.id = r.cheque_id
+     SET r.written_off_minor = r.written_off_minor - ?, r.credited_minor = r.credited_minor + ?
+     WHERE q.sale_tender_id = ? AND r.standing`,
+    [writtenBackMinor, amountMinor, ofSaleTenderId],
+  );
+}
+
+/** Returned cheques that a voided ticket had paid or credited are owed again. */
 export async function forgetPaidCheques(
   context: CommandContext,
   saleId: number,
 ): Promise<void> {
-  const paid = await rows<{ id: number; amountMinor: number }>(
+  const paid = await rows<{ id: number; amountMinor: number; recoveredMinor: number }>(
     context.tx,
-    `SELECT returned_cheque_id AS id, amount_minor AS amountMinor
+    `SELECT returned_cheque_id AS id, amount_minor AS amountMinor,
+       recovered_minor AS recoveredMinor
      FROM sale_extra WHERE sale_id = ? AND returned_cheque_id IS NOT NULL`,
     [saleId],
   );
-  for (const { id, amountMinor } of paid) await recoverCheque(context, id, -amountMinor);
+  for (const { id, amountMinor, recoveredMinor } of paid) {
+    await recoverCheque(context, id, -amountMinor, -recoveredMinor);
+  }
+  const credited = await rows<{ id: number; amountMinor: number; writtenBackMinor: number }>(
+    context.tx,
+    `SELECT st.of_sale_tender_id AS id, st.amount_minor AS amountMinor,
+       st.written_back_minor AS writtenBackMinor
+     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind = 'cheque'
+     WHERE st.sale_id = ? AND st.amount_minor < 0`,
+    [saleId],
+  );
+  for (const { id, amountMinor, writtenBackMinor } of credited) {
+    await creditCheque(context, id, amountMinor, -writtenBackMinor);
+  }
 }

@@ -12,9 +12,10 @@ import type { CommandResult } from '../http/command';
 import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
-import { storeCharges, storeCredited } from '../accounts/items';
+import { storeCharges, storeCredited } from '../accounts/ofTicket';
 import { storeCreditsOut, storePayments } from '../accounts/pay';
-import { lockAccounts, ticketAccounts } from '../accounts/load';
+import { lockAccounts, paidOnAccount, ticketAccounts } from '../accounts/load';
+import { cashInDrawer } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
 import { bankAccountsFor } from './ownCheques';
@@ -48,7 +49,6 @@ export async function sell(
   const orders = await lockOrders(tx, orderIdsOf(command));
   const named = accountsOf(command);
   await lockAccounts(tx, [...named.charged, ...named.paid]);
-  const back = command.extras?.find(({ kind }) => kind === 'prepaymentBack');
   const [
     session,
     tenders,
@@ -56,7 +56,8 @@ export async function sell(
     catalogue,
     credits,
     vouchers,
-    prepaidBy,
+    broughtBy,
+    drawerHoldsMinor,
     reasons,
     bankAccountIds,
     returnedCheques,
@@ -67,7 +68,8 @@ export async function sell(
     catalogueFor(tx, [...new Set(itemIds)], today),
     creditsOf(context, command),
     vouchersOf(context, command),
-    back && 'orderId' in back ? paidForOrder(tx, back.orderId) : null,
+    broughtByOf(context, command),
+    givesCash(command) ? cashInDrawer(tx, command.drawerId) : null,
     command.returned ? returnReasons(tx) : [],
     bankAccountsFor(tx, command),
     owedCheques(context, command),
@@ -94,7 +96,8 @@ export async function sell(
       cardExtras,
       orders,
       ...accounts,
-      prepaidBy,
+      broughtBy,
+      drawerHoldsMinor,
       bankAccountIds,
       returnedCheques,
       returnRules,
@@ -168,6 +171,20 @@ const NO_DISCOUNTS = { base: 'gross', partEarns: false, adjustsTax: false } as c
 const reasonsOf = ({ extras = [] }: SaleCommand): string[] =>
   extras.map((one) => (one.kind === 'accountPayment' ? one.reason : ''));
 
+/** What brought the money that a ticket pays back: of an order, or of a credit on an account. */
+async function broughtByOf({ tx }: CommandContext, { extras = [] }: SaleCommand) {
+  for (const extra of extras) {
+    if (extra.kind === 'prepaymentBack') return paidForOrder(tx, extra.orderId);
+    if (extra.kind === 'creditOut') return paidOnAccount(tx, extra.accountId);
+  }
+  return null;
+}
+
+/** Whether a ticket takes cash out of the drawer. */
+const givesCash = ({ refunds = [], extras = [] }: SaleCommand): boolean =>
+  refunds.some(({ kind }) => kind === 'cash') ||
+  extras.some(({ kind }) => kind === 'cashBack');
+
 /** The orders that a ticket sells of, takes or pays back prepayments for, or is paid from. */
 function orderIdsOf({ lines, extras = [], tenders }: SaleCommand): number[] {
   return [
@@ -201,6 +218,10 @@ async function originalOf(
     tx,
     charged.map(({ id }) => id),
   );
+  // So may a cheque of it that the bank returned.
+  await run(tx, 'SELECT id FROM returned_cheque WHERE sale_id = ? FOR UPDATE', [
+    returned.saleId,
+  ]);
   return loadOriginal(tx, returned.saleId);
 }
 

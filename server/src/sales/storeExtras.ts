@@ -17,7 +17,8 @@ export async function storeExtras(
   const { tx, today, now } = context;
   const vouchers: SaleAnswer['vouchers'] = [];
   for (const [i, extra] of sale.extras.entries()) {
-    const { kind, orderId, amountMinor, parts, accountId, returnedChequeId } = extra;
+    const { kind, orderId, amountMinor, parts, accountId, returnedChequeId, recoveredMinor } =
+      extra;
     let voucherId: number | null = null;
     if (kind === 'voucher') {
       const validUntil = voucherDays === null ? null : addDays(today, voucherDays);
@@ -39,7 +40,7 @@ export async function storeExtras(
       );
     }
     if (returnedChequeId !== null) {
-      await recoverCheque(context, returnedChequeId, amountMinor);
+      await recoverCheque(context, returnedChequeId, amountMinor, recoveredMinor);
     }
     const netMinor = kind === 'prepaymentBack' ? -parts.netMinor : parts.netMinor;
     await insertMany(
@@ -55,6 +56,7 @@ export async function storeExtras(
         'voucher_id',
         'charge_account_id',
         'returned_cheque_id',
+        'recovered_minor',
       ],
       [
         [
@@ -67,6 +69,7 @@ export async function storeExtras(
           voucherId,
           accountId,
           returnedChequeId,
+          recoveredMinor,
         ],
       ],
     );

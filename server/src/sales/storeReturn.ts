@@ -16,8 +16,8 @@ export async function storeReturn(
     tx,
     `INSERT INTO sale_return
        (sale_id, of_sale_id, reason_code, item_condition, price_source, fee_minor,
-        fee_tax_minor, discount_back_minor, net_minor, tax_minor)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        fee_tax_minor, fee_base_minor, discount_back_minor, net_minor, tax_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       saleId,
       ofSaleId,
@@ -26,6 +26,7 @@ export async function storeReturn(
       'priceSource' in wanted ? wanted.priceSource : null,
       fee.feeMinor,
       fee.taxMinor,
+      fee.baseMinor,
       discountBack.discountMinor,
       netMinor,
       taxMinor,

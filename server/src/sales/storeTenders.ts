@@ -5,12 +5,13 @@ import { run } from '../db/pool';
 import { joinBatch } from './batch';
 import { takeCredit } from './credit';
 import { storeOwnCheque } from './ownCheques';
+import { creditCheque } from './returnedCheques';
 import { storeTransfer } from './transfers';
 import { takeVoucher } from './vouchers';
 
 export type TenderRow = TenderState & { cutOff: string | null };
 
-type Stored = Pick<TakenTender, 'amountMinor' | 'transfer'> & {
+type Stored = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'> & {
   tenderId: number;
   tenderedMinor: number;
   changeMinor: number;
@@ -27,6 +28,8 @@ type Stored = Pick<TakenTender, 'amountMinor' | 'transfer'> & {
   accountId: number | null;
   /** The part of a prepayment that was no tax. */
   netMinor: number | null;
+  /** Of what is given back, what had been written off. */
+  writtenBackMinor: number;
 };
 
 /** A ticket's tenders and refunds as rows; what is given back has negative amounts. */
@@ -37,6 +40,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
       ownCheque: null,
       accountId: tender.charge?.accountId ?? null,
       ofSaleTenderId: null,
+      writtenBackMinor: 0,
       netMinor: prepaymentsUsed.find((used) => used.tender === i)?.parts.netMinor ?? null,
     })),
     ...refunds.map((refund) => ({
@@ -47,7 +51,6 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
       lastFour: null,
       creditNoteId: null,
       cheque: null,
-      transfer: null,
       voucherId: null,
       orderId: null,
       netMinor: null,
@@ -80,8 +83,8 @@ export async function storeTenders(
       `INSERT INTO sale_tender
          (sale_id, position, tender_id, amount_minor, tendered_minor, change_minor, kept_minor,
           rounding_minor, last_four, reference, credit_note_id, of_sale_tender_id, voucher_id,
-          order_id, net_minor, charge_account_id)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          order_id, net_minor, charge_account_id, written_back_minor)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         saleId,
         i + 1,
@@ -99,6 +102,7 @@ export async function storeTenders(
         tender.orderId,
         tender.netMinor,
         tender.accountId,
+        tender.writtenBackMinor,
       ],
     );
     if (tender.cheque) {
@@ -110,6 +114,10 @@ export async function storeTenders(
          VALUES (?, ?, ?, ?, ?, ?, ?)`,
         [insertId, drawerSessionId, context.today, tender.amountMinor, number, drawnBy, dated],
       );
+    }
+    if (tender.kind === 'cheque' && tender.ofSaleTenderId !== null) {
+      const { ofSaleTenderId, amountMinor, writtenBackMinor } = tender;
+      await creditCheque(context, ofSaleTenderId, -amountMinor, writtenBackMinor);
     }
     if (tender.ownCheque) {
       await storeOwnCheque(context, tender.ownCheque, {

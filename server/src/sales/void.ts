@@ -5,7 +5,7 @@ import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { takeCredit } from './credit';
-import { voidItems } from '../accounts/items';
+import { voidItems } from '../accounts/ofTicket';
 import { lockAccounts, refuseClosed } from '../accounts/load';
 import { voidOwnCheques } from './ownCheques';
 import { forgetPaidCheques } from './returnedCheques';

@@ -51,15 +51,17 @@ export const ACCOUNTS: Check[] = [
           WHERE t.left_minor = 0 AND NOT t.closed_on <=> IF(t.voided, t.date, t.lastDate)`,
   },
   {
-    name: 'an allocation joins a credit and a charge of one account, not before either',
+    name: 'an allocation joins a credit and a charge of one payer, not before either',
     sql: `SELECT NULL AS entryId, CONCAT('allocation ', x.id) AS about,
-            'a credit and a charge of one account' AS expected,
+            'a credit and a charge of one payer' AS expected,
             CONCAT(c.kind, ' to ', h.kind, ' on ', x.date) AS found
           FROM allocation x
           JOIN open_item c ON c.id = x.credit_item_id
           JOIN open_item h ON h.id = x.charge_item_id
+          JOIN charge_account ca ON ca.id = c.charge_account_id
+          JOIN charge_account ha ON ha.id = h.charge_account_id
           WHERE c.amount_minor > 0 OR h.amount_minor < 0
-            OR c.charge_account_id <> h.charge_account_id
+            OR COALESCE(ca.parent_id, ca.id) <> COALESCE(ha.parent_id, ha.id)
             OR x.date < c.date OR x.date < h.date`,
   },
   {
@@ -113,7 +115,8 @@ export const ACCOUNTS: Check[] = [
     `SELECT i.id AS subject_id, -i.amount_minor
        - COALESCE((SELECT SUM(t.tax_minor) FROM allocation x
                    JOIN allocation_tax t ON t.allocation_id = x.id
-                   WHERE x.credit_item_id = i.id AND x.undoes_id IS NULL), 0) AS expected
+                   WHERE x.credit_item_id = i.id AND x.undoes_id IS NULL
+                     AND x.written_back_id IS NULL), 0) AS expected
      FROM open_item i WHERE i.kind = 'writeOff'`,
   ),
   {
@@ -129,18 +132,18 @@ export const ACCOUNTS: Check[] = [
     'writeOffUndo',
     'writeOffs',
     `SELECT i.id AS subject_id, -i.amount_minor
-       - COALESCE((SELECT SUM(t.tax_minor) FROM allocation g
-                   JOIN allocation x ON x.credit_item_id = g.credit_item_id
-                     AND x.undoes_id IS NOT NULL
+       - COALESCE((SELECT SUM(t.tax_minor) FROM allocation x
                    JOIN allocation_tax t ON t.allocation_id = x.id
-                   WHERE g.charge_item_id = i.id), 0) AS expected
+                   WHERE x.written_back_id = i.id), 0) AS expected
      FROM open_item i WHERE i.kind = 'writtenBack'`,
   ),
   control('late charges are those of accounts', 'lateCharges', ofItems('lateCharge')),
   control(
     'fees for returned cheques are those of accounts',
     'feeIncome',
-    ofItems('chequeFee'),
+    `${ofItems('chequeFee')}
+     UNION ALL
+     SELECT 0, -fee_minor FROM returned_cheque WHERE standing`,
   ),
   {
     name: 'a returned cheque is owed again by the accounts that it paid, or by a walk-in',
@@ -153,6 +156,20 @@ export const ACCOUNTS: Check[] = [
           GROUP BY r.id, r.amount_minor, r.walk_in_minor
           HAVING r.amount_minor - r.walk_in_minor
             <> COALESCE(SUM(IF(i.kind = 'returnedCheque', i.amount_minor, 0)), 0)`,
+  },
+  {
+    name: 'the tax of a charge is its share of its ticket',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('item ', i.id) AS about,
+            CONCAT('within a cent of ', ROUND(s.tax_minor * i.amount_minor / s.total_minor, 2))
+              AS expected, COALESCE(t.tax, 0) AS found
+          FROM open_item i
+          JOIN sale s ON s.id = i.sale_id
+          JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+          LEFT JOIN (SELECT open_item_id, SUM(tax_minor) AS tax, COUNT(*) AS parts
+                     FROM open_item_tax GROUP BY open_item_id) t ON t.open_item_id = i.id
+          WHERE i.kind = 'charge'
+            AND ABS(COALESCE(t.tax, 0) - s.tax_minor * i.amount_minor / s.total_minor)
+              >= COALESCE(t.parts, 0) + 1`,
   },
   {
     name: 'an account’s limit is what was last decided of it',

@@ -1,3 +1,4 @@
+import { OWED } from '../../sales/returnedCheques';
 import { STANDING, control, perDocument, type Check } from './build';
 
 /** What can be matched, and as what it is a member of a match. */
@@ -82,7 +83,7 @@ export const BANK: Check[] = [
   control(
     'returned cheques are what no account owes of them and nobody paid or wrote off',
     'returnedCheques',
-    `SELECT 0 AS part, walk_in_minor - recovered_minor - written_off_minor AS expected
+    `SELECT 0 AS part, ${OWED} AS expected
      FROM returned_cheque WHERE standing`,
   ),
   {
@@ -96,6 +97,25 @@ export const BANK: Check[] = [
           GROUP BY r.id, r.recovered_minor
           HAVING COALESCE(SUM(IF(v.id IS NULL, x.amount_minor, 0)), 0) <> r.recovered_minor`,
   },
+  {
+    name: 'what goods took off a returned cheque is what tickets say',
+    sql: `SELECT NULL AS entryId, CONCAT('returned cheque ', r.id) AS about,
+            COALESCE(SUM(IF(v.id IS NULL, -b.amount_minor, 0)), 0) AS expected,
+            r.credited_minor AS found
+          FROM returned_cheque r
+          JOIN cheque q ON q.id = r.cheque_id
+          LEFT JOIN sale_tender b ON b.of_sale_tender_id = q.sale_tender_id
+          LEFT JOIN sale_void v ON v.sale_id = b.sale_id
+          WHERE r.standing
+          GROUP BY r.id, r.credited_minor
+          HAVING COALESCE(SUM(IF(v.id IS NULL, -b.amount_minor, 0)), 0) <> r.credited_minor`,
+  },
+  perDocument(
+    'a returned cheque that is written off is an expense',
+    'chequeWriteOff',
+    'writeOffs',
+    'SELECT id AS subject_id, amount_minor AS expected FROM cheque_write_off',
+  ),
   {
     name: 'what slips took of the safe is what is gone from it',
     sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,

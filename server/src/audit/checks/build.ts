@@ -10,7 +10,8 @@ const entrySum = (role: string, by = '') => `
   GROUP BY l.entry_id${by && `, l.${by}`}`;
 
 /**
- * Compares the lines of an account in each entry of a kind with what its document says.
+ * Compares the lines of an account in the entry of each document of a kind with what its own rows
+ * say: one without an entry must move nothing.
  * `expected` is a statement that gives subject_id, (part,) expected.
  */
 export function perDocument(
@@ -24,12 +25,12 @@ export function perDocument(
   return {
     name,
     sql: `
-      SELECT e.id AS entryId, CONCAT(e.kind, ' ', e.subject_id) AS about,
+      SELECT d.entry_id AS entryId, CONCAT(d.kind, ' ', d.subject_id) AS about,
         COALESCE(x.expected, 0) AS expected, COALESCE(f.found, 0) AS found
-      FROM entry e
-      JOIN (${expected}) x ON x.subject_id = e.subject_id
-      LEFT JOIN (${entrySum(role, by)}) f ON f.entry_id = e.id ${part}
-      WHERE e.kind = '${kind}' AND COALESCE(x.expected, 0) <> COALESCE(f.found, 0)`,
+      FROM document d
+      JOIN (${expected}) x ON x.subject_id = d.subject_id
+      LEFT JOIN (${entrySum(role, by)}) f ON f.entry_id = d.entry_id ${part}
+      WHERE d.kind = '${kind}' AND COALESCE(x.expected, 0) <> COALESCE(f.found, 0)`,
   };
 }
 

@@ -23,6 +23,7 @@ export const DRAWER: Check[] = [
             FROM sale_tender st
             JOIN tender t ON t.id = st.tender_id AND t.kind = 'cheque'
             LEFT JOIN cheque q ON q.sale_tender_id = st.id
+            WHERE st.amount_minor > 0
             UNION ALL
             SELECT q.sale_tender_id, NULL, q.amount_minor
             FROM cheque q

@@ -1,0 +1,161 @@
+import { holdsCardNumber } from '../cards';
+import { minor, minus, negate, roundCash, sum, type Minor } from '../money';
+import { accept, refuse, type Outcome } from '../outcome';
+import { checkOwnCheque } from '../tenders';
+import {
+  firstBack,
+  NOTHING_PAID,
+  type GivenRefund,
+  type OfferedRefund,
+  type PaidTender,
+  type RefundState,
+} from './refund';
+
+/** What else a return of a sale comes to. Minor units, net and tax. */
+export type AlongWith = {
+  /** Returned value that pays for other goods on this ticket. */
+  usedMinor: number;
+  /** The value of goods of the sale that still may come back later. */
+  laterMinor: number;
+};
+
+/**
+ * Gives an amount back by the chosen tenders. What never came as money goes back to its own tender
+ * first; a tender gets back no more than it paid. Without a sale there is no tender to pay back.
+ * Refusals: `refund.notPositive`, `refund.oneCash`, `refund.sum` (leftMinor),
+ * `refund.unknownTender`, `refund.tenderOver` (leftMinor), `refund.reference`, `text.cardNumber`,
+ * those of `checkOwnCheque`, `refund.first` (amountMinor).
+ * @param dueMinor what the ticket gives back, positive
+ */
+export function settleRefund(
+  dueMinor: number,
+  along: AlongWith,
+  offered: readonly OfferedRefund[],
+  state: RefundState | null,
+  cashStepMinor: number,
+): Outcome<GivenRefund[]> {
+  if (offered.filter(({ kind }) => kind === 'cash').length > 1) {
+    return refuse('refund.oneCash', 'refunds');
+  }
+  for (const [i, refund] of offered.entries()) {
+    const refusal = checkRefund(refund, offered.slice(0, i), state, `refunds.${i}`);
+    if (refusal) return refusal;
+  }
+  const leftMinor = minus(dueMinor, sum(offered.map(({ amountMinor }) => amountMinor)));
+  if (leftMinor !== 0) return refuse('refund.sum', 'refunds', { leftMinor });
+  const sale = state ?? NOTHING_PAID;
+  const first = firstBack(dueMinor, sale);
+  for (const { saleTenderId, kind, amountMinor } of first) {
+    if (toTender(offered, saleTenderId) < amountMinor) {
+      return refuse(`refund.first.${kind}`, 'refunds', { amountMinor });
+    }
+  }
+  const other = sum(
+    offered.map(({ kind, amountMinor }) => (kind === 'cash' ? 0 : amountMinor)),
+  );
+  // A tender that is named twice takes its write-off back once.
+  const writtenOff = new Map(first.map((one) => [one.saleTenderId, one.writtenOffMinor]));
+  return accept(
+    offered.map((refund): GivenRefund => {
+      const { kind, tenderId, amountMinor } = refund;
+      const saleTenderId = 'saleTenderId' in refund ? refund.saleTenderId : null;
+      const outMinor =
+        kind === 'cash'
+          ? cashOut(amountMinor, other, along, state, cashStepMinor)
+          : amountMinor;
+      const writtenBackMinor = minor(
+        Math.min(amountMinor, writtenOff.get(saleTenderId ?? 0) ?? 0),
+      );
+      writtenOff.delete(saleTenderId ?? 0);
+      return {
+        tenderId,
+        kind,
+        saleTenderId,
+        amountMinor: negate(amountMinor),
+        keptMinor: kind === 'cheque' ? minor(0) : negate(outMinor),
+        roundingMinor: minus(outMinor, amountMinor),
+        reference: 'reference' in refund ? refund.reference : null,
+        ownCheque: kind === 'ownCheque' ? refund.cheque : null,
+        transfer:
+          kind === 'transfer' ? { bankAccountId: refund.bankAccountId, lineId: null } : null,
+        accountId:
+          sale.paid.find((one) => one.saleTenderId === saleTenderId)?.accountId ?? null,
+        writtenBackMinor,
+      };
+    }),
+  );
+}
+
+const toTender = (refunds: readonly OfferedRefund[], saleTenderId: number): Minor =>
+  sum(
+    refunds.map((one) =>
+      'saleTenderId' in one && one.saleTenderId === saleTenderId ? one.amountMinor : 0,
+    ),
+  );
+
+/**
+ * What leaves the drawer. It is rounded on what cash gave back so far: up to what cash had paid,
+ * never beyond the cash kept for it; beyond that (a card that is paid back in cash) to the nearest
+ * coin. What is given back in all, with what may still come back to the cent, never exceeds what
+ * came in by more than half the smallest coin.
+ */
+function cashOut(
+  amountMinor: number,
+  otherMinor: number,
+  { usedMinor, laterMinor }: AlongWith,
+  state: RefundState | null,
+  stepMinor: number,
+): Minor {
+  const own = state?.paid.filter(({ ahead }) => !ahead) ?? [];
+  if (!state || own.length + state.tradedInMinor === 0) {
+    return roundCash(amountMinor, stepMinor);
+  }
+  const inCash = own.filter(({ kind }) => kind === 'cash');
+  const paidMinor = sum(inCash.map((tender) => tender.amountMinor));
+  const keptMinor = sum(inCash.map((tender) => tender.keptMinor));
+  const { cash: before = 0, ...elsewhere } = state.givenMinor;
+  const cumulated = before + amountMinor;
+  const ofCash = roundCash(Math.min(cumulated, paidMinor), stepMinor);
+  const beyond = roundCash(Math.max(0, cumulated - paidMinor), stepMinor);
+  const cameIn = sum([...own.map((one) => one.keptMinor), state.tradedInMinor]);
+  const given = sum([...Object.values(elsewhere), otherMinor, state.usedMinor, usedMinor]);
+  const most = roundCash(Math.max(0, cameIn - given - laterMinor), stepMinor);
+  const out = Math.min(Math.min(ofCash, keptMinor) + beyond, most);
+  return minor(Math.max(0, out - state.cashOutMinor));
+}
+
+/** Kinds that go back to the very tender that paid. */
+const TO_TENDER: readonly string[] = ['card', 'transfer', 'onAccount', 'cheque', 'other'];
+
+function checkRefund(
+  refund: OfferedRefund,
+  before: readonly OfferedRefund[],
+  state: RefundState | null,
+  at: string,
+): Outcome<never> | undefined {
+  if (refund.amountMinor <= 0) return refuse('refund.notPositive', `${at}.amountMinor`);
+  if (refund.kind === 'ownCheque') return checkOwnCheque(refund.cheque, `${at}.cheque`);
+  if (!TO_TENDER.includes(refund.kind) || !('saleTenderId' in refund)) return undefined;
+  const { kind, saleTenderId, tenderId } = refund;
+  const paid = state?.paid.find(
+    (one) =>
+      one.kind === kind && one.saleTenderId === saleTenderId && one.tenderId === tenderId,
+  );
+  if (!paid) return refuse('refund.unknownTender', `${at}.saleTenderId`);
+  const leftMinor = mostBack(paid);
+  if (toTender([...before, refund], saleTenderId) > leftMinor) {
+    return refuse('refund.tenderOver', `${at}.amountMinor`, { leftMinor });
+  }
+  if (!('reference' in refund)) return undefined;
+  if (holdsCardNumber(refund.reference)) return refuse('text.cardNumber', `${at}.reference`);
+  if (kind === 'card' && !refund.reference.trim()) {
+    return refuse('refund.reference', `${at}.reference`);
+  }
+  return undefined;
+}
+
+/** A cheque that the bank paid is no debt: its money goes back another way. */
+const mostBack = (paid: PaidTender): number =>
+  paid.kind === 'cheque'
+    ? paid.unpaidMinor + paid.writtenOffMinor
+    : paid.amountMinor - paid.refundedMinor;
