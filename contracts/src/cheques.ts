@@ -50,3 +50,9 @@ export const chequesAtBankSchema = Joi.object<{ amountMinor?: number; id?: numbe
 }).or('amountMinor', 'id');
 /** They, and what the shop charges for one that comes back. */
 export type ChequesAtBank = { cheques: ChequeAtBank[]; feeMinor: number };
+
+/** A cheque that was missing when its drawer was counted lies there after all. */
+export type ChequeFound = { reason: string };
+export const chequeFoundSchema = Joi.object<ChequeFound, true>({
+  reason: safeText(200).min(3).required(),
+});

@@ -14,6 +14,12 @@ export const slipSchema = Joi.object<SlipCommand>({
     .required(),
 });
 
+/** Takes a slip back that nothing at the bank shows yet. */
+export type RecallSlip = { reason: string };
+export const recallSlipSchema = Joi.object<RecallSlip, true>({
+  reason: safeText(200).min(1).required(),
+});
+
 export type SafeView = {
   bankAccounts: { id: number; name: string; accountNumber: string }[];
   items: {

@@ -14,10 +14,13 @@ export type LooseEnd = {
     | 'returnNotAtBank'
     | 'settlementDiffers'
     | 'settlementNotAtBank'
+    | 'settlementCarried'
     | 'lineReserved'
     | 'lineUnknown'
     | 'creditExpiring'
     | 'creditExpired'
+    | 'voucherExpiring'
+    | 'voucherExpired'
     | 'terminalOrphan';
   place: LooseEndPlace;
   ageDays: number;

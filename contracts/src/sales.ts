@@ -169,6 +169,11 @@ const ofOrder = (name: string) =>
   });
 const extra = byKind({
   voucher: Joi.object({ kind: kind('voucher'), amountMinor: amountMinor(1).required() }),
+  voucherBack: Joi.object({
+    kind: kind('voucherBack'),
+    voucherId: id.required(),
+    amountMinor: amountMinor(1).required(),
+  }),
   prepayment: ofOrder('prepayment'),
   prepaymentBack: ofOrder('prepaymentBack'),
   tip: Joi.object({ kind: kind('tip'), amountMinor: amountMinor(1).required() }),
@@ -310,8 +315,16 @@ export type SaleDetail = SaleSummary & {
     chequeState: {
       id: number;
       atBank: boolean;
+      /** It was not there when its drawer was counted. */
+      missing: boolean;
       /** When the bank returned it, and what of it nobody paid yet that is on no account. */
-      returned: { id: number; date: string; owedMinor: number } | null;
+      returned: {
+        id: number;
+        date: string;
+        owedMinor: number;
+        /** What nobody owes any more, but may pay after all. */
+        writtenOffMinor: number;
+      } | null;
     } | null;
     ownCheque: Pick<OwnCheque, 'number' | 'payee'> | null;
     /** The account that it charged, who bought, and what of that is still open. */
@@ -370,6 +383,9 @@ export type CreditNote = {
   saleNumber: string;
   expired: boolean;
 };
+
+/** A gift voucher as a list shows it: its code but for its end is a secret. */
+export type VoucherView = Omit<CreditNote, 'validUntil'> & { validUntil: string | null };
 
 /** A sale as it is found by someone who has goods to bring back. */
 export type SaleFound = SaleSummary & { date: string; description: string };

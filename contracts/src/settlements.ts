@@ -1,6 +1,6 @@
 import type { SchemeFinding } from '@abacist/core/settlements';
 import Joi from 'joi';
-import { id, uploadedFile, type UploadedFile } from './common';
+import { id, safeText, uploadedFile, type UploadedFile } from './common';
 
 export type SettlementImport = UploadedFile & { processorId: number };
 export const settlementImportSchema = Joi.object<SettlementImport>({
@@ -16,6 +16,9 @@ export type SettlementAnswer = {
   refundsMinor: number;
   feeMinor: number;
   netMinor: number;
+  /** What the bank will show of it, and what goes to or comes from the processor's balance. */
+  toBankMinor: number;
+  carriedMinor: number;
   findings: SchemeFinding[];
 };
 
@@ -24,6 +27,8 @@ export type BatchView = {
   processor: string;
   batchDate: string;
   closed: boolean;
+  /** A settlement named it already, and left something open. */
+  settledInPart: boolean;
   /** When the money is due at the bank. */
   dueDate: string;
   schemes: { scheme: string; items: number; amountMinor: number; settledMinor: number }[];
@@ -40,6 +45,8 @@ export type SettlementView = {
   refundsMinor: number;
   feeMinor: number;
   netMinor: number;
+  toBankMinor: number;
+  carriedMinor: number;
   feeBasisPoints: number;
   differenceMinor: number;
   atBankOn: string | null;
@@ -56,6 +63,12 @@ export type SettlementView = {
     finding: SchemeFinding['finding'];
   }[];
 };
+
+/** Undoes a settlement that nothing at the bank shows yet. */
+export type UndoSettlement = { reason: string };
+export const undoSettlementSchema = Joi.object<UndoSettlement, true>({
+  reason: safeText(200).min(1).required(),
+});
 
 export type CardsView = {
   processors: { id: number; name: string }[];

@@ -57,7 +57,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   drawerId: 1,
   allowance: null,
   credits: [],
-  vouchers: [{ id: 5, leftMinor: 50_00, validUntil: '2026-03-31' }],
+  vouchers: [{ id: 5, leftMinor: 50_00, soldMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
   accounts: [],
   discountRules: { base: 'gross', partEarns: false, adjustsTax: true },

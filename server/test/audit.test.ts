@@ -6,6 +6,7 @@ import {
   walkDay,
   walkOrders,
   walkReturns,
+  walkWaysBack,
   walkWriteOff,
   walkWriteOffBack,
 } from './day';
@@ -21,6 +22,7 @@ beforeAll(async () => {
   await walkWriteOff(shop);
   await walkWriteOffBack(shop);
   await walkCheques(shop);
+  await walkWaysBack(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -136,7 +138,15 @@ const BREAKS: Record<string, string> = {
     'UPDATE customer_order SET spent_minor = spent_minor - 1',
   'what is sold of an order is what its tickets sold':
     'UPDATE customer_order_line SET sold_quantity = 0',
-  'what was used of a voucher is what tickets took of it':
+  'an expired voucher is other income': shift('voucherExpired', 'otherIncome'),
+  'what a processor carries is what its settlements left and cleared':
+    'UPDATE settlement SET carried_minor = carried_minor - 1',
+  'a processor carries no more than its settlements took below zero':
+    'UPDATE settlement SET carried_minor = 5',
+  'a batch is settled whole when settlements settled what the till has':
+    'UPDATE settled SET amount_minor = amount_minor - 1',
+  'a cheque that is found lies in the safe': shift('chequeFound', 'safe'),
+  'what was used of a voucher is what tickets took of it and what expired':
     'UPDATE voucher SET used_minor = used_minor - 1',
   'what stands on a ticket beside goods adds up':
     'UPDATE sale_extra SET amount_minor = amount_minor + 1',

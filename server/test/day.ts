@@ -402,3 +402,34 @@ export async function walkCheques(shop: TestShop): Promise<void> {
   const charges = [{ accountId, amountMinor: rows[0].chargeMinor }];
   await send(may, '/late-charges', { month, charges });
 }
+
+/** A voucher that is let go after its last day; a cheque that was missing at its count and is found. */
+export async function walkWaysBack(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const approval = { reason: 'As agreed' };
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command, { approval });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const ring = (command: object) =>
+    send('/sales', { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command });
+  const { saleId } = await ring({
+    extras: [{ kind: 'voucher', amountMinor: 15_00 }],
+    tenders: [cash(id, 15_00)],
+  });
+  const voucher = await shop.one('SELECT id FROM voucher WHERE sale_id = ?', [saleId]);
+  await shop.pool.query(`UPDATE voucher SET valid_until = '2026-03-03' WHERE id = ?`, [
+    voucher.id,
+  ]);
+  await send(`/vouchers/${voucher.id}/expire`, {});
+  const cheque = { number: '404', drawnBy: 'Bo of the Gannet', dated: '2026-06-02' };
+  const paper = { kind: 'cheque', tenderId: id.tenders['cheque'], amountMinor: 9_00, cheque };
+  const sold = await ring({ lines: [book(id, 9_00)], tenders: [paper] });
+  const begun = await send('/counts', { drawerId: id.drawers['shop'] });
+  const count = pieces(begun.expectedMinor - 9_00);
+  await send(`/counts/${begun.sessionId}/close`, { count, chequeIds: [], note: 'No cheque' });
+  const { payments } = (await tamsin.get(`/sales/${sold.saleId}`)).body;
+  await send(`/cheques/${payments[0].chequeState.id}/found`, { reason: 'Under the tray' });
+}

@@ -11,6 +11,7 @@ import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { FilePick } from '~/ui/FilePick';
@@ -90,13 +91,18 @@ function Batches({ batches }: { batches: BatchView[] }) {
                   .join(' · ')}
               </Body>
               <Body small tone={batch.dueDate < dates.today ? 'loose' : 'faded'}>
-                {batch.closed
-                  ? t('cards.due', { date: dates.day(batch.dueDate) })
-                  : t('cards.open')}
+                {batch.settledInPart
+                  ? t('cards.settledInPart')
+                  : batch.closed
+                    ? t('cards.due', { date: dates.day(batch.dueDate) })
+                    : t('cards.open')}
               </Body>
             </Column>
             <Money
-              minor={batch.schemes.reduce((sum, { amountMinor }) => sum + amountMinor, 0)}
+              minor={batch.schemes.reduce(
+                (sum, { amountMinor, settledMinor }) => sum + amountMinor - settledMinor,
+                0,
+              )}
               strong
             />
           </SheetRow>
@@ -143,6 +149,7 @@ function Settlement({
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
+  const [undoing, setUndoing] = useState(false);
   const differs = settlement.differenceMinor !== 0;
   const percent = `${Math.floor(settlement.feeBasisPoints / 100)}.${String(settlement.feeBasisPoints % 100).padStart(2, '0')}`;
   return (
@@ -159,7 +166,7 @@ function Settlement({
           label={
             settlement.atBankOn
               ? t('bank.homeOn', { date: dates.short(settlement.atBankOn) })
-              : t('stage.sent')
+              : t(settlement.toBankMinor > 0 ? 'stage.sent' : 'cards.noneToBank')
           }
         />
       </Line>
@@ -170,6 +177,12 @@ function Settlement({
         ) : null}
         <Figure label={t('cards.fee', { percent })} minor={-settlement.feeMinor} />
         <Figure label={t('cards.net')} minor={settlement.netMinor} strong />
+        {settlement.carriedMinor ? (
+          <Figure
+            label={t(settlement.carriedMinor < 0 ? 'cards.carried' : 'cards.carryCleared')}
+            minor={-settlement.carriedMinor}
+          />
+        ) : null}
       </Line>
       <Line justifyContent="space-between" gap="$2" flexWrap="wrap">
         <Body tone={differs ? 'loose' : 'home'} strong={differs}>
@@ -205,6 +218,20 @@ function Settlement({
             </Column>
           ))
         : null}
+      {shown && !settlement.atBankOn ? (
+        <Line>
+          <Button label={t('cards.undo')} onPress={() => setUndoing(true)} />
+        </Line>
+      ) : null}
+      {undoing ? (
+        <AskWhy
+          title={t('cards.undoTitle', { number: settlement.number })}
+          text={t('cards.undoText')}
+          label={t('cards.undo')}
+          path={`/settlements/${settlement.id}/undo`}
+          onClose={() => setUndoing(false)}
+        />
+      ) : null}
     </Column>
   );
 }

@@ -7,6 +7,8 @@ import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { useState } from 'react';
+import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Check } from '~/ui/Check';
@@ -176,6 +178,7 @@ function Sent({ answer }: { answer: SlipAnswer }) {
 function SentSlips({ slips }: { slips: SafeView['slips'] }) {
   const t = useWords();
   const dates = useDates();
+  const [recalling, setRecalling] = useState<SafeView['slips'][number] | null>(null);
   if (slips.length === 0) return null;
   return (
     <Column gap="$2">
@@ -197,6 +200,9 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
                 })}
               </Body>
             </Column>
+            {slip.atBankOn ? null : (
+              <Button label={t('safe.recall')} onPress={() => setRecalling(slip)} />
+            )}
             <Column alignItems="flex-end" gap="$1">
               <Money minor={slip.totalMinor} strong />
               <Tag
@@ -211,6 +217,15 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
           </SheetRow>
         ))}
       </Sheet>
+      {recalling ? (
+        <AskWhy
+          title={t('safe.recallTitle', { number: recalling.number })}
+          text={t('safe.recallText')}
+          label={t('safe.recall')}
+          path={`/slips/${recalling.id}/recall`}
+          onClose={() => setRecalling(null)}
+        />
+      ) : null}
     </Column>
   );
 }

@@ -22,10 +22,35 @@ export function ReturnedCheque({ payment }: { payment: Payment }) {
   const { cheque, chequeState } = payment;
   const { person } = useSignedIn();
   if (!cheque || !chequeState) return null;
-  const { id, atBank, returned } = chequeState;
+  const { id, atBank, missing, returned } = chequeState;
   if (returned) return <Returned returned={returned} number={cheque.number} />;
-  if (!atBank || !mayAs(person.role, 'bookkeeper')) return null;
+  if (!mayAs(person.role, 'bookkeeper')) return null;
+  if (missing) return <Missing chequeId={id} number={cheque.number} />;
+  if (!atBank) return null;
   return <AtBank chequeId={id} number={cheque.number} />;
+}
+
+/** It was not there when its drawer was counted: it may be found after all. */
+function Missing({ chequeId, number }: { chequeId: number; number: string }) {
+  const t = useWords();
+  const [asking, setAsking] = useState(false);
+  return (
+    <Column gap="$2">
+      <Body tone="loose">{t('cheques.missing', { number })}</Body>
+      <Line>
+        <Button label={t('cheques.found')} onPress={() => setAsking(true)} />
+      </Line>
+      {asking ? (
+        <AskWhy
+          title={t('cheques.foundTitle', { number })}
+          text={t('cheques.foundText')}
+          label={t('cheques.found')}
+          path={`/cheques/${chequeId}/found`}
+          onClose={() => setAsking(false)}
+        />
+      ) : null}
+    </Column>
+  );
 }
 
 function AtBank({ chequeId, number }: { chequeId: number; number: string }) {
@@ -64,11 +89,12 @@ function Returned({
   const ticket = useTicket();
   const { person } = useSignedIn();
   const [asking, setAsking] = useState<'writeOff' | 'undo' | null>(null);
-  const { id, date, owedMinor } = returned;
+  const { id, date, owedMinor, writtenOffMinor } = returned;
+  const payMinor = owedMinor > 0 ? owedMinor : writtenOffMinor;
   const free = ticketIsEmpty(ticket);
   const take = () => {
     ticket.begin({
-      extras: [{ kind: 'chequePaid', returnedChequeId: id, amountMinor: owedMinor }],
+      extras: [{ kind: 'chequePaid', returnedChequeId: id, amountMinor: payMinor }],
       chequeNumber: number,
     });
     router.push('/counter/pay');
@@ -78,18 +104,20 @@ function Returned({
       <Body tone="loose" strong>
         {t('cheques.returned', { number, date: dates.day(date) })}
       </Body>
-      {owedMinor > 0 ? (
+      {payMinor > 0 ? (
         <>
-          <Body>{t('cheques.owed', { amount: money(owedMinor) })}</Body>
+          <Body>
+            {t(owedMinor > 0 ? 'cheques.owed' : 'cheques.lost', { amount: money(payMinor) })}
+          </Body>
           {free ? null : <Body tone="waiting">{t('orders.ticketUnderWay')}</Body>}
           <Line gap="$2" flexWrap="wrap">
             <Button
               kind="primary"
               disabled={!free}
-              label={t('cheques.paid', { amount: money(owedMinor) })}
+              label={t('cheques.paid', { amount: money(payMinor) })}
               onPress={take}
             />
-            {mayAs(person.role, 'bookkeeper') ? (
+            {owedMinor > 0 && mayAs(person.role, 'bookkeeper') ? (
               <Button label={t('cheques.writeOff')} onPress={() => setAsking('writeOff')} />
             ) : null}
           </Line>

@@ -63,6 +63,7 @@ export function MoreDialog({
         {act(t('more.voucher'), () => setStep('voucher'))}
         {act(t('sales.today'), () => go('/sales'))}
         {act(t('credits.title'), () => go('/counter/credits'))}
+        {act(t('credits.vouchers'), () => go('/counter/vouchers'))}
       </Column>
       <Button label={t('common.cancel')} onPress={onClose} />
     </Dialog>

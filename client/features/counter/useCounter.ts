@@ -102,7 +102,7 @@ export type Figures = {
 
 /** Whether money leaves by it. */
 export const givesBack = (kind: ExtraLine['kind']): boolean =>
-  kind === 'prepaymentBack' || kind === 'creditOut';
+  kind === 'prepaymentBack' || kind === 'creditOut' || kind === 'voucherBack';
 
 /** What stands on a ticket beside goods: positive where the customer pays. */
 export const extrasMinor = (extras: readonly ExtraLine[]): number =>

@@ -24,10 +24,22 @@ export const bank = {
     typeTotal: 'Type the total first',
     send: 'Send to {{account}}',
     sent: 'Slip {{number}} is sent.',
+    recall: 'Recall',
+    recallTitle: 'Recall slip {{number}}',
+    recallText:
+      'What it took lies in the safe again. Only a slip that the bank does not show yet.',
     slips: 'Slips',
     slipDays: '{{date}}, with {{days}}',
   },
   cards: {
+    settledInPart: 'Settled in part: this is still open',
+    carried: 'Carried by the processor',
+    carryCleared: 'Less what was carried',
+    noneToBank: 'Nothing for the bank',
+    undo: 'Undo this settlement',
+    undoTitle: 'Undo settlement {{number}}',
+    undoText:
+      'Its batches wait again, and its file may be imported again. Only while the bank does not show it.',
     import: 'Import a settlement of {{name}}',
     imported: '{{number}} is posted: {{net}} net. It agrees with the till.',
     importedDiffers:

@@ -38,6 +38,7 @@ export const days = {
     takenEarlier: 'Taken earlier',
     extras: 'Taken and owed',
     extra_voucher: 'Gift vouchers sold',
+    extra_voucherBack: 'Gift vouchers taken back',
     extra_prepayment: 'Prepayments for orders',
     extra_tip: 'Tips on cards',
     extra_accountPayment: 'Paid on accounts',
@@ -117,6 +118,13 @@ export const days = {
     lineReserved: 'The line of {{date}} names {{number}}, but its amount is another.',
     lineUnknown: 'Nobody knows the statement line of {{date}}: {{text}}',
     creditExpiring: 'Credit note {{number}} can be used until {{date}} only.',
+    voucherExpiring: 'Gift voucher …{{number}} can be used until {{date}}.',
+    voucherExpired: 'Gift voucher …{{number}} could be used until {{date}}.',
+    step_voucherExpiring: 'Look at it',
+    step_voucherExpired: 'Extend or expire it',
+    settlementCarried:
+      '{{processor}} carries a negative settlement since {{date}}; its next one must clear it.',
+    step_settlementCarried: 'Look at the settlements',
     creditExpired: 'Credit note {{number}} could be used until {{date}}.',
     step_creditExpiring: 'Look at it',
     terminalOrphan:

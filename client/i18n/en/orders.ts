@@ -80,6 +80,7 @@ export const orders = {
     leaveIt: 'Leave it as it is',
     ticketUnderWay: 'A ticket is under way at this counter. Finish or park it first.',
     extra_voucher: 'Gift voucher',
+    extra_voucherBack: 'Gift voucher taken back',
     extra_prepayment: 'Prepayment for {{number}}',
     extra_tip: 'Tip',
     extra_accountPayment: 'Paid on the account of {{name}}',

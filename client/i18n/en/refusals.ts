@@ -28,6 +28,25 @@ export const refusal = {
   rule_refundByCheque:
     '{{cheque}} by our cheque, but only {{chequesLeft}} of it was paid by cheque. A manager must approve it.',
   rule_aboveDrawer: '{{out}} leaves the drawer, which holds less. A manager must approve it.',
+  rule_voucherBack: 'A gift voucher of {{amount}} is taken back. A manager must approve it.',
+  rule_voucherExtended:
+    'Gift voucher {{number}} gets {{date}} as its last day. A manager must approve it.',
+  rule_voucherExpired:
+    '{{left}} of gift voucher {{number}} become other income. A manager must approve it.',
+  settlement_unknown: 'There is no such settlement.',
+  settlement_undone: 'This settlement was undone already.',
+  settlement_matched: 'The bank shows this settlement: undo its match first.',
+  settlement_carriedOn:
+    'Settlement {{number}} reckons with what this one carried: undo that one first.',
+  slip_unknown: 'There is no such deposit slip.',
+  slip_recalled: 'This slip was recalled already.',
+  slip_matched: 'The bank shows this slip: undo its match first.',
+  slip_chequeReturned: 'The bank returned cheque {{number}} of this slip: undo that first.',
+  cheque_notCounted:
+    'The drawer with cheque {{number}} is not counted yet: tick it at the count.',
+  cheque_notMissing: 'Cheque {{number}} was not missing at its count.',
+  voucher_wholeBack:
+    'Only a voucher of which nothing was used is taken back, and then all {{sold}} of it; {{left}} are left.',
   rule_feeWaived: 'The restocking fee is waived. A manager must approve it.',
   rule_creditExtended:
     'Credit note {{number}} gets {{date}} as its last day. A manager must approve it.',

@@ -166,6 +166,23 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['drawer', 106_25],
     ],
   },
+  'voucher.takenBack': {
+    parts: [
+      ['voucher.takenBack', { amount: 106_25 }],
+      ['refund.cash', { amount: 106_25 }],
+    ],
+    lines: [
+      ['vouchers', 106_25],
+      ['drawer', -106_25],
+    ],
+  },
+  'voucher.expired': alone(
+    ['voucher.expired', { amount: 50_00 }],
+    [
+      ['vouchers', 50_00],
+      ['otherIncome', -50_00],
+    ],
+  ),
   'storeCredit.expired': alone(
     ['storeCredit.expired', { amount: 12_00 }],
     [
@@ -400,6 +417,13 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['overAndShort', 2_15],
     ],
   ),
+  'cheque.found': alone(
+    ['cheque.found', { amount: 84_10 }],
+    [
+      ['safe', 84_10],
+      ['overAndShort', -84_10],
+    ],
+  ),
   'safe.difference': alone(
     ['safe.difference', { over: 10_00 }],
     [
@@ -493,46 +517,45 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['bank', -375_00],
     ],
   ),
-  settlement: alone(
-    [
-      'settlement',
-      {
-        net: 735_00,
-        fees: 20_00,
-        chargebackFees: 15_00,
-        disputes: 80_00,
-        reserve: 100_00,
-        cleared: 1000_00 - 50_00,
-      },
-    ],
-    [
-      ['bankInTransit', 735_00],
-      ['cardFees', 20_00],
-      ['chargebackFees', 15_00],
-      ['disputes', 80_00],
-      ['reserve', 100_00],
-      ['cardClearing', -950_00],
-    ],
-  ),
-  'settlement.carried': alone(
-    ['settlement.carried', { net: -153_00, fees: 3_00, cleared: 100_00 - 250_00 }],
-    [
-      ['processorBalance', -153_00],
-      ['cardFees', 3_00],
-      ['cardClearing', 150_00],
-    ],
-  ),
-  'settlement.carryCleared': {
-    parts: [
-      ['settlement', { net: 347_00, cleared: 500_00 }],
-      ['settlement.carryCleared', { carried: 153_00 }],
-    ],
-    lines: [
-      ['bankInTransit', 347_00],
-      ['processorBalance', 153_00],
-      ['cardClearing', -500_00],
-    ],
-  },
+  settlement: [
+    alone(
+      [
+        'settlement',
+        {
+          toBank: 735_00,
+          fees: 20_00,
+          chargebackFees: 15_00,
+          disputes: 80_00,
+          reserve: 100_00,
+          cleared: 1000_00 - 50_00,
+        },
+      ],
+      [
+        ['bankInTransit', 735_00],
+        ['cardFees', 20_00],
+        ['chargebackFees', 15_00],
+        ['disputes', 80_00],
+        ['reserve', 100_00],
+        ['cardClearing', -950_00],
+      ],
+    ),
+    alone(
+      ['settlement', { toBank: 0, carried: -153_00, fees: 3_00, cleared: 100_00 - 250_00 }],
+      [
+        ['processorBalance', -153_00],
+        ['cardFees', 3_00],
+        ['cardClearing', 150_00],
+      ],
+    ),
+    alone(
+      ['settlement', { toBank: 347_00, carried: 153_00, cleared: 500_00 }],
+      [
+        ['bankInTransit', 347_00],
+        ['processorBalance', 153_00],
+        ['cardClearing', -500_00],
+      ],
+    ),
+  ],
   'fees.accrued': alone(
     ['fees.accrued', { fees: 50_58 }],
     [

@@ -72,6 +72,8 @@ export const POSTING_TABLE = {
   'refund.other': row(credit('named', 'amount')),
   'refund.safe': row(credit('safe', 'amount')),
   'voucher.sold': row(credit('vouchers', 'amount')),
+  'voucher.takenBack': row(debit('vouchers', 'amount')),
+  'voucher.expired': row(debit('vouchers', 'amount'), credit('otherIncome', 'amount')),
   'storeCredit.expired': row(debit('storeCredit', 'amount'), credit('otherIncome', 'amount')),
 
   // Charge accounts
@@ -126,6 +128,8 @@ export const POSTING_TABLE = {
   'drawer.counted': row(debit('safe', 'toSafe'), credit('drawer', 'toSafe')),
   /** counted − expected: positive is over, negative is short. */
   'drawer.difference': row(debit('drawer', 'over'), credit('overAndShort', 'over')),
+  /** A cheque that was missing at its count: it comes back from over and short. */
+  'cheque.found': row(debit('safe', 'amount'), credit('overAndShort', 'amount')),
   'safe.difference': row(debit('safe', 'over'), credit('overAndShort', 'over')),
   'float.fromSafe': row(debit('drawer', 'amount'), credit('safe', 'amount')),
   'change.fromBank': row(debit('safe', 'amount'), credit('bankInTransit', 'amount')),
@@ -148,9 +152,14 @@ export const POSTING_TABLE = {
     credit('bank', 'paid'),
   ),
 
-  // Cards. A settlement's signed parts: disputes and reserve are minus when won or released.
+  /**
+   * Cards. A settlement's signed parts: disputes and reserve are minus when won or released. carried:
+   * what of a negative net the processor keeps on its balance (minus), and what the next settlement
+   * clears of that before anything is expected at the bank (plus).
+   */
   settlement: row(
-    debit('bankInTransit', 'net'),
+    debit('bankInTransit', 'toBank'),
+    maybe(debit('processorBalance', 'carried')),
     maybe(debit('cardFees', 'fees')),
     maybe(debit('inputTax', 'taxOnFees')),
     maybe(debit('chargebackFees', 'chargebackFees')),
@@ -159,12 +168,6 @@ export const POSTING_TABLE = {
     maybe(debit('cardAdjustments', 'adjustments')),
     credit('cardClearing', 'cleared'),
   ),
-  'settlement.carried': row(
-    debit('processorBalance', 'net'),
-    maybe(debit('cardFees', 'fees')),
-    credit('cardClearing', 'cleared'),
-  ),
-  'settlement.carryCleared': row(debit('processorBalance', 'carried')),
   'fees.accrued': row(debit('cardFees', 'fees'), credit('accruedFees', 'fees')),
   'fees.debited': row(debit('accruedFees', 'fees'), credit('bank', 'fees')),
   'chargeback.fromBank': row(

@@ -12,13 +12,14 @@ import {
 } from './account';
 
 /**
- * What stands on a ticket and is no goods: a gift voucher sold, a prepayment taken, all that is
+ * What stands on a ticket and is no goods: a gift voucher sold, one taken back whole, a prepayment taken, all that is
  * left of an order's prepayments paid back when it is cancelled, a tip on a card, cash that a
  * debit card brings back, a payment on an account, a credit of one paid out, or a returned
  * cheque that is paid after all.
  */
 export type ExtraLine =
   | { kind: 'voucher'; amountMinor: number }
+  | { kind: 'voucherBack'; voucherId: number; amountMinor: number }
   | { kind: 'prepayment'; orderId: number; amountMinor: number }
   | { kind: 'prepaymentBack'; orderId: number; amountMinor: number }
   | { kind: 'tip'; amountMinor: number }
@@ -42,6 +43,8 @@ export type DecidedExtra = {
   /** The credit that is paid out; the returned cheque that is paid after all. */
   creditItemId: number | null;
   returnedChequeId: number | null;
+  /** The voucher that is taken back. */
+  voucherId: number | null;
   /** Of a returned cheque that is paid after all: what had been written off. */
   recoveredMinor: Minor;
 };
@@ -49,12 +52,21 @@ export type DecidedExtra = {
 /** A cheque that the bank returned, of no account: what of it is still owed, what was written off. */
 export type OwedCheque = { id: number; leftMinor: number; writtenOffMinor: number };
 
+/** A gift voucher: what it was sold for, what is left of it; validUntil null: without an end. */
+export type OwedVoucher = {
+  id: number;
+  leftMinor: number;
+  soldMinor: number;
+  validUntil: string | null;
+};
+
 /** What extras are decided by. */
 export type ExtraState = {
   today: string;
   orders: readonly Order[];
   accounts: readonly TicketAccount[];
   returnedCheques: readonly OwedCheque[];
+  vouchers: readonly OwedVoucher[];
   discountRules: DiscountRules;
   /** Whether a payment on this ticket earns early-payment discounts. */
   earnsDiscount: boolean;
@@ -67,7 +79,8 @@ export type ExtraState = {
  * receipt. Refusals: `voucher.amount`, `order.unknown`, `prepayment.wholeBack` (leftMinor), those
  * of `takePrepayment` and `spendPrepayment`, `tip.notTaken`, `cashBack.notGiven`,
  * `cashBack.most` (mostMinor), `cashBack.coins`, `account.paidTwice`, those of `decidePayment`
- * and `checkCreditOut`, `returnedCheque.unknown`, `returnedCheque.over` (leftMinor).
+ * and `checkCreditOut`, `returnedCheque.unknown`, `returnedCheque.over` (leftMinor),
+ * `voucher.unknown`, `voucher.wholeBack` (leftMinor, soldMinor).
  */
 export function decideExtras(
   extras: readonly ExtraLine[],
@@ -109,6 +122,10 @@ export function decideExtras(
         if (refusal) return refusal;
         accountId = extra.accountId;
       }
+      if (extra.kind === 'voucherBack') {
+        const refusal = checkVoucherBack(extra, state.vouchers, at);
+        if (refusal) return refusal;
+      }
       let recoveredMinor = ZERO;
       if (extra.kind === 'chequePaid') {
         const recovered = payCheque(extra, state.returnedCheques, at);
@@ -118,12 +135,13 @@ export function decideExtras(
       decided.push({
         ...NOTHING_NAMED,
         kind,
-        amountMinor: minor(extra.kind === 'creditOut' ? -amountMinor : amountMinor),
+        amountMinor: minor(LEAVES.includes(kind) ? -amountMinor : amountMinor),
         parts,
         accountId,
         allocations,
         creditItemId: extra.kind === 'creditOut' ? extra.creditItemId : null,
         returnedChequeId: extra.kind === 'chequePaid' ? extra.returnedChequeId : null,
+        voucherId: extra.kind === 'voucherBack' ? extra.voucherId : null,
         recoveredMinor,
       });
       continue;
@@ -159,8 +177,26 @@ const NOTHING_NAMED = {
   allocations: [],
   creditItemId: null,
   returnedChequeId: null,
+  voucherId: null,
   recoveredMinor: ZERO,
 };
+
+/** What the customer gets. */
+const LEAVES: readonly ExtraLine['kind'][] = ['creditOut', 'voucherBack'];
+
+/** Only a voucher of which nothing was used is taken back, and then all of it. */
+function checkVoucherBack(
+  { voucherId, amountMinor }: { voucherId: number; amountMinor: number },
+  vouchers: readonly OwedVoucher[],
+  at: string,
+): Outcome<never> | undefined {
+  const voucher = vouchers.find(({ id }) => id === voucherId);
+  if (!voucher) return refuse('voucher.unknown', `${at}.voucherId`);
+  const { leftMinor, soldMinor } = voucher;
+  return leftMinor !== soldMinor || amountMinor !== soldMinor
+    ? refuse('voucher.wholeBack', at, { leftMinor, soldMinor })
+    : undefined;
+}
 
 /** What is owed is paid first; beyond it, what was written off. @returns the latter */
 function payCheque(

@@ -60,6 +60,8 @@ function postExtra(
   switch (kind) {
     case 'voucher':
       return post('voucher.sold', { amount: amountMinor });
+    case 'voucherBack':
+      return post('voucher.takenBack', { amount: -amountMinor });
     // The card's tender debits its clearing with all that it pays.
     case 'tip':
       return post('tip.card', { tip: amountMinor });

@@ -29,6 +29,7 @@ import {
   type DecidedExtra,
   type ExtraLine,
   type OwedCheque,
+  type OwedVoucher,
 } from './extra';
 import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
@@ -88,7 +89,7 @@ export type SaleState = {
   /** Credit notes that the ticket names. */
   credits: readonly { id: number; leftMinor: number; validUntil: string }[];
   /** Gift vouchers that the ticket names; validUntil null: without an end. */
-  vouchers: readonly { id: number; leftMinor: number; validUntil: string | null }[];
+  vouchers: readonly OwedVoucher[];
   /** Orders that its lines, prepayments or tenders name. */
   orders: readonly Order[];
   /** Charge accounts that the ticket charges or pays on. */
@@ -169,7 +170,9 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
       return refuse('account.notByAccount', 'tenders');
     }
   }
-  const paysBack = wanted.some(({ kind }) => kind === 'prepaymentBack');
+  const paysBack = wanted.some(
+    ({ kind }) => kind === 'prepaymentBack' || kind === 'voucherBack',
+  );
   if (paysBack && (wanted.length > 1 || sale.lines.length > 0 || sale.returned)) {
     return refuse('prepayment.alone', 'extras');
   }
@@ -241,7 +244,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
         state.allowance,
       ),
       ...charged.value.broken,
-      ...creditOutBroken(extras.value),
+      ...paidOutBroken(extras.value),
       ...returnRulesBroken(sale, back, state),
       ...drawerBroken(tenders, refunds, extras.value, state),
     ],
@@ -408,19 +411,18 @@ function spendPrepayments(
   return accept(used);
 }
 
-/** Money that leaves the shop for a credit on an account is a manager's to say. */
-const creditOutBroken = (extras: readonly DecidedExtra[]): BrokenRule[] =>
-  extras.flatMap(({ kind, amountMinor }) =>
-    kind === 'creditOut'
-      ? [
-          {
-            code: 'rule.creditOut',
-            approver: 'manager',
-            params: { amountMinor: -amountMinor },
-          },
-        ]
-      : [],
-  );
+/** Money that leaves the shop for what it owes is a manager's to say. */
+const PAID_OUT: Partial<Record<ExtraLine['kind'], string>> = {
+  creditOut: 'rule.creditOut',
+  voucherBack: 'rule.voucherBack',
+};
+
+const paidOutBroken = (extras: readonly DecidedExtra[]): BrokenRule[] =>
+  extras.flatMap(({ kind, amountMinor }): BrokenRule[] => {
+    const code = PAID_OUT[kind];
+    const params = { amountMinor: -amountMinor };
+    return code ? [{ code, approver: 'manager', params }] : [];
+  });
 
 function returnRulesBroken(
   sale: SaleTicket,

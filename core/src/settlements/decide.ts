@@ -1,5 +1,5 @@
 import { post, type JournalLine } from '../ledger';
-import { divideRounded, minus, ZERO, type Minor } from '../money';
+import { divideRounded, minor, minus, ZERO, type Minor } from '../money';
 import type { SettledScheme, Settlement } from './read';
 
 /** What the till has in one batch for one scheme: taken − refunded, and how many tenders. */
@@ -87,17 +87,25 @@ export type DecidedSettlement = {
   findings: SchemeFinding[];
   /** What each batch and scheme is settled with: the rows that move beads to Sent. */
   settled: { batchId: number; scheme: string; amountMinor: Minor }[];
+  /** What the bank will show: net less what the processor carried or carries. Not negative. */
+  toBankMinor: Minor;
+  /** net − toBank: minus where the processor carries it, plus where it clears what it carried. */
+  carriedMinor: Minor;
   lines: JournalLine[];
 };
 
 /**
- * Decides a settlement: one entry, net to bank in transit, the fee to its expense, and card
+ * Decides a settlement: one entry, what comes to bank in transit, the fee to its expense, and card
  * clearing relieved by what the processor says it settled. What differs from the till stays in
- * card clearing and is a loose end. A net of 0.00 needs no bank line.
+ * card clearing and is a loose end. A negative net stays with the processor; what it carries so is
+ * cleared first by its next settlement, and only the rest is expected at the bank. Nothing for the
+ * bank needs no bank line.
+ * @param balanceMinor what the processor carries from earlier settlements; not above zero
  */
 export function decideSettlement(
   settlement: Settlement,
   batches: readonly BatchScheme[],
+  balanceMinor: number,
   where: { processorId: number; bankAccountId: number },
 ): DecidedSettlement {
   const findings = compareSettlement(settlement, batches);
@@ -108,16 +116,17 @@ export function decideSettlement(
       scheme: row.scheme,
       amountMinor: row.processorMinor,
     }));
+  const { netMinor } = settlement;
+  const toBankMinor = minor(Math.max(0, netMinor + balanceMinor));
+  const carriedMinor = minus(netMinor, toBankMinor);
   const amounts = {
-    net: settlement.netMinor,
+    toBank: toBankMinor,
+    carried: carriedMinor,
     fees: settlement.feeMinor,
     cleared: minus(settlement.grossMinor, settlement.refundsMinor),
   };
-  const lines =
-    settlement.netMinor < 0
-      ? post('settlement.carried', amounts, where)
-      : post('settlement', amounts, where);
-  return { findings, settled, lines };
+  const lines = post('settlement', amounts, where);
+  return { findings, settled, toBankMinor, carriedMinor, lines };
 }
 
 /** Fees as parts of a ten-thousandth of gross: the effective rate, rounded half up. */

@@ -1,9 +1,11 @@
+import fc from 'fast-check';
 import { assertBalanced } from '../ledger';
 import {
   compareSettlement,
   decideSettlement,
   effectiveRateBasisPoints,
   readSettlement,
+  type Settlement,
 } from '.';
 
 const HEADER = 'record,reference,date,batch,scheme,items,gross,refunds,fee,net,currency';
@@ -89,7 +91,7 @@ test('one balanced entry; clearing is relieved by what was settled', () => {
   const settlement = read(file(A, B, TOTAL));
   if (!settlement.ok) throw new Error('refused');
   const batches = [batch('Meridian', 950_00), batch('Corvus', 1841_35)];
-  const decided = decideSettlement(settlement.value, batches, {
+  const decided = decideSettlement(settlement.value, batches, 0, {
     processorId: 1,
     bankAccountId: 1,
   });
@@ -101,8 +103,9 @@ test('one balanced entry; clearing is relieved by what was settled', () => {
   ]);
 });
 
-// Gross 100.00, refunds 250.00, fees 3.00: the processor carries −153.00.
-test('a negative net is carried by the processor', () => {
+// Gross 100.00, refunds 250.00, fees 3.00: the processor carries −153.00; its next net of 500.00 pays
+// 347.00 (derived).
+test('a negative net is carried by the processor, and the next one clears it first', () => {
   const settlement = read(
     file(
       'batch,Q-2,2026-03-04,2026-03-03,Meridian,3,100.00,250.00,3.00,-153.00,CAD',
@@ -110,14 +113,50 @@ test('a negative net is carried by the processor', () => {
     ),
   );
   if (!settlement.ok) throw new Error('refused');
-  const { lines } = decideSettlement(settlement.value, [], {
-    processorId: 1,
-    bankAccountId: 1,
-  });
-  expect(lines).toContainEqual({
+  const where = { processorId: 1, bankAccountId: 1 };
+  const first = decideSettlement(settlement.value, [], 0, where);
+  expect(first).toMatchObject({ toBankMinor: 0, carriedMinor: -153_00 });
+  expect(first.lines).toContainEqual({
     account: 'processorBalance',
     amountMinor: -153_00,
     processorId: 1,
   });
-  assertBalanced(lines);
+  assertBalanced(first.lines);
+  const next = { ...settlement.value, grossMinor: 500_00, refundsMinor: 0, feeMinor: 0 };
+  const of = (netMinor: number, balanceMinor: number) =>
+    decideSettlement({ ...next, netMinor } as Settlement, [], balanceMinor, where);
+  expect(of(500_00, -153_00)).toMatchObject({ toBankMinor: 347_00, carriedMinor: 153_00 });
+  // Not enough to clear it: the bank sees nothing yet.
+  expect(of(100_00, -153_00)).toMatchObject({ toBankMinor: 0, carriedMinor: 100_00 });
+});
+
+test('whatever settlements come, the bank gets their nets once the balance is cleared', () => {
+  const nets = fc.array(fc.integer({ min: -300_00, max: 500_00 }), { maxLength: 12 });
+  fc.assert(
+    fc.property(nets, (list) => {
+      let [balance, bank] = [0, 0];
+      for (const netMinor of list) {
+        const one = {
+          schemes: [],
+          grossMinor: netMinor,
+          refundsMinor: 0,
+          feeMinor: 0,
+          netMinor,
+        };
+        const { toBankMinor, carriedMinor, lines } = decideSettlement(
+          one as unknown as Settlement,
+          [],
+          balance,
+          { processorId: 1, bankAccountId: 1 },
+        );
+        if (lines.length) assertBalanced(lines);
+        balance += carriedMinor;
+        bank += toBankMinor;
+        expect(balance).toBeLessThanOrEqual(0);
+        // Nothing goes to the bank while the processor carries something.
+        expect(balance < 0 && toBankMinor > 0).toBe(false);
+      }
+      expect(bank + balance).toBe(list.reduce((all, net) => all + net, 0));
+    }),
+  );
 });

@@ -37,7 +37,7 @@ export async function chequesAtBank(
      JOIN sale_tender st ON st.id = q.sale_tender_id
      JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
      JOIN safe_item i ON i.cheque_id = q.id
-     JOIN slip_item si ON si.safe_item_id = i.id
+     JOIN slip_item_now si ON si.safe_item_id = i.id
      JOIN document sd ON sd.kind = 'slip' AND sd.subject_id = si.slip_id
      LEFT JOIN returned_cheque r ON r.cheque_id = q.id AND r.standing
      WHERE r.id IS NULL AND (q.amount_minor = ? OR q.id = ?)
@@ -187,7 +187,7 @@ async function paperOf(
     tx,
     `SELECT sl.bank_account_id AS bankAccountId, sl.date AS sentOn
      FROM safe_item i
-     JOIN slip_item si ON si.safe_item_id = i.id
+     JOIN slip_item_now si ON si.safe_item_id = i.id
      JOIN slip sl ON sl.id = si.slip_id
      WHERE i.cheque_id = ?`,
     [chequeId],

@@ -33,7 +33,7 @@ export async function registerFile(
     .digest('hex');
   const before = await row<{ name: string; imported_at: string }>(
     tx,
-    'SELECT name, imported_at FROM import_file WHERE content_hash = ? FOR UPDATE',
+    'SELECT name, imported_at FROM import_file WHERE content_hash = ? AND standing FOR UPDATE',
     [hash],
   );
   if (before) {

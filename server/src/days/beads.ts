@@ -6,6 +6,7 @@ import {
   type Stage,
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
+import { STANDING } from '../settlements/batches';
 import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
@@ -61,10 +62,28 @@ const CASH = `
     MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id)),
     IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
   FROM safe_item i
-  JOIN slip_item si ON si.safe_item_id = i.id
+  JOIN slip_item_now si ON si.safe_item_id = i.id
   JOIN slip sl ON sl.id = si.slip_id
   WHERE i.takings_day BETWEEN ? AND ?
   GROUP BY i.takings_day, stage, pot`;
+
+/**
+ * What settlements settled of a batch and scheme less what the till has, once one of them named the
+ * batch: two files that settle it together agree.
+ */
+const DIFFERENCE = `IF(b.settled_whole
+    OR NOT EXISTS (SELECT 1 ${STANDING} WHERE x.batch_id = b.id), 0,
+    COALESCE((SELECT SUM(x.amount_minor) ${STANDING}
+              WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0)
+    - (SELECT COALESCE(SUM(yt.amount_minor), 0)
+       FROM batch_member y
+       JOIN sale_tender yt ON yt.id = y.sale_tender_id
+       JOIN tender yk ON yk.id = yt.tender_id
+       LEFT JOIN sale_void yv ON yv.sale_id = yt.sale_id
+       LEFT JOIN batch_member later
+         ON later.sale_tender_id = y.sale_tender_id AND later.id > y.id
+       WHERE y.batch_id = b.id AND yk.scheme = t.scheme AND yv.id IS NULL
+         AND later.id IS NULL))`;
 
 /**
  * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled
@@ -78,29 +97,23 @@ const CARDS = `
       WHEN z.waiting > 0 THEN 'sent'
       ELSE 'home'
     END AS stage,
-    CAST(COALESCE(MAX(f.difference), 0) AS SIGNED) AS looseMinor,
+    CAST(MAX(${DIFFERENCE}) AS SIGNED) AS looseMinor,
     MAX(z.homeOn) AS homeOn
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
   JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
-  JOIN batch_member m ON m.sale_tender_id = st.id
-    AND NOT EXISTS (SELECT 1 FROM batch_member later
-                    WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
+  JOIN batch_now m ON m.sale_tender_id = st.id
   JOIN batch b ON b.id = m.batch_id
   LEFT JOIN sale_void v ON v.sale_id = s.id
   LEFT JOIN (
     SELECT x.batch_id, x.scheme, COUNT(*) AS settlements,
-      SUM(g.match_group_id IS NULL AND g.net_minor > 0) AS waiting,
+      SUM(IF(g.carried_minor < 0, g.cleared_by_id IS NULL,
+        g.match_group_id IS NULL AND g.to_bank_minor > 0)) AS waiting,
       MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = g.match_group_id))
         AS homeOn
-    FROM settled x JOIN settlement g ON g.id = x.settlement_id
+    FROM settled_now x JOIN settlement g ON g.id = x.settlement_id
     GROUP BY x.batch_id, x.scheme
   ) z ON z.batch_id = b.id AND z.scheme = t.scheme
-  LEFT JOIN (
-    SELECT c.batch_id, c.scheme, SUM(c.difference_minor) AS difference
-    FROM settlement_scheme c WHERE c.batch_id IS NOT NULL
-    GROUP BY c.batch_id, c.scheme
-  ) f ON f.batch_id = b.id AND f.scheme = t.scheme
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date, t.scheme, stage`;
 

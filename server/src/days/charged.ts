@@ -91,28 +91,26 @@ export async function ticketsAtHome(db: Db, saleIds: readonly number[]): Promise
      HAVING MIN(CASE t.kind
        WHEN 'cash' THEN c.id IS NOT NULL AND NOT EXISTS (
          SELECT 1 FROM safe_item i
-         LEFT JOIN slip_item si ON si.safe_item_id = i.id
+         LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
          LEFT JOIN slip sl ON sl.id = si.slip_id
          WHERE i.drawer_close_id = c.id AND i.takings_day = s.date AND i.cheque_id IS NULL
            AND (i.amount_minor <> i.taken_minor OR sl.match_group_id IS NULL))
        WHEN 'cheque' THEN EXISTS (
          SELECT 1 FROM cheque q
          JOIN safe_item i ON i.cheque_id = q.id
-         JOIN slip_item si ON si.safe_item_id = i.id
+         JOIN slip_item_now si ON si.safe_item_id = i.id
          JOIN slip sl ON sl.id = si.slip_id
          WHERE q.sale_tender_id = st.id AND sl.match_group_id IS NOT NULL)
        WHEN 'transfer' THEN EXISTS (
          SELECT 1 FROM transfer tr
          WHERE tr.sale_tender_id = st.id AND tr.match_group_id IS NOT NULL)
        WHEN 'card' THEN EXISTS (
-         SELECT 1 FROM batch_member m
-         JOIN settled x ON x.batch_id = m.batch_id AND x.scheme = t.scheme
+         SELECT 1 FROM batch_now m
+         JOIN settled_now x ON x.batch_id = m.batch_id AND x.scheme = t.scheme
          JOIN settlement g ON g.id = x.settlement_id
          WHERE m.sale_tender_id = st.id
-           AND NOT EXISTS (SELECT 1 FROM batch_member later
-                           WHERE later.sale_tender_id = st.id AND later.id > m.id)
          GROUP BY x.batch_id
-         HAVING SUM(g.match_group_id IS NULL AND g.net_minor > 0) = 0)
+         HAVING SUM(g.match_group_id IS NULL AND g.to_bank_minor > 0) = 0)
        ELSE 1 END) = 1`,
     ids,
   );

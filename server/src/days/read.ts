@@ -204,7 +204,7 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-     LEFT JOIN batch_member m ON m.sale_tender_id = st.id
+     LEFT JOIN batch_now m ON m.sale_tender_id = st.id
      LEFT JOIN batch b ON b.id = m.batch_id
      WHERE s.date = ? AND v.id IS NULL
      GROUP BY t.kind, t.scheme ORDER BY t.kind DESC, t.scheme`,

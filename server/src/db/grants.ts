@@ -8,14 +8,15 @@ const UPDATES: Record<string, string[]> = {
   sale: ['version'],
   customer_order: ['prepaid_minor', 'spent_minor', 'cancelled_at', 'version'],
   customer_order_line: ['sold_quantity'],
-  voucher: ['used_minor'],
+  voucher: ['used_minor', 'valid_until'],
   parked_ticket: ['taken_up_at'],
   terminal_charge: ['status', 'last_four', 'authorisation', 'resolved_at'],
   credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
   safe_item: ['taken_minor'],
-  batch: ['closed_at'],
-  slip: ['match_group_id'],
+  batch: ['closed_at', 'settled_whole'],
+  slip: ['match_group_id', 'standing'],
+  import_file: ['standing'],
   own_cheque: ['match_group_id', 'voided'],
   transfer: ['match_group_id', 'voided'],
   returned_cheque: [
@@ -25,7 +26,7 @@ const UPDATES: Record<string, string[]> = {
     'credited_minor',
     'standing',
   ],
-  settlement: ['match_group_id'],
+  settlement: ['match_group_id', 'standing', 'cleared_by_id'],
   statement_line: ['match_group_id'],
   open_item: ['left_minor', 'closed_on', 'voided'],
   late_charge: ['standing'],
@@ -60,7 +61,7 @@ const DELETES = [
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =
   'shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';
-const READ_ONLY = ['schema_version', 'unsealed'];
+const READ_ONLY = ['schema_version', 'unsealed', 'batch_now', 'settled_now', 'slip_item_now'];
 
 /**
  * Creates the application's own database user with only the rights it needs: no DDL, no

@@ -1,9 +1,10 @@
-import { slipSchema } from '@abacist/contracts';
+import { recallSlipSchema, slipSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
+import { recallSlip } from './recall';
 import { safeView, sendSlip } from './slip';
 
 export function depositRoutes(deps: Deps): Router {
@@ -13,5 +14,15 @@ export function depositRoutes(deps: Deps): Router {
     query(deps, 'bookkeeper', noInput, ({ db, today }) => safeView(db, today)),
   );
   router.post('/slips', command(deps, 'bookkeeper', slipSchema, sendSlip, matchAfter(deps)));
+  router.post(
+    '/slips/:id/recall',
+    command(
+      deps,
+      'bookkeeper',
+      recallSlipSchema,
+      (context, body, params) => recallSlip(context, body, Number(params['id'])),
+      matchAfter(deps),
+    ),
+  );
   return router;
 }

@@ -119,6 +119,7 @@ async function listSlips(db: Db): Promise<SlipSummary[]> {
         WHERE l.match_group_id = s.match_group_id) AS atBankOn
      FROM slip s
      JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+     WHERE s.standing
      ORDER BY s.id DESC LIMIT 100`,
   );
   return found.map((slip) => ({ ...slip, days: slip.days.split(',') }));

@@ -1,9 +1,10 @@
-import { beginCountSchema, closeSchema } from '@abacist/contracts';
+import { beginCountSchema, chequeFoundSchema, closeSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { matchAfter } from '../matching/run';
 import { beginCount, closeDrawer } from './count';
+import { findCheque } from './found';
 
 export function drawerRoutes(deps: Deps): Router {
   const router = Router();
@@ -16,6 +17,12 @@ export function drawerRoutes(deps: Deps): Router {
       closeSchema,
       (context, body, params) => closeDrawer(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/cheques/:id/found',
+    command(deps, 'bookkeeper', chequeFoundSchema, (context, body, params) =>
+      findCheque(context, body, Number(params['id'])),
     ),
   );
   return router;

@@ -2,7 +2,7 @@ import type { LooseEnd, LooseEnds } from '@abacist/contracts';
 import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';
-import { rows, type Db } from '../db/pool';
+import { placeholders, rows, type Db } from '../db/pool';
 import { OWED } from '../sales/returnedCheques';
 import { loadCounterRules } from '../sales/rules';
 import { creditNotes } from '../sales/detail';
@@ -10,7 +10,7 @@ import { accountEnds } from '../accounts/looseEnds';
 import { statementView } from '../matching/view';
 import { holidaysAround } from '../settings/holidays';
 import { terminalOrphans } from '../terminal/charge';
-import { openBatches } from '../settlements/read';
+import { openBatches, openSchemes } from '../settlements/batches';
 
 /** All that does not tie and needs a person, oldest first, with the place of its mend. */
 export async function looseEnds(
@@ -29,6 +29,8 @@ export async function looseEnds(
     settlements(db, shop, today),
     statementLines(db, today),
     credits(db, today),
+    vouchers(db, today),
+    carried(db, today),
     orphans(db, shop, today, now),
     accountEnds(db, today),
   ]);
@@ -86,7 +88,7 @@ async function lateSlips(db: Db, shop: Shop, today: string): Promise<LooseEnd[]>
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, s.total_minor AS amountMinor
      FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
-     WHERE s.match_group_id IS NULL`,
+     WHERE s.match_group_id IS NULL AND s.standing`,
   );
   const holidays = holidaysAround(shop.holidayRegion, today);
   return found
@@ -169,7 +171,9 @@ async function owedCheques(db: Db, today: string): Promise<LooseEnd[]> {
 async function lateBatches(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
   const batches = await openBatches(db, shop);
   return batches
-    .filter(({ dueDate, closed }) => closed && dueDate < today)
+    .filter(
+      ({ dueDate, closed, settledInPart }) => closed && !settledInPart && dueDate < today,
+    )
     .map((batch) => ({
       code: 'batchNotSettled',
       place: 'bank',
@@ -188,19 +192,11 @@ async function settlements(db: Db, shop: Shop, today: string): Promise<LooseEnd[
   const late = await rows<Late>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.due_date AS date,
-       s.net_minor AS amountMinor
+       s.to_bank_minor AS amountMinor
      FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.match_group_id IS NULL AND s.net_minor > 0`,
+     WHERE s.match_group_id IS NULL AND s.to_bank_minor > 0 AND s.standing`,
   );
-  const differing = await rows<Late & { scheme: string; batchDate: string }>(
-    db,
-    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, c.scheme,
-       c.batch_date AS batchDate, c.difference_minor AS amountMinor
-     FROM settlement_scheme c
-     JOIN settlement s ON s.id = c.settlement_id
-     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE c.difference_minor <> 0`,
-  );
+  const differing = [...(await openDifferences(db)), ...(await unknownSchemes(db))];
   const holidays = holidaysAround(shop.holidayRegion, today);
   return [
     ...late
@@ -224,6 +220,84 @@ async function settlements(db: Db, shop: Shop, today: string): Promise<LooseEnd[
       path: `/bank/cards?settlement=${id}`,
     })),
   ];
+}
+
+type Differing = Late & { scheme: string; batchDate: string };
+
+/** What settlements left open of batches that they named, or settled too much, as it stands now. */
+async function openDifferences(db: Db): Promise<Differing[]> {
+  const open = (await openSchemes(db)).filter(({ settlementId }) => settlementId !== null);
+  if (open.length === 0) return [];
+  const numbers = await rows<{ id: number; number: string; date: string }>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date
+     FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.id IN (${placeholders(open.length)})`,
+    open.map(({ settlementId }) => settlementId!),
+  );
+  return open.map(({ settlementId, scheme, batchDate, amountMinor, settledMinor }) => ({
+    ...numbers.find(({ id }) => id === settlementId)!,
+    scheme,
+    batchDate,
+    amountMinor: settledMinor - amountMinor,
+  }));
+}
+
+/** What settlements name and the till has no batch or scheme for. */
+function unknownSchemes(db: Db): Promise<Differing[]> {
+  return rows<Differing>(
+    db,
+    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, c.scheme,
+       c.batch_date AS batchDate, c.difference_minor AS amountMinor
+     FROM settlement_scheme c
+     JOIN settlement s ON s.id = c.settlement_id AND s.standing
+     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE c.batch_id IS NULL AND c.difference_minor <> 0`,
+  );
+}
+
+/** Negative settlements that a processor carries, until a later one has cleared them. */
+async function carried(db: Db, today: string): Promise<LooseEnd[]> {
+  const found = await rows<Late & { processor: string }>(
+    db,
+    `SELECT p.id, p.name AS processor, '' AS number,
+       MIN(IF(s.carried_minor < 0 AND s.cleared_by_id IS NULL, s.date, NULL)) AS date,
+       CAST(SUM(s.carried_minor) AS SIGNED) AS amountMinor
+     FROM settlement s JOIN processor p ON p.id = s.processor_id
+     WHERE s.carried_minor <> 0 AND s.standing
+     GROUP BY p.id, p.name HAVING SUM(s.carried_minor) <> 0`,
+  );
+  return found.map(({ processor, date, amountMinor }) => ({
+    code: 'settlementCarried',
+    place: 'bank',
+    ageDays: Math.max(0, daysBetween(date, today)),
+    amountMinor,
+    params: { processor, date },
+    path: '/bank/cards',
+  }));
+}
+
+/** Vouchers whose last day is near or gone and that have something left. */
+async function vouchers(db: Db, today: string): Promise<LooseEnd[]> {
+  const { creditWarnDays } = await loadCounterRules(db);
+  const found = await rows<Late & { validUntil: string }>(
+    db,
+    `SELECT w.id, RIGHT(w.code, 4) AS number, s.date, w.valid_until AS validUntil,
+       w.amount_minor - w.used_minor AS amountMinor
+     FROM voucher w
+     JOIN sale s ON s.id = w.sale_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE w.valid_until <= ? AND w.used_minor < w.amount_minor AND v.id IS NULL`,
+    [addDays(today, creditWarnDays)],
+  );
+  return found.map(({ id, number, date, validUntil, amountMinor }) => ({
+    code: validUntil < today ? 'voucherExpired' : 'voucherExpiring',
+    place: 'counter',
+    ageDays: daysBetween(date, today),
+    amountMinor,
+    params: { number, date: validUntil },
+    path: `/counter/vouchers?id=${id}`,
+  }));
 }
 
 /** Lines that nobody knows and lines that name a movement of another amount. */

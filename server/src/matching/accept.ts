@@ -12,8 +12,8 @@ export type HowMatched = { certain: boolean; grade: number; round: number };
 
 /** Where each kind of movement is kept, what it moves, and when it may be matched. */
 export const MOVEMENT_TABLES = {
-  slip: { table: 'slip', amount: 'total_minor', standing: 'TRUE' },
-  settlement: { table: 'settlement', amount: 'net_minor', standing: 'TRUE' },
+  slip: { table: 'slip', amount: 'total_minor', standing: 'standing' },
+  settlement: { table: 'settlement', amount: 'to_bank_minor', standing: 'standing' },
   ownCheque: { table: 'own_cheque', amount: '-amount_minor', standing: 'NOT voided' },
   transfer: { table: 'transfer', amount: 'amount_minor', standing: 'NOT voided' },
   returnedCheque: { table: 'returned_cheque', amount: '-amount_minor', standing: 'standing' },

@@ -12,7 +12,7 @@ import type { Shop } from '../context';
 import { row, rows, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
 import { holidaysAround } from '../settings/holidays';
-import { openBatches } from '../settlements/read';
+import { openBatches } from '../settlements/batches';
 
 /** The party of a processor's settlements. */
 export const processorParty = (id: number) => `processor ${id}`;
@@ -63,15 +63,16 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
     `SELECT s.id, s.date, s.total_minor AS amount, CONCAT(d.series, '-', d.number) AS number,
        s.bank_reference AS reference
      FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
-     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL`,
+     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.standing`,
     [bankAccountId],
   );
   const settlements = await rows<SettlementRow>(
     db,
-    `SELECT s.id, s.due_date AS date, s.net_minor AS amount,
+    `SELECT s.id, s.due_date AS date, s.to_bank_minor AS amount,
        CONCAT(d.series, '-', d.number) AS number, s.reference, s.processor_id AS processorId
      FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.net_minor > 0`,
+     WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND s.to_bank_minor > 0
+       AND s.standing`,
     [bankAccountId],
   );
   const cheques = await rows<ChequeRow>(
@@ -165,7 +166,9 @@ async function knownThrough(db: Db, shop: Shop, today: string): Promise<string> 
      WHERE c.id IS NULL`,
   );
   const batches = await openBatches(db, shop);
-  const missing = [uncounted?.first, ...batches.map(({ dueDate }) => dueDate)]
+  // What a settlement left open is known to be missing: it keeps nothing from being certain.
+  const unsettled = batches.filter(({ settledInPart }) => !settledInPart);
+  const missing = [uncounted?.first, ...unsettled.map(({ dueDate }) => dueDate)]
     .filter((date) => date != null)
     .sort()[0];
   return missing !== undefined && missing <= today ? addDays(missing, -1) : today;
@@ -176,8 +179,8 @@ export async function inputVersion(db: Db, bankAccountId: number): Promise<strin
   const found = await row<Record<string, number>>(
     db,
     `SELECT
-       (SELECT COUNT(*) FROM slip WHERE bank_account_id = ?) AS slips,
-       (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ?) AS settlements,
+       (SELECT COUNT(*) FROM slip WHERE bank_account_id = ? AND standing) AS slips,
+       (SELECT COUNT(*) FROM settlement WHERE bank_account_id = ? AND standing) AS settlements,
        (SELECT COUNT(*) FROM own_cheque WHERE bank_account_id = ? AND NOT voided) AS cheques,
        (SELECT COUNT(*) FROM transfer WHERE bank_account_id = ? AND NOT voided) AS transfers,
        (SELECT COUNT(*) FROM returned_cheque WHERE bank_account_id = ? AND standing)

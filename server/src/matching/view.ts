@@ -31,19 +31,19 @@ const MOVEMENTS = `
     CONCAT(d.series, '-', d.number) AS number, '' AS party, s.date AS dueDate,
     s.total_minor AS amountMinor, s.match_group_id AS groupId,
     (SELECT GROUP_CONCAT(DISTINCT i.takings_day ORDER BY i.takings_day)
-     FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
+     FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id
      WHERE si.slip_id = s.id) AS days
   FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
-  WHERE s.bank_account_id = ? AND {where}
+  WHERE s.bank_account_id = ? AND s.standing AND {where}
   UNION ALL
   SELECT CONCAT('settlement ', s.id), 'settlement', CONCAT(d.series, '-', d.number), p.name,
-    s.due_date, s.net_minor, s.match_group_id,
+    s.due_date, s.to_bank_minor, s.match_group_id,
     (SELECT GROUP_CONCAT(DISTINCT c.batch_date ORDER BY c.batch_date)
      FROM settlement_scheme c WHERE c.settlement_id = s.id)
   FROM settlement s
   JOIN processor p ON p.id = s.processor_id
   JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-  WHERE s.bank_account_id = ? AND s.net_minor > 0 AND {where}
+  WHERE s.bank_account_id = ? AND s.to_bank_minor > 0 AND s.standing AND {where}
   UNION ALL
   SELECT CONCAT('ownCheque ', s.id), 'ownCheque', s.number, s.payee, s.date, -s.amount_minor,
     s.match_group_id, s.date
@@ -260,9 +260,9 @@ async function accountHead(
     db,
     `SELECT
        COALESCE((SELECT SUM(total_minor) FROM slip
-                 WHERE bank_account_id = ? AND match_group_id IS NULL), 0)
-       + COALESCE((SELECT SUM(net_minor) FROM settlement
-                   WHERE bank_account_id = ? AND match_group_id IS NULL AND net_minor > 0), 0)
+                 WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
+       + COALESCE((SELECT SUM(to_bank_minor) FROM settlement
+                   WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
        - COALESCE((SELECT SUM(amount_minor) FROM own_cheque
                    WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
        + COALESCE((SELECT SUM(amount_minor) FROM transfer

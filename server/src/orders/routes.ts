@@ -1,4 +1,5 @@
 import {
+  extendCreditSchema,
   cancelOrderSchema,
   id,
   keepTicketSchema,
@@ -14,7 +15,8 @@ import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
 import { noInput, query } from '../http/query';
-import { findVoucher } from '../sales/vouchers';
+import { expireCredit, extendCredit } from '../sales/creditChange';
+import { findVoucher, openVouchers, paidForVoucher } from '../sales/vouchers';
 import { cancelOrder } from './cancel';
 import { keepTicket, orderQuotation } from './keep';
 import { listParked, parkTicket, takeUp } from './parked';
@@ -78,6 +80,35 @@ export function orderRoutes(deps: Deps): Router {
         if (!voucher) throw notFound('voucher.unknown');
         return voucher;
       },
+    ),
+  );
+  router.get(
+    '/vouchers/open',
+    query(
+      deps,
+      'clerk',
+      Joi.object<{ id?: number }>({ id: id.optional() }),
+      async (q, asked) => ({
+        vouchers: await openVouchers(q.db, q.today, asked.id),
+      }),
+    ),
+  );
+  router.get(
+    '/vouchers/:id/brought-by',
+    query(deps, 'clerk', Joi.object<{ id: number }>({ id: id.required() }), ({ db }, asked) =>
+      paidForVoucher(db, asked.id),
+    ),
+  );
+  router.post(
+    '/vouchers/:id/extend',
+    command(deps, 'clerk', extendCreditSchema, (context, body, params) =>
+      extendCredit(context, 'voucher', Number(params['id']), body),
+    ),
+  );
+  router.post(
+    '/vouchers/:id/expire',
+    command(deps, 'bookkeeper', noInput, (context, _body, params) =>
+      expireCredit(context, 'voucher', Number(params['id'])),
     ),
   );
   return router;

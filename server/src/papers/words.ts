@@ -33,6 +33,7 @@ const en = {
   restocking: 'Restocking fee',
   discountBack: 'Discount that was taken',
   voucher: 'Gift voucher {{code}}',
+  voucherBack: 'Gift voucher {{code}} taken back',
   prepayment: 'Prepayment for {{number}}',
   prepaymentBack: 'Prepayment of {{number}} back',
   tip: 'Tip',

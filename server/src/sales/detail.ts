@@ -93,9 +93,11 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     signature: Buffer | null;
     chequeId: number | null;
     atBank: number;
+    missing: number;
     returnedId: number | null;
     returnedOn: string;
     owed: string;
+    writtenOff: number;
   };
   const found = await rows<
     Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge'> & Kept
@@ -107,12 +109,16 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
        st.charge_account_id AS accountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
        i.left_minor AS leftMinor, sg.png AS signature, q.id AS chequeId,
-       EXISTS (SELECT 1 FROM safe_item f JOIN slip_item si ON si.safe_item_id = f.id
+       EXISTS (SELECT 1 FROM safe_item f JOIN slip_item_now si ON si.safe_item_id = f.id
                WHERE f.cheque_id = q.id) AS atBank,
-       b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed
+       dc.id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM safe_item f WHERE f.cheque_id = q.id)
+         AS missing,
+       b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed,
+       b.written_off_minor AS writtenOff
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
+     LEFT JOIN drawer_close dc ON dc.drawer_session_id = q.drawer_session_id
      LEFT JOIN returned_cheque b ON b.cheque_id = q.id AND b.standing
      LEFT JOIN own_cheque o ON o.sale_tender_id = st.id
      LEFT JOIN charge_signature sg ON sg.sale_tender_id = st.id
@@ -124,7 +130,8 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
   );
   return found.map((stored): Payment => {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
-    const { chequeId, atBank, returnedId, returnedOn, owed, ...more } = rest;
+    const { chequeId, atBank, missing, returnedId, returnedOn, owed, writtenOff, ...more } =
+      rest;
     const { accountId, accountName, buyer, dueDate, leftMinor, signature, ...payment } = more;
     return {
       ...payment,
@@ -135,10 +142,16 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
           : {
               id: chequeId,
               atBank: atBank === 1,
+              missing: missing === 1,
               returned:
                 returnedId === null
                   ? null
-                  : { id: returnedId, date: returnedOn, owedMinor: toMinor(owed) },
+                  : {
+                      id: returnedId,
+                      date: returnedOn,
+                      owedMinor: toMinor(owed),
+                      writtenOffMinor: writtenOff,
+                    },
             },
       ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
       charge:

@@ -105,13 +105,13 @@ export function salesRoutes(deps: Deps): Router {
   router.post(
     '/credits/:id/extend',
     command(deps, 'clerk', extendCreditSchema, (context, body, params) =>
-      extendCredit(context, Number(params['id']), body),
+      extendCredit(context, 'credit', Number(params['id']), body),
     ),
   );
   router.post(
     '/credits/:id/expire',
     command(deps, 'bookkeeper', noInput, (context, _body, params) =>
-      expireCredit(context, Number(params['id'])),
+      expireCredit(context, 'credit', Number(params['id'])),
     ),
   );
   router.post('/sales', command(deps, 'clerk', saleSchema, sell));

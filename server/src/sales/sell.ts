@@ -30,7 +30,7 @@ import { sellOfOrders, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
 import { storeTenders, type TenderRow } from './storeTenders';
 import { matchTransfers } from './transfers';
-import { vouchersOf } from './vouchers';
+import { paidForVoucher, vouchersOf } from './vouchers';
 
 /**
  * Rings a ticket, a sale or a return or both: decides it by core, stores what was decided, posts
@@ -175,6 +175,7 @@ const reasonsOf = ({ extras = [] }: SaleCommand): string[] =>
 async function broughtByOf({ tx }: CommandContext, { extras = [] }: SaleCommand) {
   for (const extra of extras) {
     if (extra.kind === 'prepaymentBack') return paidForOrder(tx, extra.orderId);
+    if (extra.kind === 'voucherBack') return paidForVoucher(tx, extra.voucherId);
     if (extra.kind === 'creditOut') return paidOnAccount(tx, extra.accountId);
   }
   return null;

@@ -5,7 +5,7 @@ import type { DecidedSale } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { insertMany, rows, run } from '../db/pool';
 import { recoverCheque } from './returnedCheques';
-import { makeVoucher } from './vouchers';
+import { makeVoucher, takeVoucher } from './vouchers';
 
 /** Stores what stands on a ticket and is no goods. @returns the vouchers that it sold */
 export async function storeExtras(
@@ -19,7 +19,8 @@ export async function storeExtras(
   for (const [i, extra] of sale.extras.entries()) {
     const { kind, orderId, amountMinor, parts, accountId, returnedChequeId, recoveredMinor } =
       extra;
-    let voucherId: number | null = null;
+    let { voucherId } = extra;
+    if (voucherId !== null) await takeVoucher(context, voucherId, -amountMinor);
     if (kind === 'voucher') {
       const validUntil = voucherDays === null ? null : addDays(today, voucherDays);
       const made = await makeVoucher(context, saleId, amountMinor, validUntil);
@@ -127,7 +128,7 @@ export async function extraUsed({ tx }: CommandContext, saleId: number): Promise
      FROM sale_extra x
      LEFT JOIN voucher w ON w.id = x.voucher_id
      LEFT JOIN customer_order o ON o.id = x.order_id
-     WHERE x.sale_id = ? AND (w.used_minor > 0
+     WHERE x.sale_id = ? AND ((x.kind = 'voucher' AND w.used_minor > 0)
        OR (x.kind = 'prepayment' AND o.prepaid_minor - x.amount_minor < o.spent_minor))
      FOR UPDATE`,
     [saleId],

@@ -49,7 +49,7 @@ export async function voidSale(
     tx,
     `SELECT b.id
      FROM sale_tender st
-     JOIN batch_member m ON m.sale_tender_id = st.id
+     JOIN batch_now m ON m.sale_tender_id = st.id
      JOIN batch b ON b.id = m.batch_id
      WHERE st.sale_id = ? AND b.closed_at IS NOT NULL
      LIMIT 1`,
@@ -133,8 +133,10 @@ async function giveCreditsBack(context: CommandContext, saleId: number): Promise
   const vouchers = await rows<{ id: number; amountMinor: number }>(
     context.tx,
     `SELECT voucher_id AS id, amount_minor AS amountMinor
-     FROM sale_tender WHERE sale_id = ? AND voucher_id IS NOT NULL ORDER BY position`,
-    [saleId],
+     FROM sale_tender WHERE sale_id = ? AND voucher_id IS NOT NULL
+     UNION ALL
+     SELECT voucher_id, -amount_minor FROM sale_extra WHERE sale_id = ? AND kind = 'voucherBack'`,
+    [saleId, saleId],
   );
   for (const { id, amountMinor } of vouchers) await takeVoucher(context, id, -amountMinor);
 }

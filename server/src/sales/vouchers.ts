@@ -1,9 +1,11 @@
 import { randomInt } from 'node:crypto';
-import type { SaleCommand, VoucherFound } from '@abacist/contracts';
+import type { SaleCommand, VoucherFound, VoucherView } from '@abacist/contracts';
+import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
 import type { SaleState } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { placeholders, row, rows, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
+import { paidTenders } from './original';
 
 /** A standing voucher by the code on its paper. */
 export function findVoucher(db: Db, code: string): Promise<VoucherFound | undefined> {
@@ -17,22 +19,60 @@ export function findVoucher(db: Db, code: string): Promise<VoucherFound | undefi
   );
 }
 
-/** The vouchers that a ticket names, as they stand now. */
+/** Vouchers with something left, those first whose last day comes first; or the one of an id. */
+export async function openVouchers(
+  db: Db,
+  today: string,
+  id: number | undefined,
+): Promise<VoucherView[]> {
+  const found = await rows<Omit<VoucherView, 'expired'>>(
+    db,
+    `SELECT w.id, CONCAT('…', RIGHT(w.code, 4)) AS number, s.date AS issuedOn,
+       w.valid_until AS validUntil, w.amount_minor AS amountMinor,
+       w.amount_minor - w.used_minor AS leftMinor, w.sale_id AS saleId,
+       CONCAT(d.series, '-', d.number) AS saleNumber
+     FROM voucher w
+     JOIN sale s ON s.id = w.sale_id
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = w.sale_id
+     LEFT JOIN sale_void v ON v.sale_id = w.sale_id
+     WHERE v.id IS NULL AND ${id === undefined ? 'w.used_minor < w.amount_minor' : 'w.id = ?'}
+     ORDER BY w.valid_until IS NULL, w.valid_until, w.id LIMIT 200`,
+    id === undefined ? [] : [id],
+  );
+  return found.map((one) => ({
+    ...one,
+    expired: one.validUntil !== null && one.validUntil < today && one.leftMinor > 0,
+  }));
+}
+
+/** The vouchers that a ticket names, to pay with or to take back, as they stand now. */
 export async function vouchersOf(
   { tx }: CommandContext,
-  { tenders }: SaleCommand,
+  { tenders, extras = [] }: SaleCommand,
 ): Promise<SaleState['vouchers']> {
-  const ids = tenders.flatMap((tender) =>
-    tender.kind === 'voucher' ? [tender.voucherId] : [],
+  const ids = [...tenders, ...extras].flatMap((one) =>
+    'voucherId' in one ? [one.voucherId] : [],
   );
   if (ids.length === 0) return [];
   return rows<SaleState['vouchers'][number]>(
     tx,
-    `SELECT w.id, w.amount_minor - w.used_minor AS leftMinor, w.valid_until AS validUntil
+    `SELECT w.id, w.amount_minor - w.used_minor AS leftMinor, w.amount_minor AS soldMinor,
+       w.valid_until AS validUntil
      FROM voucher w LEFT JOIN sale_void v ON v.sale_id = w.sale_id
      WHERE v.id IS NULL AND w.id IN (${placeholders(ids.length)})`,
     ids,
   );
+}
+
+/** What brought the money of a voucher: its ticket's tenders can get it back. */
+export async function paidForVoucher(db: Db, voucherId: number): Promise<RefundState> {
+  const paid = await paidTenders(
+    db,
+    `JOIN voucher w ON w.sale_id = st.sale_id
+     WHERE w.id = ? AND st.amount_minor > 0 ORDER BY st.position`,
+    [voucherId],
+  );
+  return { ...NOTHING_PAID, paid };
 }
 
 /**

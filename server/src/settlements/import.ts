@@ -1,14 +1,15 @@
 import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
-import { addBankingDays, addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
-import { decideSettlement, readSettlement, type BatchScheme } from '@abacist/core/settlements';
+import { addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
+import { decideSettlement, readSettlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { fileText, registerFile } from '../bank/files';
 import type { CommandContext } from '../context';
-import { insertMany, placeholders, row, rows, run, toMinor, type Db } from '../db/pool';
+import { insertMany, placeholders, row, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { holidaysAround } from '../settings/holidays';
+import { batchSchemes, keepSettled } from './batches';
 
 type Processor = { id: number; bank_account_id: number; delay_banking_days: number };
 
@@ -20,7 +21,8 @@ export async function importSettlement(
   const { tx, shop, today, actor } = context;
   const processor = await row<Processor>(
     tx,
-    'SELECT id, bank_account_id, delay_banking_days FROM processor WHERE id = ?',
+    // Two files of one processor at once: the second sees what the first left to carry.
+    'SELECT id, bank_account_id, delay_banking_days FROM processor WHERE id = ? FOR UPDATE',
     [command.processorId],
   );
   if (!processor) throw refuseWith('settlement.processor', 'processorId');
@@ -37,8 +39,8 @@ export async function importSettlement(
     tx,
     `SELECT d.series, d.number FROM settlement s
      JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.processor_id = ? AND s.reference = ?`,
-    [processor.id, reference],
+     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
+    [processor.id, reference, settlement.date],
   );
   if (twice) {
     throw refuseWith('settlement.referenceTwice', 'reference', {
@@ -48,7 +50,9 @@ export async function importSettlement(
   }
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
   await closeBatchesOf(context, processor.id, dates);
-  const decided = decideSettlement(settlement, await batchSchemes(tx, processor.id, dates), {
+  const batches = await batchSchemes(tx, processor.id, dates);
+  const balanceMinor = await carriedBy(tx, processor.id);
+  const decided = decideSettlement(settlement, batches, balanceMinor, {
     processorId: processor.id,
     bankAccountId: processor.bank_account_id,
   });
@@ -57,8 +61,8 @@ export async function importSettlement(
     tx,
     `INSERT INTO settlement
        (processor_id, bank_account_id, import_file_id, reference, date, due_date, gross_minor,
-        refunds_minor, fee_minor, net_minor, user_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        refunds_minor, fee_minor, net_minor, to_bank_minor, carried_minor, user_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       processor.id,
       processor.bank_account_id,
@@ -70,9 +74,19 @@ export async function importSettlement(
       settlement.refundsMinor,
       settlement.feeMinor,
       settlement.netMinor,
+      decided.toBankMinor,
+      decided.carriedMinor,
       actor.id,
     ],
   );
+  if (decided.carriedMinor > 0 && balanceMinor + decided.carriedMinor === 0) {
+    await run(
+      tx,
+      `UPDATE settlement SET cleared_by_id = ?
+       WHERE processor_id = ? AND carried_minor < 0 AND cleared_by_id IS NULL AND standing`,
+      [settlementId, processor.id],
+    );
+  }
   await insertMany(
     tx,
     'settlement_scheme',
@@ -116,6 +130,9 @@ export async function importSettlement(
     ['settlement_id', 'batch_id', 'scheme', 'amount_minor'],
     decided.settled.map((one) => [settlementId, one.batchId, one.scheme, one.amountMinor]),
   );
+  await keepSettled(context, [
+    ...new Set(decided.findings.flatMap(({ batchId }) => (batchId === null ? [] : [batchId]))),
+  ]);
   const { number } = await postDocument(context, {
     kind: 'settlement',
     subjectId: settlementId,
@@ -125,6 +142,7 @@ export async function importSettlement(
     memo: reference,
   });
   const { grossMinor, refundsMinor, feeMinor, netMinor } = settlement;
+  const { toBankMinor, carriedMinor } = decided;
   return {
     answer: {
       settlementId,
@@ -134,10 +152,22 @@ export async function importSettlement(
       refundsMinor,
       feeMinor,
       netMinor,
+      toBankMinor,
+      carriedMinor,
       findings: decided.findings,
     },
     documentNumber: number,
   };
+}
+
+/** What a processor carries of negative settlements; not above zero. */
+async function carriedBy(db: Db, processorId: number): Promise<number> {
+  const found = await row<{ total: string | null }>(
+    db,
+    'SELECT SUM(carried_minor) AS total FROM settlement WHERE processor_id = ? AND standing',
+    [processorId],
+  );
+  return toMinor(found?.total);
 }
 
 /** A settlement shows that its batches are closed, whatever the till thinks. */
@@ -152,36 +182,4 @@ async function closeBatchesOf(
      WHERE processor_id = ? AND closed_at IS NULL AND batch_date IN (${placeholders(dates.length)})`,
     [now, processorId, ...dates],
   );
-}
-
-/** Batches by scheme as the till has them, with what was settled of them before. */
-async function batchSchemes(
-  db: Db,
-  processorId: number,
-  dates: readonly string[],
-): Promise<BatchScheme[]> {
-  const found = await rows<Omit<BatchScheme, 'settledMinor'> & { settledMinor: string }>(
-    db,
-    `SELECT b.id AS batchId, b.batch_date AS batchDate, t.scheme,
-       COUNT(*) AS items, CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
-       COALESCE((SELECT SUM(x.amount_minor) FROM settled x
-                 WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0) AS settledMinor
-     FROM batch b
-     JOIN batch_member m ON m.batch_id = b.id
-     JOIN sale_tender st ON st.id = m.sale_tender_id
-     JOIN tender t ON t.id = st.tender_id
-     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
-     WHERE b.processor_id = ? AND b.batch_date IN (${placeholders(dates.length)})
-       AND v.id IS NULL
-       AND NOT EXISTS (SELECT 1 FROM batch_member later
-                       WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
-     GROUP BY b.id, b.batch_date, t.scheme`,
-    [processorId, ...dates],
-  );
-  return found.map((one) => ({ ...one, settledMinor: toMinor(one.settledMinor) }));
-}
-
-/** The day on which a batch's money is due at the bank: its date, then the delay. */
-export function dueDate(batchDate: string, delay: number, region: string): string {
-  return addBankingDays(batchDate, delay, holidaysAround(region, batchDate));
 }

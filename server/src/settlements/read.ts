@@ -1,20 +1,8 @@
-import type { BatchView, CardsView, SettlementView } from '@abacist/contracts';
+import type { CardsView, SettlementView } from '@abacist/contracts';
 import { effectiveRateBasisPoints } from '@abacist/core/settlements';
 import type { Shop } from '../context';
-import { placeholders, rows, toMinor, type Db } from '../db/pool';
-import { dueDate } from './import';
-
-type BatchRow = {
-  id: number;
-  processor: string;
-  delay: number;
-  batchDate: string;
-  closed: number;
-  scheme: string;
-  items: number;
-  amountMinor: number;
-  settledMinor: string;
-};
+import { placeholders, rows, type Db } from '../db/pool';
+import { openBatches } from './batches';
 
 /** Batches that are not settled whole, and the settlements, newest first. */
 export async function cardsView(db: Db, shop: Shop): Promise<CardsView> {
@@ -26,47 +14,6 @@ export async function cardsView(db: Db, shop: Shop): Promise<CardsView> {
   return { processors, batches, settlements };
 }
 
-/** Batches with an amount that no settlement has named yet, oldest first. */
-export async function openBatches(db: Db, shop: Shop): Promise<BatchView[]> {
-  const found = await rows<BatchRow>(
-    db,
-    `SELECT b.id, p.name AS processor, p.delay_banking_days AS delay, b.batch_date AS batchDate,
-       b.closed_at IS NOT NULL AS closed, t.scheme, COUNT(*) AS items,
-       CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
-       COALESCE((SELECT SUM(x.amount_minor) FROM settled x
-                 WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0) AS settledMinor
-     FROM batch b
-     JOIN processor p ON p.id = b.processor_id
-     JOIN batch_member m ON m.batch_id = b.id
-     JOIN sale_tender st ON st.id = m.sale_tender_id
-     JOIN tender t ON t.id = st.tender_id
-     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
-     WHERE v.id IS NULL
-       AND NOT EXISTS (SELECT 1 FROM settled any_settled WHERE any_settled.batch_id = b.id)
-     GROUP BY b.id, p.name, p.delay_banking_days, b.batch_date, b.closed_at, t.scheme
-     ORDER BY b.batch_date, b.id, t.scheme`,
-  );
-  const batches = new Map<number, BatchView>();
-  for (const one of found) {
-    const batch = batches.get(one.id) ?? {
-      id: one.id,
-      processor: one.processor,
-      batchDate: one.batchDate,
-      closed: Boolean(one.closed),
-      dueDate: dueDate(one.batchDate, one.delay, shop.holidayRegion),
-      schemes: [],
-    };
-    batches.set(one.id, batch);
-    batch.schemes.push({
-      scheme: one.scheme,
-      items: one.items,
-      amountMinor: one.amountMinor,
-      settledMinor: toMinor(one.settledMinor),
-    });
-  }
-  return [...batches.values()];
-}
-
 type SettlementRow = Omit<SettlementView, 'schemes' | 'feeBasisPoints' | 'differenceMinor'>;
 type SchemeRow = SettlementView['schemes'][number] & { settlementId: number };
 
@@ -76,11 +23,13 @@ async function listSettlements(db: Db): Promise<SettlementView[]> {
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, p.name AS processor, s.reference,
        s.date, s.due_date AS dueDate, s.gross_minor AS grossMinor,
        s.refunds_minor AS refundsMinor, s.fee_minor AS feeMinor, s.net_minor AS netMinor,
+       s.to_bank_minor AS toBankMinor, s.carried_minor AS carriedMinor,
        (SELECT MIN(l.date) FROM statement_line l
         WHERE l.match_group_id = s.match_group_id) AS atBankOn
      FROM settlement s
      JOIN processor p ON p.id = s.processor_id
      JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.standing
      ORDER BY s.date DESC, s.id DESC LIMIT 100`,
   );
   if (found.length === 0) return [];

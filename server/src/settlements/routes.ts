@@ -1,4 +1,4 @@
-import { settlementImportSchema } from '@abacist/contracts';
+import { settlementImportSchema, undoSettlementSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
@@ -6,6 +6,7 @@ import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { importSettlement } from './import';
 import { cardsView } from './read';
+import { undoSettlement } from './undo';
 
 export function settlementRoutes(deps: Deps): Router {
   const router = Router();
@@ -16,6 +17,16 @@ export function settlementRoutes(deps: Deps): Router {
   router.post(
     '/settlements',
     command(deps, 'bookkeeper', settlementImportSchema, importSettlement, matchAfter(deps)),
+  );
+  router.post(
+    '/settlements/:id/undo',
+    command(
+      deps,
+      'bookkeeper',
+      undoSettlementSchema,
+      (context, body, params) => undoSettlement(context, body, Number(params['id'])),
+      matchAfter(deps),
+    ),
   );
   return router;
 }

@@ -119,9 +119,9 @@ async function drawerSteps(
     `SELECT sl.id, CONCAT(d.series, '-', d.number) AS number, sl.date,
        CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor, sl.total_minor AS totalMinor,
        (SELECT GROUP_CONCAT(DISTINCT o.takings_day ORDER BY o.takings_day)
-        FROM slip_item x JOIN safe_item o ON o.id = x.safe_item_id
+        FROM slip_item_now x JOIN safe_item o ON o.id = x.safe_item_id
         WHERE x.slip_id = sl.id AND o.takings_day <> ?) AS days
-     FROM slip_item si
+     FROM slip_item_now si
      JOIN safe_item i ON i.id = si.safe_item_id
      JOIN slip sl ON sl.id = si.slip_id
      JOIN document d ON d.kind = 'slip' AND d.subject_id = sl.id
@@ -196,9 +196,7 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id
-     JOIN batch_member m ON m.sale_tender_id = st.id
-       AND NOT EXISTS (SELECT 1 FROM batch_member later
-                       WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
+     JOIN batch_now m ON m.sale_tender_id = st.id
      JOIN batch b ON b.id = m.batch_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.date = ? AND t.scheme = ? AND v.id IS NULL
@@ -212,12 +210,12 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
       ...(await rows<StepRow & { fee: number; difference: number }>(
         db,
         `SELECT g.id, CONCAT(d.series, '-', d.number) AS number, g.date,
-           x.amount_minor AS amountMinor, g.net_minor AS totalMinor,
+           x.amount_minor AS amountMinor, g.to_bank_minor AS totalMinor,
            COALESCE(c.fee_minor, 0) AS fee, COALESCE(c.difference_minor, 0) AS difference,
            (SELECT GROUP_CONCAT(DISTINCT o.batch_date ORDER BY o.batch_date)
             FROM settlement_scheme o
             WHERE o.settlement_id = g.id AND o.batch_date <> ?) AS days
-         FROM settled x
+         FROM settled_now x
          JOIN settlement g ON g.id = x.settlement_id
          JOIN document d ON d.kind = 'settlement' AND d.subject_id = g.id
          LEFT JOIN settlement_scheme c ON c.settlement_id = g.id AND c.batch_id = x.batch_id

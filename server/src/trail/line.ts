@@ -57,7 +57,7 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
     const [paper] = await papers(db, kind, 'p.id = ?', id);
     return paperStep(db, kind, paper!);
   }
-  const amount = kind === 'slip' ? 's.total_minor' : 's.net_minor';
+  const amount = kind === 'slip' ? 's.total_minor' : 's.to_bank_minor';
   const fees = kind === 'slip' ? '0' : 's.fee_minor';
   const found = await row<{ number: string; date: string; amount: number; fee: number }>(
     db,
@@ -102,7 +102,7 @@ async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> 
       `SELECT i.takings_day AS date, IF(i.cheque_id IS NULL, 'cash', 'cheque') AS \`key\`,
          IF(i.cheque_id IS NULL, 'cash', 'cheque') AS label,
          CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor
-       FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
+       FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id
        WHERE si.slip_id = ?
        GROUP BY i.takings_day, \`key\`, label ORDER BY i.takings_day, \`key\``,
       [id],
@@ -112,10 +112,8 @@ async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> 
     db,
     `SELECT s.date, CONCAT('card:', t.scheme) AS \`key\`, t.scheme AS label,
        CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor
-     FROM settled x
-     JOIN batch_member m ON m.batch_id = x.batch_id
-       AND NOT EXISTS (SELECT 1 FROM batch_member later
-                       WHERE later.sale_tender_id = m.sale_tender_id AND later.id > m.id)
+     FROM settled_now x
+     JOIN batch_now m ON m.batch_id = x.batch_id
      JOIN sale_tender st ON st.id = m.sale_tender_id
      JOIN tender t ON t.id = st.tender_id AND t.scheme = x.scheme
      JOIN sale s ON s.id = st.sale_id

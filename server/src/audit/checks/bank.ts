@@ -116,11 +116,52 @@ export const BANK: Check[] = [
     'writeOffs',
     'SELECT id AS subject_id, amount_minor AS expected FROM cheque_write_off',
   ),
+  control(
+    'what a processor carries is what its settlements left and cleared',
+    'processorBalance',
+    `SELECT processor_id AS part, carried_minor AS expected FROM settlement WHERE standing`,
+    'processor_id',
+  ),
+  {
+    name: 'a processor carries no more than its settlements took below zero',
+    sql: `SELECT NULL AS entryId, CONCAT('processor ', processor_id) AS about,
+            'not above zero, and 0 once all is cleared' AS expected,
+            SUM(carried_minor) AS found
+          FROM settlement WHERE standing
+          GROUP BY processor_id
+          HAVING SUM(carried_minor) > 0
+            OR (SUM(carried_minor) = 0) <> (SUM(carried_minor < 0 AND cleared_by_id IS NULL) = 0)`,
+  },
+  {
+    name: 'a batch is settled whole when settlements settled what the till has',
+    sql: `SELECT NULL AS entryId, CONCAT('batch ', z.id) AS about,
+            IF(z.open = 0, 'settled whole', 'open') AS expected,
+            IF(z.settled_whole, 'settled whole', 'open') AS found
+          FROM (
+            SELECT b.id, b.settled_whole, SUM(o.till <> o.settled) AS open
+            FROM batch b
+            JOIN (
+              SELECT u.batch_id, u.scheme, SUM(u.till) AS till, SUM(u.settled) AS settled
+              FROM (
+                SELECT m.batch_id, t.scheme, st.amount_minor AS till, 0 AS settled
+                FROM batch_now m
+                JOIN sale_tender st ON st.id = m.sale_tender_id
+                JOIN tender t ON t.id = st.tender_id
+                LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+                WHERE v.id IS NULL
+                UNION ALL
+                SELECT batch_id, scheme, 0, amount_minor FROM settled_now
+              ) u GROUP BY u.batch_id, u.scheme
+            ) o ON o.batch_id = b.id
+            GROUP BY b.id, b.settled_whole
+          ) z
+          WHERE z.settled_whole AND z.open > 0`,
+  },
   {
     name: 'what slips took of the safe is what is gone from it',
     sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
             COALESCE(SUM(si.amount_minor), 0) AS expected, i.taken_minor AS found
-          FROM safe_item i LEFT JOIN slip_item si ON si.safe_item_id = i.id
+          FROM safe_item i LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
           GROUP BY i.id, i.taken_minor
           HAVING COALESCE(SUM(si.amount_minor), 0) <> i.taken_minor`,
   },
@@ -144,17 +185,17 @@ export const BANK: Check[] = [
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind = 'card' ${STANDING}
      UNION ALL
-     SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement`,
+     SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement WHERE standing`,
     'processor_id',
   ),
   control(
     'bank in transit is slips, settlements, transfers and cheques not yet at the bank',
     'bankInTransit',
     `SELECT bank_account_id AS part, total_minor AS expected
-     FROM slip WHERE match_group_id IS NULL
+     FROM slip WHERE match_group_id IS NULL AND standing
      UNION ALL
-     SELECT bank_account_id, net_minor
-     FROM settlement WHERE match_group_id IS NULL AND net_minor > 0
+     SELECT bank_account_id, to_bank_minor
+     FROM settlement WHERE match_group_id IS NULL AND standing
      UNION ALL
      SELECT bank_account_id, -amount_minor
      FROM own_cheque WHERE match_group_id IS NULL AND NOT voided

@@ -44,7 +44,13 @@ export const DRAWER: Check[] = [
     'drawerClose',
     'safe',
     `SELECT drawer_close_id AS subject_id, SUM(amount_minor) AS expected
-     FROM safe_item GROUP BY drawer_close_id`,
+     FROM safe_item WHERE found_id IS NULL GROUP BY drawer_close_id`,
+  ),
+  perDocument(
+    'a cheque that is found lies in the safe',
+    'chequeFound',
+    'safe',
+    'SELECT id AS subject_id, amount_minor AS expected FROM cheque_found',
   ),
   perDocument(
     'a drawer difference is in over and short',

@@ -52,13 +52,18 @@ export const ORDERS: Check[] = [
           HAVING COALESCE(SUM(x.quantity), 0) <> l.sold_quantity`,
   },
   {
-    name: 'what was used of a voucher is what tickets took of it',
+    name: 'what was used of a voucher is what tickets took of it and what expired',
     sql: `SELECT NULL AS entryId, CONCAT('voucher ', w.id) AS about,
             COALESCE(SUM(x.amount), 0) AS expected, w.used_minor AS found
           FROM voucher w
           LEFT JOIN (
             SELECT st.voucher_id, st.amount_minor AS amount
             FROM sale s JOIN sale_tender st ON st.sale_id = s.id ${STANDING}
+            UNION ALL
+            SELECT x.voucher_id, -x.amount_minor
+            FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'voucherBack' ${STANDING}
+            UNION ALL
+            SELECT voucher_id, expired_minor FROM voucher_change
           ) x ON x.voucher_id = w.id
           GROUP BY w.id, w.used_minor
           HAVING COALESCE(SUM(x.amount), 0) <> w.used_minor`,

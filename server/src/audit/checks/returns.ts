@@ -31,6 +31,13 @@ export const RETURNS: Check[] = [
     `SELECT id AS subject_id, -expired_minor AS expected
      FROM credit_note_change WHERE kind = 'expired'`,
   ),
+  perDocument(
+    'an expired voucher is other income',
+    'voucherExpired',
+    'otherIncome',
+    `SELECT id AS subject_id, -expired_minor AS expected
+     FROM voucher_change WHERE kind = 'expired'`,
+  ),
   {
     name: 'returned lines and fee add up to what the ticket took back',
     sql: `SELECT d.entry_id AS entryId, CONCAT('sale ', r.sale_id) AS about,

@@ -1,0 +1,112 @@
+import type { BatchView } from '@abacist/contracts';
+import { addBankingDays } from '@abacist/core/dates';
+import type { BatchScheme } from '@abacist/core/settlements';
+import type { CommandContext, Shop } from '../context';
+import { placeholders, rows, run, type Db } from '../db/pool';
+import { holidaysAround } from '../settings/holidays';
+
+/** As the view settled_now: MariaDB takes no merged view in a subquery of a grouped statement. */
+export const STANDING = `FROM settled x
+    JOIN settlement g ON g.id = x.settlement_id AND g.standing`;
+
+/** A batch and scheme with what the till has, and what standing settlements settled of it. */
+const BATCH_SCHEMES = `
+  SELECT b.id AS batchId, b.processor_id AS processorId, b.batch_date AS batchDate,
+    b.closed_at IS NOT NULL AS closed, t.scheme, COUNT(*) AS items,
+    CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
+    CAST(COALESCE((SELECT SUM(x.amount_minor) ${STANDING}
+                   WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0) AS SIGNED)
+      AS settledMinor,
+    (SELECT MAX(x.settlement_id) ${STANDING} WHERE x.batch_id = b.id) AS settlementId
+  FROM batch b
+  JOIN batch_now m ON m.batch_id = b.id
+  JOIN sale_tender st ON st.id = m.sale_tender_id
+  JOIN tender t ON t.id = st.tender_id
+  LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+  WHERE v.id IS NULL AND {where}
+  GROUP BY b.id, b.processor_id, b.batch_date, b.closed_at, t.scheme
+  ORDER BY b.batch_date, b.id, t.scheme`;
+
+type Found = BatchScheme & {
+  processorId: number;
+  closed: number;
+  /** The newest settlement that settled something of the batch. */
+  settlementId: number | null;
+};
+
+const batchSchemesWhere = (db: Db, where: string, values: readonly (string | number)[] = []) =>
+  rows<Found>(db, BATCH_SCHEMES.replace('{where}', where), values);
+
+/** Batches of a processor by date and scheme as the till has them, with what was settled before. */
+export const batchSchemes = (
+  db: Db,
+  processorId: number,
+  dates: readonly string[],
+): Promise<BatchScheme[]> =>
+  batchSchemesWhere(
+    db,
+    `b.processor_id = ? AND b.batch_date IN (${placeholders(dates.length)})`,
+    [processorId, ...dates],
+  );
+
+/** Keeps of batches whether they are settled whole; call it when their settlements changed. */
+export async function keepSettled(
+  { tx }: CommandContext,
+  batchIds: readonly number[],
+): Promise<void> {
+  if (batchIds.length === 0) return;
+  const found = await batchSchemesWhere(
+    tx,
+    `b.id IN (${placeholders(batchIds.length)})`,
+    batchIds,
+  );
+  for (const id of batchIds) {
+    const own = found.filter(({ batchId }) => batchId === id);
+    const whole = own.every(({ amountMinor, settledMinor }) => amountMinor === settledMinor);
+    await run(tx, 'UPDATE batch SET settled_whole = ? WHERE id = ?', [whole, id]);
+  }
+}
+
+/**
+ * Batches of which something is not settled, oldest first, each with the schemes that are open:
+ * what the till has and what was settled of it.
+ */
+export async function openBatches(db: Db, shop: Shop): Promise<BatchView[]> {
+  const found = await openSchemes(db);
+  const processors = await rows<{ id: number; name: string; delay: number }>(
+    db,
+    'SELECT id, name, delay_banking_days AS delay FROM processor',
+  );
+  const batches = new Map<number, BatchView>();
+  for (const one of found) {
+    const { name, delay } = processors.find(({ id }) => id === one.processorId)!;
+    const batch = batches.get(one.batchId) ?? {
+      id: one.batchId,
+      processor: name,
+      batchDate: one.batchDate,
+      closed: Boolean(one.closed),
+      settledInPart: one.settlementId !== null,
+      dueDate: dueDate(one.batchDate, delay, shop.holidayRegion),
+      schemes: [],
+    };
+    batches.set(one.batchId, batch);
+    batch.schemes.push({
+      scheme: one.scheme,
+      items: one.items,
+      amountMinor: one.amountMinor,
+      settledMinor: one.settledMinor,
+    });
+  }
+  return [...batches.values()];
+}
+
+/** Batches and schemes that differ from what settlements settled of them. */
+export async function openSchemes(db: Db): Promise<Found[]> {
+  const found = await batchSchemesWhere(db, 'NOT b.settled_whole');
+  return found.filter(({ amountMinor, settledMinor }) => amountMinor !== settledMinor);
+}
+
+/** The day on which a batch's money is due at the bank: its date, then the delay. */
+function dueDate(batchDate: string, delay: number, region: string): string {
+  return addBankingDays(batchDate, delay, holidaysAround(region, batchDate));
+}
