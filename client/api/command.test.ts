@@ -47,12 +47,17 @@ test('a broken rule asks a person, and the same command goes again with the appr
   answers([409, NEEDED], [409, WRONG_PIN], [200, { number: 'V-1' }]);
   const voiding = sendCommand('/sales/1/void', {}, 'key-2');
   await settled();
-  expect(asked()!.rules).toEqual(NEEDED.rules);
-  asked()!.answer({ approverId: 3, pin: '0000', reason: 'Rung twice' });
+  const { rules } = asked()!;
+  expect(rules).toEqual(NEEDED.rules);
+  asked()!.answer({ approverId: 3, pin: '0000', reason: 'Rung twice', rules });
   await settled();
-  // The PIN was wrong: asked again, and the rules still stand there.
-  expect(asked()).toMatchObject({ rules: NEEDED.rules, refusals: [{ code: 'approval.pin' }] });
-  const approval = { approverId: 3, pin: '8642', reason: 'Rung twice' };
+  // The PIN was wrong: asked again, the rules still stand there, and the reason is not lost.
+  expect(asked()).toMatchObject({
+    rules: NEEDED.rules,
+    refusals: [{ code: 'approval.pin' }],
+    before: { reason: 'Rung twice' },
+  });
+  const approval = { approverId: 3, pin: '8642', reason: 'Rung twice', rules };
   asked()!.answer(approval);
   await expect(voiding).resolves.toEqual({ number: 'V-1' });
   expect(sent.map(({ key }) => key)).toEqual(['key-2', 'key-2', 'key-2']);
@@ -67,4 +72,26 @@ test('nobody approves: nothing more is sent', async () => {
   asked()!.answer(undefined);
   await expect(voiding).rejects.toBeInstanceOf(Cancelled);
   expect(sent).toHaveLength(1);
+});
+
+test('a second rule is approved together with the first, as it stands now', async () => {
+  const late = { code: 'rule.returnLate', approver: 'manager', params: { days: 31 } };
+  const later = { ...late, params: { days: 32 } };
+  answers(
+    [409, NEEDED],
+    [409, { ...NEEDED, rules: [late] }],
+    [409, { ...NEEDED, rules: [later] }],
+    [200, {}],
+  );
+  const sending = sendCommand('/sales', {}, 'key-4');
+  await settled();
+  for (const expected of [NEEDED.rules, [...NEEDED.rules, late], [...NEEDED.rules, later]]) {
+    expect(asked()!.rules).toEqual(expected);
+    asked()!.answer({ reason: 'Good customer', rules: asked()!.rules });
+    await settled();
+  }
+  await sending;
+  expect(sent.at(-1)!.body).toMatchObject({
+    approval: { rules: [{ code: 'rule.void' }, { params: { days: 32 } }] },
+  });
 });

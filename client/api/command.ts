@@ -1,4 +1,5 @@
 import type { Approval } from '@abacist/contracts';
+import type { BrokenRule } from '@abacist/core/outcome';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -23,6 +24,7 @@ export function newKey(): string {
  */
 export async function sendCommand<A>(path: string, command: unknown, key: string): Promise<A> {
   let approval: Approval | undefined;
+  let seen: BrokenRule[] = [];
   for (;;) {
     try {
       const body = approval ? { command, approval } : { command };
@@ -31,7 +33,10 @@ export async function sendCommand<A>(path: string, command: unknown, key: string
       const asks = error instanceof ApiError && error.body.error === 'approvalNeeded';
       if (!asks) throw error;
       const { rules = [], refusals } = error.body;
-      approval = await askApproval(rules, refusals);
+      // A wrong PIN comes back without the rules; a second rule stands beside those approved.
+      const codes = rules.map(({ code }) => code);
+      seen = [...seen.filter(({ code }) => !codes.includes(code)), ...rules];
+      approval = await askApproval(seen, refusals, approval);
       if (!approval) throw new Cancelled();
     }
   }

@@ -1,3 +1,4 @@
+import type { BrokenRule } from '@abacist/core/outcome';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { isEmail } from '@abacist/core/customers';
 import { isIsoDate } from '@abacist/core/dates';
@@ -38,12 +39,32 @@ export const uploadedFile = {
   contentBase64: Joi.string().base64().max(11_000_000).required(),
 };
 
-/** A person's word that broken rules may stand. Without approverId the sender approves. */
-export type Approval = { approverId?: number; pin?: string; reason: string };
+/**
+ * A person's word that broken rules may stand, as he saw them with their figures: for others it says
+ * nothing. Without approverId the sender approves.
+ */
+export type Approval = {
+  approverId?: number;
+  pin?: string;
+  reason: string;
+  rules: Pick<BrokenRule, 'code' | 'params'>[];
+};
 export const approvalSchema = Joi.object<Approval, true>({
   approverId: id.optional(),
   pin: Joi.string()
     .pattern(/^\d{4,8}$/)
     .optional(),
   reason: safeText(300).min(3).required(),
+  rules: Joi.array()
+    .items(
+      Joi.object({
+        code: Joi.string().max(60).required(),
+        params: Joi.object().pattern(
+          Joi.string().max(40),
+          Joi.alternatives(Joi.string().max(400).allow(''), Joi.number()),
+        ),
+      }).unknown(),
+    )
+    .max(30)
+    .required(),
 });

@@ -112,11 +112,16 @@ test.each<[string, object, string]>([
 test.each<[string, Joi.Schema, unknown, string[]]>([
   ['a date that does not exist', isoDate, '2026-02-30', [' date.notADate']],
   ['a card number in a note', safeText(300), 'card 4111 1111 1111 1111', [' text.cardNumber']],
-  ['an approval without a reason', approvalSchema, { reason: ' ' }, ['reason string.empty']],
+  [
+    'an approval without a reason',
+    approvalSchema,
+    { reason: ' ', rules: [] },
+    ['reason string.empty'],
+  ],
   [
     'a PIN of letters',
     approvalSchema,
-    { reason: 'why', pin: 'abcd' },
+    { reason: 'why', pin: 'abcd', rules: [] },
     ['pin string.pattern.base'],
   ],
   [

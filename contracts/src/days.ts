@@ -24,7 +24,31 @@ export type DaySheet = Rod & {
   }[];
   /** netMinor is what was sold, returnedMinor what came back; tax is the difference. */
   departments: { name: string; netMinor: number; returnedMinor: number; taxMinor: number }[];
-  taxes: { authority: string; taxMinor: number; netMinor: number }[];
+  /**
+   * Tax owed more (+) or less (−) by the day, in all as the ledger's accounts moved, and what it
+   * comes from; netMinor is of goods alone.
+   */
+  taxes: {
+    authority: string;
+    taxMinor: number;
+    netMinor: number;
+    soldMinor: number;
+    returnedMinor: number;
+    prepaidMinor: number;
+    discountsMinor: number;
+    writtenOffMinor: number;
+  }[];
+  /** What was taken off, written off, voided, sold free of tax, given back. */
+  beside: {
+    lineDiscountsMinor: number;
+    ticketDiscountsMinor: number;
+    /** Granted for early payment less what returns took back; without tax, like the next. */
+    earlyDiscountsMinor: number;
+    writtenOffMinor: number;
+    voids: { count: number; totalMinor: number };
+    exempt: { count: number; netMinor: number };
+    refunds: { count: number; totalMinor: number };
+  };
   /** Vouchers sold, prepayments taken (and paid back, below zero): in the total, no income. */
   extras: { kind: ExtraLine['kind']; amountMinor: number }[];
   restockingMinor: number;

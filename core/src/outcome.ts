@@ -24,6 +24,7 @@ export function refuse(code: string, at?: string, params?: Refusal['params']): O
 /** A rule that a command breaks and that a person with the role may approve, with a reason. */
 export type BrokenRule = {
   code: string;
-  approver: 'bookkeeper' | 'manager';
+  /** `clerk`: whoever does it says so himself. */
+  approver: 'clerk' | 'bookkeeper' | 'manager';
   params?: Record<string, string | number>;
 };

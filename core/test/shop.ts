@@ -54,6 +54,8 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   rules: { pricesIncludeTax: false, roundBy: 'document', rounding: 'halfUp' },
   today: '2026-03-02',
   cashStepMinor: 5,
+  currency: 'CAD',
+  knownCheques: [],
   drawerId: 1,
   allowance: null,
   credits: [],

@@ -38,10 +38,10 @@ const ACCOUNTS = [
   'B-3,Bad limit,,-5,30,',
 ];
 const ITEMS = [
-  'account,document,due,amount,reference',
-  'B-1,1001,2026-01-15,300.00,PO 9',
-  'B-2,1002,2026-03-20,120.50,',
-  'B-1,77,,-20.00,',
+  'account,document,issued,due,amount,reference',
+  'B-1,1001,2025-12-16,2026-01-15,300.00,PO 9',
+  'B-2,1002,,2026-03-20,120.50,',
+  'B-1,77,,,-20.00,',
 ];
 
 test('accounts come from a file by one manager’s word, good rows only by consent', async () => {
@@ -87,11 +87,12 @@ test('open items come in when they agree with the old books, each once', async (
     added: 3,
   });
   const [boatyard, slipway] = await accounts();
-  expect(boatyard).toMatchObject({ balanceMinor: 280_00, overdueMinor: 300_00 });
+  expect(boatyard).toMatchObject({ balanceMinor: 280_00, overdueMinor: 280_00 });
   expect(slipway).toMatchObject({ balanceMinor: 120_50, overdueMinor: 0 });
   const { items } = await regulars.page(boatyard.id);
   expect(items).toMatchObject([
-    { kind: 'opening', number: '1001', dueDate: '2026-01-15', reference: 'PO 9' },
+    // It keeps the day of its invoice.
+    { kind: 'opening', number: '1001', date: '2025-12-16', dueDate: '2026-01-15' },
     { kind: 'openingCredit', number: '77', leftMinor: -20_00 },
   ]);
   const [entry] = (await regulars.osric().get('/journal?account=openingBalance')).body.entries;
@@ -100,9 +101,9 @@ test('open items come in when they agree with the old books, each once', async (
   expect(again.body.refusals).toMatchObject([{ code: 'accountFile.badRows' }]);
   const { text } = (await regulars.osric().get('/account-files/open-items')).body;
   expect(text.trim().split('\r\n').slice(1)).toEqual([
-    'B-1,1001,2026-01-15,300.00,PO 9',
-    'B-1,77,,-20.00,',
-    'B-2,1002,2026-03-20,120.50,',
+    'B-1,1001,2025-12-16,2026-01-15,300.00,PO 9',
+    'B-1,77,,,-20.00,',
+    'B-2,1002,,2026-03-20,120.50,',
   ]);
 });
 

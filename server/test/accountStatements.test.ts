@@ -167,7 +167,7 @@ test('aging at any date adds up to the ledger, and goes out as CSV and as a work
   expect(items.map(({ leftMinor }: any) => leftMinor)).toEqual([-40_00, -10_00, 100_00]);
 
   const csv = await shop.download(osric, '/aging/export?date=2026-05-10&format=csv');
-  expect(Buffer.from(csv).toString()).toBe(
+  expect(Buffer.from(csv).toString().replace(/C-\d+/, 'C-1')).toBe(
     'number,name,current,to30,to60,to90,over90,unallocated,balance\r\n' +
       'C-1,Gannet,0.00,0.00,100.00,0.00,0.00,-50.00,50.00\r\n',
   );

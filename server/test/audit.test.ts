@@ -130,6 +130,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',
   'tax payable is the stored tax of standing sales':
     'UPDATE sale_line_tax SET tax_minor = tax_minor + 1',
+  'the tax of a day’s sheet is the movement of its tax accounts': `UPDATE entry SET date = '2026-03-01' WHERE kind = 'sale'`,
   'tips owed are those that cards brought': `UPDATE sale_extra SET amount_minor = amount_minor + 1 WHERE kind = 'tip'`,
   'vouchers owed are what is left of them':
     'UPDATE voucher SET amount_minor = amount_minor + 1',

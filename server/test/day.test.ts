@@ -53,7 +53,14 @@ test('the day sheet: expected, counted and difference by tender, department and 
     { name: 'Charts and books', netMinor: 62_00, returnedMinor: 0, taxMinor: 0 },
     { name: 'Hatch', netMinor: 12_75, returnedMinor: 0, taxMinor: 64 },
   ]);
-  expect(body.taxes).toEqual([{ authority: 'Island levy', taxMinor: 64, netMinor: 12_75 }]);
+  expect(body.taxes).toMatchObject([
+    { authority: 'Island levy', taxMinor: 64, netMinor: 12_75, soldMinor: 64 },
+  ]);
+  expect(body.beside).toMatchObject({
+    voids: { count: 1, totalMinor: 20_00 },
+    refunds: { count: 0 },
+    exempt: { count: 0 },
+  });
   expect(body.roundingMinor).toBe(-1);
   expect(body.drawers[0].closes[0]).toMatchObject({
     differenceMinor: -10,

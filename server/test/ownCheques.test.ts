@@ -34,8 +34,10 @@ const ring = (command: object, options = {}) =>
     { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command },
     options,
   );
+let papers = 70;
 const soldByCheque = async (amountMinor: number) => {
-  const cheque = { number: '77', drawnBy: 'Bo of the Gannet', dated: DAY };
+  papers += 1;
+  const cheque = { number: String(papers), drawnBy: 'Bo of the Gannet', dated: DAY };
   const tender = { kind: 'cheque', tenderId: id.tenders['cheque'], amountMinor, cheque };
   return (await ring({ lines: [book(id, amountMinor)], tenders: [tender] })).body.saleId;
 };

@@ -1,4 +1,4 @@
-import { mayAs } from '@abacist/core/people';
+import { mayAs, type Role } from '@abacist/core/people';
 import { useState } from 'react';
 import { useSignedIn, useSession } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -16,7 +16,7 @@ export function ApprovalDialog() {
   const asked = useApproval((state) => state.asked);
   const session = useSession();
   if (!asked || !session.data?.person) return null;
-  return <Ask key={asked.refusals.length} />;
+  return <Ask />;
 }
 
 function Ask() {
@@ -24,36 +24,51 @@ function Ask() {
   const word = useRefusalText();
   const asked = useApproval((state) => state.asked)!;
   const { person, approvers } = useSignedIn();
-  const able = approvers.filter(({ role }) =>
-    asked.rules.every((rule) => mayAs(role, rule.approver)),
+  const may = ({ role }: { role: Role }) =>
+    asked.rules.every((rule) => mayAs(role, rule.approver));
+  const self = may(person);
+  // What only asks "is that right?" is answered by whoever stands there.
+  const asks = asked.rules.every(({ approver }) => approver === 'clerk');
+  const able = [
+    ...(self && !approvers.some(({ id }) => id === person.id) ? [person] : []),
+    ...approvers.filter(may),
+  ];
+  const [approverId, setApproverId] = useState(
+    asked.before?.approverId ?? (self ? person.id : able[0]?.id),
   );
-  const self = able.some(({ id }) => id === person.id);
-  const [approverId, setApproverId] = useState(self ? person.id : able[0]?.id);
   const [pin, setPin] = useState('');
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useState(asked.before?.reason ?? '');
   const own = approverId === person.id;
   const send = () => {
     if (!approverId || reason.trim().length < 3 || (!own && pin.length < 4)) return;
-    asked.answer(own ? { reason: reason.trim() } : { approverId, pin, reason: reason.trim() });
+    const rules = asked.rules.map(({ code, params = {} }) => ({ code, params }));
+    const said = { reason: reason.trim(), rules };
+    asked.answer(own ? said : { ...said, approverId, pin });
   };
   return (
-    <Dialog open title={t('approval.title')} onClose={() => asked.answer(undefined)}>
+    <Dialog
+      open
+      title={t(asks ? 'approval.asksTitle' : 'approval.title')}
+      onClose={() => asked.answer(undefined)}
+    >
       <Column gap="$2">
         {asked.rules.map((rule) => (
           <Body key={rule.code}>{word(rule)}</Body>
         ))}
       </Column>
-      <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('approval.who')}>
-        {able.map(({ id, name, role }) => (
-          <Button
-            key={id}
-            kind={id === approverId ? 'chosen' : 'quiet'}
-            pressed={id === approverId}
-            label={`${name}, ${t(`role.${role}`)}`}
-            onPress={() => setApproverId(id)}
-          />
-        ))}
-      </Line>
+      {asks ? null : (
+        <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('approval.who')}>
+          {able.map(({ id, name, role }) => (
+            <Button
+              key={id}
+              kind={id === approverId ? 'chosen' : 'quiet'}
+              pressed={id === approverId}
+              label={`${name}, ${t(`role.${role}`)}`}
+              onPress={() => setApproverId(id)}
+            />
+          ))}
+        </Line>
+      )}
       {own ? null : (
         <Field
           label={t('approval.pin')}
@@ -75,7 +90,7 @@ function Ask() {
         hint={t('approval.reasonHint')}
       />
       <Decide
-        label={t('approval.approve')}
+        label={t(asks ? 'approval.yes' : 'approval.approve')}
         disabled={reason.trim().length < 3 || (!own && pin.length < 4)}
         onDecide={send}
         onCancel={() => asked.answer(undefined)}

@@ -5,6 +5,8 @@ import { create } from 'zustand';
 type Asked = {
   rules: BrokenRule[];
   refusals: Refusal[];
+  /** What was answered before, where it did not do: only what is wrong is typed again. */
+  before: Approval | undefined;
   answer: (approval: Approval | undefined) => void;
 };
 
@@ -15,16 +17,15 @@ export const useApproval = create<{ asked: Asked | null }>(() => ({ asked: null 
 export function askApproval(
   rules: BrokenRule[],
   refusals: Refusal[],
+  before?: Approval,
 ): Promise<Approval | undefined> {
-  const before = useApproval.getState().asked;
   return new Promise((resolve) => {
     useApproval.setState({
       asked: {
-        // A wrong PIN comes back without the rules: those asked for before still stand.
-        rules: rules.length ? rules : (before?.rules ?? lastRules),
+        rules,
         refusals,
+        before,
         answer: (approval) => {
-          lastRules = useApproval.getState().asked?.rules ?? [];
           useApproval.setState({ asked: null });
           resolve(approval);
         },
@@ -32,4 +33,3 @@ export function askApproval(
     });
   });
 }
-let lastRules: BrokenRule[] = [];

@@ -97,16 +97,8 @@ export function DayScreen({ date }: { date: string }) {
                 />
               </Section>
               <Section beside title={t('days.authorities')}>
-                {data.taxes.map(({ authority, taxMinor, netMinor }) => (
-                  <SheetRow key={authority}>
-                    <Column flex={1}>
-                      <Body>{authority}</Body>
-                      <Body small tone="faded">
-                        {t('days.on')} <Money minor={netMinor} small tone="faded" />
-                      </Body>
-                    </Column>
-                    <Money minor={taxMinor} />
-                  </SheetRow>
+                {data.taxes.map((tax) => (
+                  <TaxRow key={tax.authority} tax={tax} />
                 ))}
                 <Totals minor={data.taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)} />
               </Section>
@@ -121,6 +113,7 @@ export function DayScreen({ date }: { date: string }) {
                 ))}
               </Section>
             ) : null}
+            <Beside beside={data.beside} />
             <Column gap="$2">
               <Heading size="section" paddingHorizontal="$4">
                 {t('days.documents')}
@@ -161,6 +154,64 @@ function Totals({ minor }: { minor: number }) {
       <Body strong>{t('common.total')}</Body>
       <Money minor={minor} strong />
     </SheetRow>
+  );
+}
+
+/** What an authority's tax comes from, where it is not of the goods sold alone. */
+const TAX_SOURCES = [
+  'returnedMinor',
+  'prepaidMinor',
+  'discountsMinor',
+  'writtenOffMinor',
+] as const;
+
+function TaxRow({ tax }: { tax: DaySheet['taxes'][number] }) {
+  const t = useWords();
+  const money = useMoney();
+  const others = TAX_SOURCES.filter((source) => tax[source] !== 0);
+  const shown = others.length ? (['soldMinor', ...others] as const) : [];
+  return (
+    <SheetRow>
+      <Column flex={1} minWidth={0}>
+        <Body>{tax.authority}</Body>
+        <Body small tone="faded">
+          {t('days.on')} <Money minor={tax.netMinor} small tone="faded" />
+        </Body>
+        {shown.map((source) => (
+          <Body key={source} small tone="faded">
+            {t(`days.tax_${source}`, { amount: money(tax[source]) })}
+          </Body>
+        ))}
+      </Column>
+      <Money minor={tax.taxMinor} />
+    </SheetRow>
+  );
+}
+
+/** What was taken off, written off, voided, free of tax and given back; nothing where nothing was. */
+function Beside({ beside }: { beside: DaySheet['beside'] }) {
+  const t = useWords();
+  const { voids, exempt, refunds } = beside;
+  const rows = [
+    ['lineDiscounts', beside.lineDiscountsMinor, 0],
+    ['ticketDiscounts', beside.ticketDiscountsMinor, 0],
+    ['earlyDiscounts', beside.earlyDiscountsMinor, 0],
+    ['writtenOff', beside.writtenOffMinor, 0],
+    ['refunds', refunds.totalMinor, refunds.count],
+    ['voids', voids.totalMinor, voids.count],
+    ['exempt', exempt.netMinor, exempt.count],
+  ] as const;
+  const shown = rows.filter(([, amount, count]) => amount !== 0 || count > 0);
+  if (shown.length === 0) return null;
+  return (
+    <Section title={t('days.beside')}>
+      {shown.map(([name, amountMinor, count]) => (
+        <SheetRow key={name}>
+          <Body flex={1}>{t(`days.beside_${name}`, { count })}</Body>
+          <Money minor={amountMinor} />
+        </SheetRow>
+      ))}
+    </Section>
   );
 }
 
@@ -210,12 +261,12 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
 
 /** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
 const isMoney = ({ key }: { key: string }) =>
-  ['cash', 'cheque', 'ownCheque', 'transfer', 'other', 'onAccount'].includes(key) ||
-  key.startsWith('card:');
+  ['cash', 'cheque', 'ownCheque', 'transfer', 'onAccount'].includes(key) ||
+  /^(card|other):/.test(key);
 
 /** How far a tender has come, in the words that fit it. */
 const stageWord = (key: string, stage: string) =>
-  key === 'other'
+  key.startsWith('other:')
     ? 'days.spent'
     : key === 'onAccount' && stage !== 'home'
       ? `days.account_${stage}`
@@ -232,7 +283,9 @@ function TenderRow({
   const t = useWords();
   const theme = useTheme();
   const media = useMedia();
-  const bead = sheet.beads.find(({ key }) => key === tender.key);
+  // Other tenders have one bead together.
+  const beadKey = tender.key.replace(/^other:.*/, 'other');
+  const bead = sheet.beads.find(({ key }) => key === beadKey);
   const noBead = !isMoney(tender);
   const label = isPot(tender.key) ? t(`tender.${tender.key}`) : tender.label;
   const row = (
@@ -243,7 +296,7 @@ function TenderRow({
     >
       <Line gap="$2" flex={1.5} minWidth={0}>
         {noBead ? null : (
-          <BeadIcon shape={shapeOf(tender.key)} tone={bead ? beadTone(bead) : 'home'} />
+          <BeadIcon shape={shapeOf(beadKey)} tone={bead ? beadTone(bead) : 'home'} />
         )}
         <Column flex={1} minWidth={0}>
           <Body>{label}</Body>
@@ -269,7 +322,7 @@ function TenderRow({
   if (noBead) return row;
   return (
     <Link
-      href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}
+      href={`/trail/${sheet.date}/${encodeURIComponent(beadKey)}` as never}
       aria-label={t('days.trailOf', { label })}
     >
       {row}

@@ -15,6 +15,7 @@ export const refusal = {
   people_role: 'Your role does not allow this. Ask a bookkeeper or manager.',
   people_tooMany: 'Too many tries. Wait {{waitSeconds}} seconds.',
   approval_pin: 'That is not the PIN of this person.',
+  approval_changed: 'The figures have changed since: look at them again.',
   approval_role: 'This person may not approve it.',
   rule_void: 'A void turns a sale back. A manager must approve it.',
   rule_priceChange:
@@ -28,6 +29,14 @@ export const refusal = {
   rule_refundByCheque:
     '{{cheque}} by our cheque, but only {{chequesLeft}} of it was paid by cheque. A manager must approve it.',
   rule_aboveDrawer: '{{out}} leaves the drawer, which holds less. A manager must approve it.',
+  openItems_issued:
+    '“{{text}}” is not the day of an invoice: a day like 2026-03-31, not after today nor after it is due.',
+  rule_chequeTwice:
+    'Cheque {{number}} of {{name}} was taken before, on {{date}}. Is it another one? Say why.',
+  rule_chequeOld:
+    'This cheque is dated {{date}}, more than six months ago. The bank may refuse it.',
+  rule_tenderedMuch:
+    '{{tendered}} for {{due}} means {{change}} of change. Is that what the customer gave?',
   rule_voucherBack: 'A gift voucher of {{amount}} is taken back. A manager must approve it.',
   rule_voucherExtended:
     'Gift voucher {{number}} gets {{date}} as its last day. A manager must approve it.',

@@ -53,6 +53,8 @@ export const shell = {
   },
   approval: {
     title: 'This needs an approval',
+    asksTitle: 'Is that right?',
+    yes: 'Yes, go on',
     who: 'Who approves',
     pin: 'PIN of the approver',
     reason: 'Reason',

@@ -160,6 +160,21 @@ describe('open items', () => {
       { item: { due: null, amountMinor: -20_00 } },
     ]);
   });
+  test('an invoice keeps its day, which is not after today nor after it is due', () => {
+    const issued = (day: string) =>
+      readOpenItemFile(
+        `account,document,issued,due,amount\nC-2,17,${day},2026-01-31,100.50`,
+        state,
+      );
+    expect(issued('2026-01-02')).toMatchObject({
+      value: [{ item: { issued: '2026-01-02' } }],
+    });
+    for (const day of ['2026-02-01', '2026-02-30', 'May']) {
+      expect(issued(day)).toMatchObject({
+        value: [{ wrong: [{ code: 'openItems.issued', at: 'issued' }] }],
+      });
+    }
+  });
   test('each bad cell is marked', () => {
     const rows = items(
       'C-9,1,2026-01-31,1',
@@ -195,11 +210,19 @@ describe('open items', () => {
       {
         account: 'C-2',
         document: '=A1',
+        issued: '2026-01-01',
         due: '2026-01-31',
         amountMinor: 5,
         reference: 'PO 7',
       },
-      { account: 'C-2', document: '2', due: null, amountMinor: -1_00, reference: '' },
+      {
+        account: 'C-2',
+        document: '2',
+        issued: null,
+        due: null,
+        amountMinor: -1_00,
+        reference: '',
+      },
     ];
     const back = readOpenItemFile(writeOpenItemFile(list, 'CAD'), state);
     expect(back.ok && back.value.map(({ item }) => item)).toEqual(list);

@@ -5,11 +5,12 @@ import { MAX_AMOUNT_MINOR, parseAmount, sum, toDecimal, type Minor } from '../mo
 import { accept, refuse, type Outcome, type Refusal } from '../outcome';
 
 const REQUIRED = ['account', 'document', 'amount'] as const;
-const OPTIONAL = ['due', 'reference'] as const;
+const OPTIONAL = ['issued', 'due', 'reference'] as const;
 type Column = (typeof REQUIRED)[number] | (typeof OPTIONAL)[number];
 export const OPEN_ITEM_COLUMNS: readonly Column[] = [
   'account',
   'document',
+  'issued',
   'due',
   'amount',
   'reference',
@@ -20,6 +21,8 @@ export type FileItem = {
   /** The number of the account. */
   account: string;
   document: string;
+  /** The day of its invoice; null where the file does not say. */
+  issued: IsoDate | null;
   /** Charges only. */
   due: IsoDate | null;
   amountMinor: number;
@@ -53,7 +56,7 @@ const MOST_DAYS = 3_660;
  * Reads items that were open in the old books from a CSV (docs/formats.md). Bad cells are marked.
  * Refusals of the whole file: those of `readCsv`. Of cells: those of `parseAmount`,
  * `openItems.account`, `openItems.document`, `openItems.twice` (row), `openItems.known`,
- * `openItems.due`, `openItems.zero`.
+ * `openItems.due`, `openItems.issued` (not a day up to today and its due day), `openItems.zero`.
  */
 export function readOpenItemFile(
   text: string,
@@ -91,6 +94,10 @@ export function readOpenItemFile(
       const reference = maskCardNumbers(cell('reference'));
       const due = cell('due') || null;
       if (amountMinor > 0 && !isSensible(due, state.today)) mark('due', 'openItems.due');
+      const issued = cell('issued') || null;
+      if (issued !== null && !isIssued(issued, due, state.today)) {
+        mark('issued', 'openItems.issued');
+      }
       return {
         row,
         account: cell('account'),
@@ -102,6 +109,7 @@ export function readOpenItemFile(
           : {
               account: account!.number,
               document,
+              issued,
               due: amountMinor > 0 ? due : null,
               amountMinor,
               reference: reference.text.slice(0, 40),
@@ -112,6 +120,9 @@ export function readOpenItemFile(
     }),
   );
 }
+
+const isIssued = (issued: string, due: string | null, today: IsoDate): boolean =>
+  isSensible(issued, today) && issued <= today && (due === null || issued <= due);
 
 const isSensible = (due: string | null, today: IsoDate): boolean =>
   due !== null &&
@@ -142,9 +153,10 @@ export function checkOpeningTotal(
 export function writeOpenItemFile(items: readonly FileItem[], currency: string): string {
   return writeCsv(
     OPEN_ITEM_COLUMNS,
-    items.map(({ account, document, due, amountMinor, reference }) => ({
+    items.map(({ account, document, issued, due, amountMinor, reference }) => ({
       account,
       document,
+      issued: issued ?? '',
       due: due ?? '',
       amount: toDecimal(amountMinor, currency),
       reference,

@@ -32,6 +32,8 @@ export type OpenItem = {
   kind: ItemKind;
   number: string;
   date: IsoDate;
+  /** That of its invoice, where it was open in the old books. */
+  invoiceDate?: IsoDate | null;
   /** Charges only. */
   dueDate: IsoDate | null;
   discountDate: IsoDate | null;

@@ -61,8 +61,16 @@ export function brokenChargeRules(facts: ChargeFacts): BrokenRule[] {
 }
 
 /**
- * What is overdue past the days of grace, less credits that wait to be allocated, and how many
- * days the oldest of it is past due.
+ * What is overdue, the one definition for page, list, statement, reminder, loose end and charge
+ * rule: open charges past their due day less credits that are given to nothing. Never below zero,
+ * and so never above what is owed.
+ */
+export const overdueSum = (lateMinor: number, creditMinor: number): Minor =>
+  minor(Math.max(0, lateMinor - creditMinor));
+
+/**
+ * What is overdue past the days of grace (0 where none is meant), and when the oldest of it was
+ * due.
  */
 export function overdueOf(
   items: readonly Pick<ItemLeft, 'dueDate' | 'leftMinor'>[],
@@ -73,9 +81,11 @@ export function overdueOf(
     ({ dueDate, leftMinor }) =>
       leftMinor > 0 && dueDate !== null && addDays(dueDate, graceDays) < today,
   );
-  const credits = sum(items.map(({ leftMinor }) => Math.min(0, leftMinor)));
-  const overdueMinor = sum([...late.map(({ leftMinor }) => leftMinor), credits]);
-  if (overdueMinor <= 0) return { overdueMinor: minor(0), oldestDue: null };
+  const overdueMinor = overdueSum(
+    sum(late.map(({ leftMinor }) => leftMinor)),
+    sum(items.map(({ leftMinor }) => Math.max(0, -leftMinor))),
+  );
+  if (overdueMinor === 0) return { overdueMinor, oldestDue: null };
   const oldestDue = late.map(({ dueDate }) => dueDate!).sort()[0]!;
   return { overdueMinor, oldestDue };
 }

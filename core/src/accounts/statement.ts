@@ -37,7 +37,7 @@ export function openItemStatement(
   const rows = open
     .map((item): StatementRow => ({
       accountId: item.accountId,
-      date: item.date,
+      date: item.invoiceDate ?? item.date,
       kind: item.kind,
       number: item.number,
       dueDate: item.dueDate,

@@ -24,6 +24,20 @@ export function denominations(currency: string): readonly number[] {
 }
 
 /**
+ * The most that a person hands over for an amount: the third of the next notes that pay it alone,
+ * or of the next multiples of the largest. What is more than that is a slip of the finger.
+ */
+export function mostTendered(dueMinor: number, currency: string): Minor {
+  const notes = denominations(currency).filter((value) => value >= 500);
+  const largest = notes[0]!;
+  const alone = notes.filter((value) => value >= dueMinor).reverse();
+  const first = Math.max(1, Math.ceil(dueMinor / largest));
+  const many = [0, 1, 2, 3].map((more) => (first + more) * largest);
+  const next = [...new Set([...alone, ...many])].sort((a, b) => a - b);
+  return minor(next[2]!);
+}
+
+/**
  * Sums a person is likely to hand over for an amount due: the amount itself, then the next
  * sums that notes alone reach. At most `most`, rising, each at least the amount.
  * @param dueMinor already rounded to the smallest coin

@@ -5,10 +5,12 @@ import {
   decimal,
   minor,
   minorDigits,
+  mostTendered,
   multiply,
   parseAmount,
   roundCash,
   share,
+  shareSigned,
   toDecimal,
   type Rounding,
 } from '.';
@@ -154,4 +156,35 @@ describe('amounts in text', () => {
     expect(() => minor(0.5)).toThrow(RangeError);
     expect(() => minor(2 ** 53)).toThrow(RangeError);
   });
+});
+
+// The third of the next notes that pay an amount: common practice of who counts change.
+test.each([
+  [3_50, 20_00],
+  [12_00, 100_00],
+  [37_00, 200_00],
+  [137_00, 400_00],
+  [0, 20_00],
+])('nobody hands over more for %d than %d', (due, most) => {
+  expect(mostTendered(due, 'CAD')).toBe(most);
+});
+
+test('signed parts add up to their sum and are each within one unit of their exact share', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -1_000_00, max: 1_000_00 }),
+      fc.array(fc.bigInt({ min: -500n, max: 5_000n }), { minLength: 1, maxLength: 6 }),
+      (total, weights) => {
+        const whole = weights.reduce((a, b) => a + b, 0n);
+        fc.pre(whole > 0n);
+        const parts = shareSigned(total, weights);
+        expect(parts.reduce((a, b) => a + b, 0)).toBe(total);
+        for (const [i, part] of parts.entries()) {
+          const exact = (Number(weights[i]) * total) / Number(whole);
+          expect(Math.abs(part - exact)).toBeLessThan(1.000001);
+        }
+      },
+    ),
+  );
+  expect(() => shareSigned(1, [1n, -1n])).toThrow(RangeError);
 });

@@ -65,7 +65,9 @@ export type PricedTicket = {
   netMinor: Minor;
   taxMinor: Minor;
   totalMinor: Minor;
+  /** All that was taken off, and of that what was off the whole ticket. */
   discountMinor: Minor;
+  ticketDiscountMinor: Minor;
   taxes: { authorityId: number; taxMinor: Minor }[];
 };
 
@@ -123,6 +125,7 @@ export function priceTicket(
     taxMinor,
     totalMinor,
     discountMinor: sum(priced.map((line) => line.discountMinor)),
+    ticketDiscountMinor: ofTicket.value,
     taxes: taxByAuthority(taxed),
   });
 }

@@ -35,6 +35,7 @@ import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
 import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
+import { tendersBroken } from './oddTenders';
 import { postTicket } from './postTicket';
 import {
   priceTicket,
@@ -82,6 +83,7 @@ export type SaleState = {
   catalogue: Catalogue;
   rules: PriceRules;
   cashStepMinor: number;
+  currency: string;
   drawerId: number;
   tenders: readonly TenderState[];
   /** How far the seller may move prices; null: as he likes. */
@@ -101,6 +103,8 @@ export type SaleState = {
   bankAccountIds: readonly number[];
   /** What brought the money that is paid back of an order or of a credit on an account. */
   broughtBy: RefundState | null;
+  /** Cheques of those that the ticket takes that were taken before, by number and drawer. */
+  knownCheques: readonly { number: string; drawnBy: string; takenOn: string }[];
   /** Cash in the drawer, its float in it; null where the ticket gives none out. */
   drawerHoldsMinor: number | null;
   cardExtras: CardExtras;
@@ -247,6 +251,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
       ...paidOutBroken(extras.value),
       ...returnRulesBroken(sale, back, state),
       ...drawerBroken(tenders, refunds, extras.value, state),
+      ...tendersBroken(tenders, state),
     ],
   });
 }

@@ -22,6 +22,7 @@ export type NewItem = {
   buyer?: string;
   reference?: string;
   openingId?: number;
+  invoiceDate?: string;
   withdrawsId?: number;
 };
 
@@ -32,8 +33,8 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
     `INSERT INTO open_item
        (charge_account_id, kind, number, date, due_date, discount_date, discount_minor,
         discount_tax_minor, amount_minor, left_minor, sale_id, sale_tender_id, buyer, reference,
-        opening_id, withdraws_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        opening_id, withdraws_id, invoice_date)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       item.accountId,
       item.kind,
@@ -51,6 +52,7 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
       item.reference ?? '',
       item.openingId ?? null,
       item.withdrawsId ?? null,
+      item.invoiceDate ?? null,
     ],
   );
   await addToBalance(tx, item.accountId, item.amountMinor);

@@ -4,10 +4,10 @@ import type {
   AccountQuery,
   AccountSummary,
 } from '@abacist/contracts';
-import { addDays, daysBetween } from '@abacist/core/dates';
+import { daysBetween } from '@abacist/core/dates';
 import { searchWords } from '@abacist/core/items';
 import { placeholders, row, rows, toMinor, type Db, type Value } from '../db/pool';
-import { loadAccountRules } from './rules';
+import { IS_OVERDUE, overdueFrom, type OverdueSums } from './overdue';
 
 const PAGE = 50;
 
@@ -18,10 +18,7 @@ type SummaryRow = Omit<
   closed: number;
   groupLimitMinor: number | null;
   groupBalanceMinor: string;
-  overdue: string | null;
-  oldestDue: string | null;
-  credit: string | null;
-};
+} & OverdueSums;
 
 /** The figures of an account that are compared in a list. `?` is today. */
 const SUMMARY = `
@@ -31,7 +28,7 @@ const SUMMARY = `
     p.balance_minor + COALESCE((SELECT SUM(g.balance_minor) FROM charge_account g
       WHERE g.parent_id = p.id), 0) AS groupBalanceMinor,
     (SELECT SUM(i.left_minor) FROM open_item i
-     WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?) AS overdue,
+     WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?) AS late,
     (SELECT MIN(i.due_date) FROM open_item i
      WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?) AS oldestDue,
     (SELECT -SUM(i.left_minor) FROM open_item i
@@ -46,8 +43,9 @@ const SUMMARY = `
   LEFT JOIN customer pc ON pc.id = p.customer_id AND a.parent_id IS NOT NULL`;
 
 function toSummary(found: SummaryRow, today: string): AccountSummary {
-  const { groupLimitMinor, groupBalanceMinor, overdue, oldestDue, credit, closed, ...rest } =
+  const { groupLimitMinor, groupBalanceMinor, late, oldestDue, credit, closed, ...rest } =
     found;
+  const overdue = overdueFrom({ late, credit, oldestDue });
   const rooms = [
     ...(rest.limitMinor === null ? [] : [rest.limitMinor - rest.balanceMinor]),
     ...(groupLimitMinor === null ? [] : [groupLimitMinor - toMinor(groupBalanceMinor)]),
@@ -55,8 +53,8 @@ function toSummary(found: SummaryRow, today: string): AccountSummary {
   return {
     ...rest,
     availableMinor: rooms.length ? Math.min(...rooms) : null,
-    overdueMinor: toMinor(overdue),
-    overdueDays: oldestDue === null ? 0 : daysBetween(oldestDue, today),
+    overdueMinor: overdue.overdueMinor,
+    overdueDays: overdue.oldestDue === null ? 0 : daysBetween(overdue.oldestDue, today),
     creditMinor: toMinor(credit),
     closed: closed === 1,
   };
@@ -84,8 +82,7 @@ const FILTERS: Record<AccountFilter, string> = {
     OR (p.group_limit_minor IS NOT NULL
         AND p.balance_minor + COALESCE((SELECT SUM(g.balance_minor) FROM charge_account g
           WHERE g.parent_id = p.id), 0) > p.group_limit_minor))`,
-  overdue: `EXISTS (SELECT 1 FROM open_item i
-    WHERE i.charge_account_id = a.id AND i.left_minor > 0 AND i.due_date < ?)`,
+  overdue: IS_OVERDUE,
   credit: `EXISTS (SELECT 1 FROM open_item i
     WHERE i.charge_account_id = a.id AND i.left_minor < 0)`,
   onHold: 'a.closed_on IS NULL AND (a.hold_reason IS NOT NULL OR p.hold_reason IS NOT NULL)',
@@ -103,9 +100,7 @@ export async function listAccounts(
 ): Promise<AccountList> {
   const where = [FILTERS[filter]];
   const values: Value[] = [];
-  if (filter === 'overdue') {
-    values.push(addDays(today, -(await loadAccountRules(db)).graceDays));
-  }
+  if (filter === 'overdue') values.push(today, today);
   const words = searchWords(text);
   for (const word of words) {
     where.push('c.search LIKE ?');

@@ -196,7 +196,7 @@ export const CREDITED = `COALESCE((
 export const ITEMS = `
   SELECT i.id, i.charge_account_id AS accountId, i.kind,
     COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
-    i.due_date AS dueDate, i.discount_date AS discountDate, i.discount_minor AS discountMinor,
+    i.invoice_date AS invoiceDate, i.due_date AS dueDate, i.discount_date AS discountDate, i.discount_minor AS discountMinor,
     i.discount_tax_minor AS discountTaxMinor, i.amount_minor AS amountMinor,
     i.left_minor AS leftMinor, i.buyer, i.reference, i.sale_id AS saleId,
     CAST(${CREDITED} AS SIGNED) AS creditedMinor

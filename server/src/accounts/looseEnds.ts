@@ -1,6 +1,7 @@
 import type { LooseEnd } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
 import { rows, toMinor, type Db } from '../db/pool';
+import { overdueFrom, overdueSums, type OverdueSums } from './overdue';
 import { loadAccountRules } from './rules';
 
 /** Accounts that need a person: over their limit, overdue past grace, a credit given to nothing. */
@@ -60,19 +61,26 @@ async function overLimit(db: Db): Promise<(Found & { limitMinor: number })[]> {
   }));
 }
 
-function overdueAccounts(db: Db, today: string, graceDays: number): Promise<Found[]> {
-  return rows<Found>(
+/** Payers with something overdue past their days of grace, their branches' charges in it. */
+async function overdueAccounts(db: Db, today: string, graceDays: number): Promise<Found[]> {
+  const found = await rows<{ id: number; name: string } & OverdueSums>(
     db,
-    `SELECT a.id, c.name, MIN(i.due_date) AS since,
-       CAST(SUM(i.left_minor) AS SIGNED) AS amountMinor
-     FROM open_item i
-     JOIN charge_account a ON a.id = i.charge_account_id
-     JOIN customer c ON c.id = a.customer_id
-     WHERE i.left_minor > 0
-       AND i.due_date < DATE_SUB(?, INTERVAL COALESCE(a.grace_days, ?) DAY)
-     GROUP BY a.id, c.name`,
-    [today, graceDays],
+    `SELECT p.id, c.name,
+       ${overdueSums('DATE_SUB(?, INTERVAL COALESCE(p.grace_days, ?) DAY)')}
+     FROM charge_account p
+     JOIN customer c ON c.id = p.customer_id
+     JOIN charge_account a ON COALESCE(a.parent_id, a.id) = p.id
+     JOIN open_item i ON i.charge_account_id = a.id AND (i.left_minor > 0 OR i.left_minor < 0)
+     WHERE p.parent_id IS NULL
+     GROUP BY p.id, c.name HAVING late > 0`,
+    [today, graceDays, today, graceDays],
   );
+  return found.flatMap(({ id, name, ...sums }) => {
+    const { overdueMinor, oldestDue } = overdueFrom(sums);
+    return oldestDue === null
+      ? []
+      : [{ id, name, since: oldestDue, amountMinor: overdueMinor }];
+  });
 }
 
 /** What is still open because a cheque came back: what it had paid, its debt, the fee. */

@@ -115,7 +115,7 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
     summaries(db, today, 'a.id = ?', [id]),
     summaries(db, today, 'a.parent_id = ? ORDER BY c.name', [id]),
     readCustomers(db, 'id = ?', [kept.customerId]),
-    rows<ItemView & { accountId: number; discountTaxMinor: number }>(
+    rows<Stored<ItemView>>(
       db,
       `${ITEMS}
        WHERE i.charge_account_id = ? AND (i.left_minor > 0 OR i.left_minor < 0)
@@ -158,7 +158,7 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
       summary!.balanceMinor + branches.reduce((total, one) => total + one.balanceMinor, 0),
     branches,
     partEarns: rules.discount.partEarns,
-    items: items.map(({ accountId: _account, discountTaxMinor: _tax, ...item }) => item),
+    items: items.map(toView),
     groupCharges,
     allocations,
     timeline,
@@ -168,7 +168,7 @@ export async function accountPage(db: Db, id: number, today: string): Promise<Ac
 
 /** Open charges of the payer's other accounts, the oldest due first. */
 async function groupChargesOf(db: Db, id: number): Promise<GroupCharge[]> {
-  const found = await rows<GroupCharge & { accountId: number; discountTaxMinor: number }>(
+  const found = await rows<Stored<GroupCharge>>(
     db,
     `SELECT g.*, c.name AS accountName
      FROM (${ITEMS} WHERE i.left_minor > 0 AND i.charge_account_id IN (
@@ -180,7 +180,19 @@ async function groupChargesOf(db: Db, id: number): Promise<GroupCharge[]> {
      ORDER BY COALESCE(g.dueDate, g.date), g.id LIMIT 200`,
     [id],
   );
-  return found.map(({ accountId: _account, discountTaxMinor: _tax, ...charge }) => charge);
+  return found.map(toView);
+}
+
+type Stored<T> = T & {
+  accountId: number;
+  discountTaxMinor: number;
+  invoiceDate: string | null;
+};
+
+/** An item as it is shown: an invoice of the old books by its own date. */
+function toView<T extends ItemView>(item: Stored<T>): T {
+  const { accountId: _account, discountTaxMinor: _tax, invoiceDate, ...view } = item;
+  return { ...view, date: invoiceDate ?? view.date } as unknown as T;
 }
 
 /**

@@ -4,6 +4,8 @@ import type { TenderKind } from '@abacist/core/tenders';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { toInstant } from '../sales/read';
 import { beadsByDay, potParts, type PotPart } from './beads';
+import { besideOfDay } from './beside';
+import { taxesOfDay } from './taxes';
 
 export type RodsQuery = { before?: string; limit: number };
 
@@ -112,28 +114,6 @@ const DEPARTMENTS = `
   JOIN department d ON d.id = x.department_id
   GROUP BY d.id, d.name ORDER BY d.id`;
 
-/** Tax by authority and the net that bore it. The tax of a restocking fee stands at position 0. */
-const TAXES = `
-  SELECT a.name AS authority, CAST(SUM(x.tax) AS SIGNED) AS taxMinor,
-    CAST(SUM(x.net) AS SIGNED) AS netMinor
-  FROM (
-    SELECT t.authority_id, t.tax_minor AS tax, l.net_minor AS net
-    FROM sale s JOIN sale_line l ON l.sale_id = s.id
-    JOIN sale_line_tax t ON t.sale_id = l.sale_id AND t.position = l.position
-    LEFT JOIN sale_void v ON v.sale_id = s.id
-    WHERE s.date = ? AND v.id IS NULL
-    UNION ALL
-    SELECT t.authority_id, IF(t.position = 0, t.tax_minor, -t.tax_minor),
-      IF(t.position = 0, sr.fee_minor, -r.net_minor)
-    FROM sale s JOIN sale_return sr ON sr.sale_id = s.id
-    JOIN return_line_tax t ON t.sale_id = sr.sale_id
-    LEFT JOIN return_line r ON r.sale_id = t.sale_id AND r.position = t.position
-    LEFT JOIN sale_void v ON v.sale_id = s.id
-    WHERE s.date = ? AND v.id IS NULL
-  ) x
-  JOIN tax_authority a ON a.id = x.authority_id
-  GROUP BY a.id, a.name ORDER BY a.id`;
-
 /** Restocking fees kept on a day. */
 async function feesOf(db: Db, date: string): Promise<{ restockingMinor: number }> {
   const found = await row<{ total: string | null }>(
@@ -149,12 +129,13 @@ async function feesOf(db: Db, date: string): Promise<{ restockingMinor: number }
 
 /** A day's sheet: its rod, and its takings by tender, department and tax authority. */
 export async function daySheet(db: Db, today: string, date: string): Promise<DaySheet> {
-  const [rods, tenders, departments, taxes, extras, fees, rounding, drawers] =
+  const [rods, tenders, departments, taxes, beside, extras, fees, rounding, drawers] =
     await Promise.all([
       rodsBetween(db, today, date, date),
       tenderRows(db, date),
       rows<DaySheet['departments'][number]>(db, DEPARTMENTS, [date, date]),
-      rows<DaySheet['taxes'][number]>(db, TAXES, [date, date]),
+      taxesOfDay(db, date),
+      besideOfDay(db, date),
       rows<DaySheet['extras'][number]>(
         db,
         `SELECT x.kind, CAST(SUM(x.amount_minor) AS SIGNED) AS amountMinor
@@ -179,6 +160,7 @@ export async function daySheet(db: Db, today: string, date: string): Promise<Day
     tenders,
     departments,
     taxes,
+    beside,
     extras,
     ...fees,
     roundingMinor: toMinor(rounding?.total),
@@ -187,6 +169,9 @@ export async function daySheet(db: Db, today: string, date: string): Promise<Day
 }
 
 type TenderRow = {
+  /** Other tenders stand each by itself, by its own name. */
+  otherId: number | null;
+  name: string | null;
   kind: TenderKind;
   scheme: string | null;
   keptMinor: number;
@@ -196,7 +181,9 @@ type TenderRow = {
 async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
   const found = await rows<TenderRow>(
     db,
-    `SELECT t.kind, t.scheme, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor,
+    `SELECT IF(t.kind = 'other', t.id, NULL) AS otherId,
+       IF(t.kind = 'other', t.name, NULL) AS name, t.kind, t.scheme,
+       CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor,
        SUM(CASE t.kind WHEN 'cash' THEN c.id IS NULL WHEN 'cheque' THEN c.id IS NULL WHEN 'card' THEN b.closed_at IS NULL
          ELSE 0 END) > 0 AS open
      FROM sale s
@@ -207,7 +194,7 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
      LEFT JOIN batch_now m ON m.sale_tender_id = st.id
      LEFT JOIN batch b ON b.id = m.batch_id
      WHERE s.date = ? AND v.id IS NULL
-     GROUP BY t.kind, t.scheme ORDER BY t.kind DESC, t.scheme`,
+     GROUP BY otherId, name, t.kind, t.scheme ORDER BY t.kind DESC, t.scheme, otherId`,
     [date],
   );
   const closed = await row<{ total: string | null; cheques: string | null }>(
@@ -231,12 +218,12 @@ async function tenderRows(db: Db, date: string): Promise<DaySheet['tenders']> {
     cheque: ofCheques,
   };
   return found
-    .map(({ kind, scheme, keptMinor: taken, open }) => {
+    .map(({ kind, scheme, otherId, name, keptMinor: taken, open }) => {
       const keptMinor = kind === 'cash' ? taken - toMinor(cashBack?.total) : taken;
       const difference = differences[kind] ?? 0;
       return {
-        key: kind === 'card' ? `card:${scheme}` : kind,
-        label: scheme ?? kind,
+        key: kind === 'card' ? `card:${scheme}` : kind === 'other' ? `other:${otherId}` : kind,
+        label: scheme ?? name ?? kind,
         expectedMinor: keptMinor,
         countedMinor: Number(open) ? null : keptMinor + difference,
         differenceMinor: Number(open) ? null : difference,

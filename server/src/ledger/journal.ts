@@ -30,7 +30,7 @@ export async function readEntries(db: Db, ids: readonly number[]): Promise<Entry
     db,
     `SELECT l.entry_id AS entryId, a.role AS account,
        COALESCE(NULLIF(au.account_number, ''), a.number) AS number, l.amount_minor AS amountMinor,
-       COALESCE(dr.name, de.name, au.name, pr.name, ba.name) AS \`of\`
+       COALESCE(dr.name, de.name, au.name, pr.name, ba.name, ch.name) AS \`of\`
      FROM entry_line l
      JOIN account a ON a.id = l.account_id
      LEFT JOIN drawer dr ON dr.id = l.drawer_id
@@ -38,6 +38,8 @@ export async function readEntries(db: Db, ids: readonly number[]): Promise<Entry
      LEFT JOIN tax_authority au ON au.id = l.authority_id
      LEFT JOIN processor pr ON pr.id = l.processor_id
      LEFT JOIN bank_account ba ON ba.id = l.bank_account_id
+     LEFT JOIN charge_account ca ON ca.id = l.charge_account_id
+     LEFT JOIN customer ch ON ch.id = ca.customer_id
      WHERE l.entry_id IN (${list})
      ORDER BY l.entry_id, l.amount_minor < 0, l.position`,
     ids,

@@ -10,7 +10,13 @@ import { approvalNeeded } from '../http/errors';
 import type { Limiter } from './limiter';
 
 /** A person whose PIN was right, or the sender: who may approve, and why. */
-export type Approver = { id: number; role: Role; reason: string };
+export type Approver = {
+  id: number;
+  role: Role;
+  reason: string;
+  /** The rules that he saw, with their figures; all if not said. */
+  saw?: Approval['rules'];
+};
 
 /**
  * Checks who approves, before the transaction (the PIN's hash is slow on purpose). A person
@@ -24,9 +30,9 @@ export async function checkApprover(
   approval: Approval | undefined,
 ): Promise<Approver | undefined> {
   if (!approval) return undefined;
-  const { approverId, pin, reason } = approval;
+  const { approverId, pin, reason, rules: saw } = approval;
   if (approverId === undefined || approverId === actor.id) {
-    return { id: actor.id, role: actor.role, reason };
+    return { id: actor.id, role: actor.role, reason, saw };
   }
   await limiter.consume(`pin ${approverId}`);
   const found = await row<{ role: Role; pin_hash: string | null }>(
@@ -38,11 +44,20 @@ export async function checkApprover(
   if (!found || !right)
     throw approvalNeeded([], [{ code: 'approval.pin', at: 'approval.pin' }]);
   await limiter.reset(`pin ${approverId}`);
-  return { id: approverId, role: found.role, reason };
+  return { id: approverId, role: found.role, reason, saw };
+}
+
+type Seen = Approval['rules'][number];
+
+/** The same rule with the same figures, in whatever order they stand. */
+function isSame(a: Seen, b: Seen): boolean {
+  const figures = ({ params = {} }: Seen) => JSON.stringify(Object.entries(params).sort());
+  return a.code === b.code && figures(a) === figures(b);
 }
 
 /**
- * Records that broken rules were approved, in the command's transaction.
+ * Records that broken rules were approved, in the command's transaction. What the approver did not
+ * see, or saw with other figures, he has not approved.
  * @returns the approval's id, or null when no rule is broken
  * @throws HttpError 409 with the rules when nobody approved or the approver's role is too low
  */
@@ -55,6 +70,11 @@ export async function recordApproval(
 ): Promise<number | null> {
   if (rules.length === 0) return null;
   if (!approver) throw approvalNeeded([...rules]);
+  const { saw } = approver;
+  if (saw && !rules.every((rule) => saw.some((one) => isSame(one, rule)))) {
+    const known = rules.some(({ code }) => saw.some((one) => one.code === code));
+    throw approvalNeeded([...rules], known ? [{ code: 'approval.changed' }] : []);
+  }
   const beyond = rules.filter((rule) => !mayAs(approver.role, rule.approver));
   if (beyond.length) throw approvalNeeded([...rules], [{ code: 'approval.role' }]);
   const { insertId } = await run(

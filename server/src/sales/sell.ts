@@ -18,6 +18,7 @@ import { lockAccounts, paidOnAccount, ticketAccounts } from '../accounts/load';
 import { cashInDrawer } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
+import { chequesTakenBefore } from './knownCheques';
 import { bankAccountsFor } from './ownCheques';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
@@ -61,6 +62,7 @@ export async function sell(
     reasons,
     bankAccountIds,
     returnedCheques,
+    knownCheques,
   ] = await Promise.all([
     findSession(context, command.drawerId),
     tendersOf(context, command),
@@ -73,6 +75,7 @@ export async function sell(
     command.returned ? returnReasons(tx) : [],
     bankAccountsFor(tx, command),
     owedCheques(context, command),
+    chequesTakenBefore(tx, command),
   ]);
   const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
   const accounts = await accountStateOf(context, named);
@@ -88,6 +91,8 @@ export async function sell(
         rounding: shop.taxRounding,
       },
       cashStepMinor: shop.cashStepMinor,
+      currency: shop.currency,
+      knownCheques,
       drawerId: command.drawerId,
       tenders,
       allowance: allowanceOf(actor.role),

@@ -17,8 +17,8 @@ export async function storeSale(
     `INSERT INTO sale
        (shop_id, date, drawer_id, drawer_session_id, prices_include_tax, discount_minor,
         net_minor, tax_minor, extra_minor, total_minor, used_minor, user_id, sold_at, customer_id,
-        customer_name, exempt_certificate, salesperson_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        customer_name, exempt_certificate, salesperson_id, ticket_discount_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       shop.id,
       today,
@@ -37,6 +37,7 @@ export async function storeSale(
       customerName,
       buyer?.exempt ? buyer.certificate : null,
       salespersonId,
+      sale.ticket?.ticketDiscountMinor ?? 0,
     ],
   );
   if (sale.ticket) await storeLines(tx, saleId, sale.ticket, lines);

@@ -148,13 +148,14 @@ export async function importOpenItems(
   );
   const idOf = new Map(accounts.map(({ id, number }) => [number, id]));
   const byAccount = new Map<number, number>();
-  for (const { account, document, due, amountMinor, reference } of items) {
+  for (const { account, document, issued, due, amountMinor, reference } of items) {
     const accountId = idOf.get(account)!;
     await addItem(tx, {
       accountId,
       kind: amountMinor > 0 ? 'opening' : 'openingCredit',
       number: document,
       date,
+      ...(issued && { invoiceDate: issued }),
       ...(due && { dueDate: due }),
       amountMinor,
       reference,
@@ -188,7 +189,7 @@ export async function exportOpenItems(
   const items = await rows<FileItem>(
     db,
     `SELECT c.number AS account, COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS document,
-       i.due_date AS due, i.left_minor AS amountMinor, i.reference
+       IF(i.opening_id IS NULL, i.date, i.invoice_date) AS issued, i.due_date AS due, i.left_minor AS amountMinor, i.reference
      FROM open_item i
      JOIN charge_account a ON a.id = i.charge_account_id
      JOIN customer c ON c.id = a.customer_id

@@ -3,6 +3,7 @@ import {
   balanceForwardStatement,
   lastStatementDay,
   openItemStatement,
+  overdueSum,
   type AccountStatement,
   type Allocation,
   type OpenItem,
@@ -74,7 +75,7 @@ export async function statementsOf(
       db,
       `SELECT i.id, i.charge_account_id AS accountId, i.kind,
          COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
-         i.due_date AS dueDate, NULL AS discountDate, 0 AS discountMinor,
+         i.invoice_date AS invoiceDate, i.due_date AS dueDate, NULL AS discountDate, 0 AS discountMinor,
          0 AS discountTaxMinor, i.amount_minor AS amountMinor
        FROM open_item i
        LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
@@ -169,8 +170,10 @@ export async function previewStatements(
     name: payer.name,
     email: payer.email,
     balanceMinor: statement.balanceMinor,
-    overdueMinor:
+    overdueMinor: overdueSum(
       statement.balanceMinor - statement.aging.current - statement.aging.unallocated,
+      -statement.aging.unallocated,
+    ),
     due: days.has(payer.id),
   }));
 }

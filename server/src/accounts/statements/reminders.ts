@@ -17,6 +17,7 @@ import { rows, run, type Db } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { refuseWith, unwrap } from '../../http/errors';
 import { formats } from '../../papers/format';
+import { overdueFrom, overdueSums, type OverdueSums } from '../overdue';
 import { statementsOf } from './load';
 import { keepStatements, paperHead, type Letter } from './make';
 
@@ -26,24 +27,31 @@ const readSteps = (db: Db) =>
     'SELECT step, after_days AS afterDays, subject, text FROM reminder_step ORDER BY step',
   );
 
+type Overdue = Omit<ReminderRow, 'step' | 'last'>;
+
+/** Payers with something overdue at a day, their branches' charges in it, the oldest first. */
+async function overduePayers(db: Db, today: string): Promise<Overdue[]> {
+  const found = await rows<Omit<Overdue, 'overdueMinor' | 'oldestDue'> & OverdueSums>(
+    db,
+    `SELECT p.id AS accountId, c.number, c.name, c.email, ${overdueSums('?')}
+     FROM open_item i
+     JOIN charge_account a ON a.id = i.charge_account_id
+     JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
+     JOIN customer c ON c.id = p.customer_id
+     WHERE i.left_minor > 0 OR i.left_minor < 0
+     GROUP BY p.id, c.number, c.name, c.email HAVING late > 0
+     ORDER BY oldestDue, c.name`,
+    [today, today],
+  );
+  return found.flatMap(({ late, credit, oldestDue: oldest, ...payer }) => {
+    const { overdueMinor, oldestDue } = overdueFrom({ late, credit, oldestDue: oldest });
+    return oldestDue === null ? [] : [{ ...payer, overdueMinor, oldestDue }];
+  });
+}
+
 /** Every payer who is overdue, his branches' charges in it, with the step that is due. */
 export async function readReminders(db: Db, today: string): Promise<Reminders> {
-  const [steps, overdue] = await Promise.all([
-    readSteps(db),
-    rows<Omit<ReminderRow, 'step' | 'last'>>(
-      db,
-      `SELECT p.id AS accountId, c.number, c.name, c.email,
-         CAST(SUM(i.left_minor) AS SIGNED) AS overdueMinor, MIN(i.due_date) AS oldestDue
-       FROM open_item i
-       JOIN charge_account a ON a.id = i.charge_account_id
-       JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
-       JOIN customer c ON c.id = p.customer_id
-       WHERE i.left_minor > 0 AND i.due_date < ?
-       GROUP BY p.id, c.number, c.name, c.email
-       ORDER BY oldestDue, c.name`,
-      [today],
-    ),
-  ]);
+  const [steps, overdue] = await Promise.all([readSteps(db), overduePayers(db, today)]);
   const sent = await rows<NonNullable<ReminderRow['last']> & { accountId: number }>(
     db,
     `SELECT s.charge_account_id AS accountId, s.step, s.as_of AS date,

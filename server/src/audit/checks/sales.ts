@@ -1,3 +1,4 @@
+import { TAX_MOVES } from '../../days/taxes';
 import { STANDING, control, perDocument, type Check } from './build';
 
 /** Tickets against their entries: goods, tax, tips, tenders other than paper. */
@@ -87,6 +88,21 @@ export const SALES: Check[] = [
      FROM sale s JOIN discount_back_tax x ON x.sale_id = s.id ${STANDING}`,
     'authority_id',
   ),
+  {
+    name: 'the tax of a day’s sheet is the movement of its tax accounts',
+    sql: `SELECT NULL AS entryId, CONCAT('authority ', z.authority_id, ' on ', z.date) AS about,
+            SUM(z.expected) AS expected, SUM(z.found) AS found
+          FROM (
+            SELECT m.date, m.authority_id, m.tax AS expected, 0 AS found FROM (${TAX_MOVES}) m
+            UNION ALL
+            SELECT e.date, l.authority_id, 0, -l.amount_minor
+            FROM entry e
+            JOIN entry_line l ON l.entry_id = e.id
+            JOIN account a ON a.id = l.account_id AND a.role = 'taxPayable'
+            WHERE e.status = 'POSTED'
+          ) z
+          GROUP BY z.date, z.authority_id HAVING SUM(z.expected) <> SUM(z.found)`,
+  },
   control(
     'tips owed are those that cards brought',
     'tipsPayable',
