@@ -70,7 +70,10 @@ export async function signIn(
   });
   // The session is kept before the last byte is sent, not before the first.
   await answer.arrayBuffer();
-  return answer.headers.get('set-cookie')!.split(';')[0]!;
+  return answer.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0]!)
+    .join('; ');
 }
 
 export type Sale = { drawerId: number; lines: object[]; tenders: object[] };

@@ -187,7 +187,7 @@ export async function pickFile(
 export async function approve(page: Page, reason: string): Promise<void> {
   const dialog = page.getByRole('dialog', { name: 'This needs an approval' });
   await dialog.getByRole('button', { name: /^Tamsin/ }).click();
-  await dialog.getByLabel('PIN of the approver').fill('8642');
+  await dialog.getByLabel('PIN of the approver').fill('864286');
   await dialog.getByLabel('Reason').fill(reason);
   await dialog.getByRole('button', { name: 'Approve' }).click();
 }

@@ -89,7 +89,7 @@ test('two days from the counter to the bank statement, on a phone, from an empty
   await tap(page, 'Pay');
   await tap(page, /^Exact/);
   await tap(page, 'Void this sale');
-  await page.getByLabel('PIN of the approver').fill('8642');
+  await page.getByLabel('PIN of the approver').fill('864286');
   await page.getByLabel('Reason').fill('Wrong size');
   await tap(page, 'Approve');
   await expect(page.getByText('Void by V-1: Wrong size')).toBeVisible();

@@ -49,7 +49,7 @@ test('a broken rule asks a person, and the same command goes again with the appr
   await settled();
   const { rules } = asked()!;
   expect(rules).toEqual(NEEDED.rules);
-  asked()!.answer({ approverId: 3, pin: '0000', reason: 'Rung twice', rules });
+  asked()!.answer({ approverId: 3, pin: '000000', reason: 'Rung twice', rules });
   await settled();
   // The PIN was wrong: asked again, the rules still stand there, and the reason is not lost.
   expect(asked()).toMatchObject({
@@ -57,7 +57,7 @@ test('a broken rule asks a person, and the same command goes again with the appr
     refusals: [{ code: 'approval.pin' }],
     before: { reason: 'Rung twice' },
   });
-  const approval = { approverId: 3, pin: '8642', reason: 'Rung twice', rules };
+  const approval = { approverId: 3, pin: '864286', reason: 'Rung twice', rules };
   asked()!.answer(approval);
   await expect(voiding).resolves.toEqual({ number: 'V-1' });
   expect(sent.map(({ key }) => key)).toEqual(['key-2', 'key-2', 'key-2']);

@@ -9,7 +9,7 @@ import {
 import { CUSTOMER_KINDS, type CustomerKind } from '@abacist/core/customers';
 import Joi from 'joi';
 import type { CustomerDetail } from './customers';
-import { amountMinor, emailAddress, id, isoDate, safeText } from './common';
+import { amountMinor, emailAddress, id, isoDate, safeText, reasonText } from './common';
 
 /** What the shop decides of one charge account. Limits null: none. */
 export type AccountInput = {
@@ -326,17 +326,17 @@ export type WriteOff = { chargeItemId: number; amountMinor: number; reason: stri
 export const writeOffSchema = Joi.object<WriteOff>({
   chargeItemId: id.required(),
   amountMinor: amountMinor(1).required(),
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });
 
 /** Withdraws an item that was posted by mistake, with the reason why. */
 export type WithdrawItem = { reason: string };
 export const withdrawItemSchema = Joi.object<WithdrawItem>({
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });
 
 /** Takes an allocation back, with the reason why. */
 export type UndoAllocation = { reason: string };
 export const undoAllocationSchema = Joi.object<UndoAllocation>({
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { amountMinor, id, isoDate, safeText } from './common';
+import { amountMinor, id, isoDate, reasonText } from './common';
 
 /** A deposited cheque that the bank returned on a date, with what the customer is charged for it. */
 export type ReturnCheque = {
@@ -13,20 +13,20 @@ export type ReturnCheque = {
 export const returnChequeSchema = Joi.object<ReturnCheque>({
   date: isoDate.required(),
   feeMinor: amountMinor(0).required(),
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
   lineId: id,
 });
 
 /** It had not come back: what was recorded is undone. */
 export type UndoReturnCheque = { reason: string };
 export const undoReturnChequeSchema = Joi.object<UndoReturnCheque>({
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });
 
 /** What of a returned cheque is on no account and won't be paid. */
 export type WriteOffCheque = { reason: string };
 export const writeOffChequeSchema = Joi.object<WriteOffCheque>({
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });
 
 export type ReturnedAnswer = { returnedChequeId: number; number: string };
@@ -54,5 +54,5 @@ export type ChequesAtBank = { cheques: ChequeAtBank[]; feeMinor: number };
 /** A cheque that was missing when its drawer was counted lies there after all. */
 export type ChequeFound = { reason: string };
 export const chequeFoundSchema = Joi.object<ChequeFound, true>({
-  reason: safeText(200).min(3).required(),
+  reason: reasonText(200).required(),
 });

@@ -5,20 +5,50 @@ import { isIsoDate } from '@abacist/core/dates';
 import { MAX_AMOUNT_MINOR } from '@abacist/core/money';
 import Joi from 'joi';
 
-/** Typed text: trimmed, bounded, and never a full card number. */
+/** Signs that steer a machine and that no person types; a line break and a tab are none of them. */
+const CONTROL = /[^\P{Cc}\n\t]/u;
+
+/** Typed text: trimmed, bounded, without control characters, and never a full card number. */
 export function safeText(max: number): Joi.StringSchema {
   return Joi.string()
     .trim()
     .max(max)
+    .custom((value: string, helpers) => {
+      if (CONTROL.test(value.replaceAll('\r\n', '\n'))) return helpers.error('text.control');
+      return holdsCardNumber(value) ? helpers.error('text.cardNumber') : value;
+    });
+}
+
+/** Why something is done: it has letters in it, so that it can be read later. */
+export function reasonText(max: number): Joi.StringSchema {
+  return safeText(max)
+    .min(3)
     .custom((value: string, helpers) =>
-      holdsCardNumber(value) ? helpers.error('text.cardNumber') : value,
+      /\p{L}.*\p{L}/su.test(value) ? value : helpers.error('text.reason'),
     );
 }
 
-/** An e-mail address. */
+/** One e-mail address. */
 export const emailAddress = safeText(120).custom((value: string, helpers) =>
   isEmail(value) ? value : helpers.error('text.email'),
 );
+
+/** Anything that is kept as it came, such as a ticket put aside: no text in it is a card number. */
+export const safeContent = Joi.object()
+  .unknown()
+  .custom((value: object, helpers) => {
+    const holds = (part: unknown, key = ''): boolean => {
+      // Barcodes and keys are numbers of their own kind.
+      if (/barcode|key|signature/i.test(key)) return false;
+      if (typeof part === 'string') return holdsCardNumber(part);
+      return typeof part === 'object' && part !== null
+        ? Object.entries(part).some(([name, inner]) =>
+            holds(inner, Array.isArray(part) ? key : name),
+          )
+        : false;
+    };
+    return holds(value) ? helpers.error('text.cardNumber') : value;
+  });
 
 /** An amount in minor units. */
 export function amountMinor(min = -MAX_AMOUNT_MINOR): Joi.NumberSchema {
@@ -35,7 +65,7 @@ export const isoDate = Joi.string().custom((value: string, helpers) =>
 /** A file's bytes in base64 with its name; at most 8 MB. */
 export type UploadedFile = { name: string; contentBase64: string };
 export const uploadedFile = {
-  name: Joi.string().trim().min(1).max(200).required(),
+  name: safeText(200).min(1).required(),
   contentBase64: Joi.string().base64().max(11_000_000).required(),
 };
 
@@ -52,9 +82,9 @@ export type Approval = {
 export const approvalSchema = Joi.object<Approval, true>({
   approverId: id.optional(),
   pin: Joi.string()
-    .pattern(/^\d{4,8}$/)
+    .pattern(/^\d{6,8}$/)
     .optional(),
-  reason: safeText(300).min(3).required(),
+  reason: reasonText(300).required(),
   rules: Joi.array()
     .items(
       Joi.object({

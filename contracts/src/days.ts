@@ -6,8 +6,9 @@ export type Rod = {
   /**
    * What was taken that day: cash, cheques, cards and other tenders, less what went back. What
    * was paid with money of an earlier day (a prepayment, a voucher, store credit) is not in it.
+   * Null for who counts blind, until the drawers are counted.
    */
-  takenMinor: number;
+  takenMinor: number | null;
   sales: number;
   beads: Bead[];
   state: RodState;

@@ -1,6 +1,6 @@
 import type { SlipCommand } from '@abacist/core/deposits';
 import Joi from 'joi';
-import { amountMinor, id, safeText } from './common';
+import { amountMinor, id, safeText, reasonText } from './common';
 
 export type { SlipCommand };
 export const slipSchema = Joi.object<SlipCommand>({
@@ -17,7 +17,7 @@ export const slipSchema = Joi.object<SlipCommand>({
 /** Takes a slip back that nothing at the bank shows yet. */
 export type RecallSlip = { reason: string };
 export const recallSlipSchema = Joi.object<RecallSlip, true>({
-  reason: safeText(200).min(1).required(),
+  reason: reasonText(200).required(),
 });
 
 export type SafeView = {

@@ -2,7 +2,7 @@ import type { OrderStatus } from '@abacist/core/orders';
 import type { RefundState } from '@abacist/core/returns';
 import type { SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
-import { amountMinor, isoDate, safeText } from './common';
+import { amountMinor, isoDate, safeText, safeContent } from './common';
 import { ticketParts, type TicketParties } from './sales';
 
 /** A ticket kept as a quotation or an order. */
@@ -76,7 +76,7 @@ export type OrderDetail = OrderSummary & {
 export type ParkTicket = { label: string; ticket: object; totalMinor: number };
 export const parkTicketSchema = Joi.object<ParkTicket>({
   label: safeText(80).min(1).required(),
-  ticket: Joi.object().unknown().required(),
+  ticket: safeContent.required(),
   totalMinor: amountMinor().required(),
 });
 export type Parked = {

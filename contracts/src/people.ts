@@ -4,7 +4,12 @@ import { id } from './common';
 
 export type SignIn = { username: string; password: string };
 export const signInSchema = Joi.object<SignIn, true>({
-  username: Joi.string().trim().lowercase().min(1).max(60).required(),
+  // Plain names only: whatever else is typed never reaches the database.
+  username: Joi.string()
+    .trim()
+    .lowercase()
+    .pattern(/^[a-z0-9][a-z0-9._-]{0,59}$/)
+    .required(),
   password: Joi.string().min(1).max(200).required(),
 });
 

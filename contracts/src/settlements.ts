@@ -1,6 +1,6 @@
 import type { SchemeFinding } from '@abacist/core/settlements';
 import Joi from 'joi';
-import { id, safeText, uploadedFile, type UploadedFile } from './common';
+import { id, uploadedFile, type UploadedFile, reasonText } from './common';
 
 export type SettlementImport = UploadedFile & { processorId: number };
 export const settlementImportSchema = Joi.object<SettlementImport>({
@@ -67,7 +67,7 @@ export type SettlementView = {
 /** Undoes a settlement that nothing at the bank shows yet. */
 export type UndoSettlement = { reason: string };
 export const undoSettlementSchema = Joi.object<UndoSettlement, true>({
-  reason: safeText(200).min(1).required(),
+  reason: reasonText(200).required(),
 });
 
 export type CardsView = {

@@ -15,6 +15,7 @@ import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
 import { customerRoutes } from './customers/routes';
 import { itemRoutes } from './items/routes';
+import { watchClock } from './ledger/clock';
 import { ledgerRoutes } from './ledger/routes';
 import { createLog } from './log';
 import { looseEndRoutes } from './looseEnds/routes';
@@ -44,10 +45,29 @@ export type AppOptions = {
   clientFolder?: string;
   /** Where mail and print streams go; nowhere when it is not said. */
   outside?: Outside;
+  /** Which proxies before the server are believed (Express's `trust proxy`); none if not said. */
+  trustProxy?: string;
+  /** After how many minutes without a request a session ends. */
+  idleMinutes?: number;
+  /** Posting asks when the clock runs back or leaps; tests set theirs as they like. */
+  guardClock?: boolean;
 };
 
 const DAY = 24 * 60 * 60 * 1000;
+const MINUTE = 60 * 1000;
+/** How often a session's last use is written: each write is a durable one. */
+const SEEN_EVERY = 5 * MINUTE;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
+/** Where a person gets in; all else is for who is signed in, before its body is even read. */
+const DOOR = '/session';
+/** Endpoints that take a file; the body of any other is small. */
+const FILES =
+  /^\/(settlements|statements|price-list|account-files|shop-paper|papers\/head)(\/|$)/;
+
+const NOT_SIGNED_IN = { error: 'notSignedIn' as const, refusals: [] };
+
+/** `1` as a count of proxies, else names and addresses as Express takes them. */
+const trustOf = (text: string): string | number => (/^\d+$/.test(text) ? Number(text) : text);
 
 /** The application: API under /api, everything else is the web client. */
 export function createApp(options: AppOptions): {
@@ -65,12 +85,14 @@ export function createApp(options: AppOptions): {
     log,
     jobs,
     outside: options.outside ?? connectOutside(),
-    limiter: createLimiter(pool, database, 10, 15 * 60),
+    limiter: createLimiter(pool, database),
+    ...(options.guardClock && { clockWatch: watchClock(clock) }),
   };
   const app = express();
   app.disable('x-powered-by');
   // An answer of the API is never stored, so a tag of its content would serve nobody.
   app.disable('etag');
+  if (options.trustProxy) app.set('trust proxy', trustOf(options.trustProxy));
   if (log.isLevelEnabled('debug')) app.use(pinoHttp({ logger: log, useLevel: 'debug' }));
   app.use(
     helmet({
@@ -87,6 +109,12 @@ export function createApp(options: AppOptions): {
       strictTransportSecurity: false,
     }),
   );
+  app.use((request, response, next) => {
+    response.set('Permissions-Policy', 'camera=(self), microphone=(), geolocation=()');
+    // Said only where it is true: a shop's own network may have no TLS.
+    if (request.secure) response.set('Strict-Transport-Security', `max-age=${DAY / 1000}`);
+    next();
+  });
 
   const store = createSessionStore(pool, DAY / 2);
   const api = express.Router();
@@ -99,7 +127,6 @@ export function createApp(options: AppOptions): {
     }
     next();
   });
-  api.use(express.json({ limit: '12mb' }));
   api.use(
     session({
       name: 'abacist',
@@ -109,6 +136,23 @@ export function createApp(options: AppOptions): {
       saveUninitialized: false,
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: DAY / 2 },
     }),
+  );
+  const idle = (options.idleMinutes ?? 120) * MINUTE;
+  api.use((request, _response, next) => {
+    if (request.path === DOOR) return next();
+    if (!request.session.actor) throw new HttpError(401, NOT_SIGNED_IN);
+    const now = clock().getTime();
+    const away = now - (request.session.seenAt ?? now);
+    if (away > idle) {
+      request.session.destroy(() => next(new HttpError(401, NOT_SIGNED_IN)));
+      return;
+    }
+    if (away > SEEN_EVERY) request.session.seenAt = now;
+    next();
+  });
+  const [small, file] = ['256kb', '12mb'].map((limit) => express.json({ limit }));
+  api.use((request, response, next) =>
+    (FILES.test(request.path) ? file! : small!)(request, response, next),
   );
   for (const routes of [
     peopleRoutes,
@@ -169,7 +213,12 @@ function serveClient(app: Express, folder: string): void {
       },
     }),
   );
-  app.get('/{*rest}', (_request, response) => {
+  app.get('/{*rest}', (request, response) => {
+    // A file that is not there is not the application.
+    if (/\.[a-z0-9]{2,5}$/i.test(request.path)) {
+      response.status(404).type('text').send('Not found');
+      return;
+    }
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder });
   });
 }

@@ -4,6 +4,7 @@ import type { BrokenRule } from '@abacist/core/outcome';
 import type { Role } from '@abacist/core/people';
 import type { Tx } from './db/transaction';
 import type { Outside } from './outside/outside';
+import type { ClockWatch } from './ledger/clock';
 import type { Limiter } from './people/limiter';
 import type { Jobs } from './workers/jobs';
 
@@ -16,9 +17,17 @@ export type Deps = {
   outside: Outside;
   /** Tries at a password or a PIN. */
   limiter: Limiter;
+  /** Guards what persons post against a clock that is wrong. */
+  clockWatch?: ClockWatch;
 };
 
-export type Actor = { id: number; name: string; role: Role };
+export type Actor = {
+  id: number;
+  name: string;
+  role: Role;
+  /** Of the password and role that he signed in with; any if not said. */
+  authVersion?: number;
+};
 
 /** The shop as services need it. */
 export type Shop = {
@@ -47,4 +56,6 @@ export type CommandContext = {
   shop: Shop;
   /** Records the approval of broken rules. @throws HttpError when nobody approved them */
   approve: (rules: readonly BrokenRule[]) => Promise<number | null>;
+  /** Where a person posts: the clock must be right. */
+  clockWatch?: ClockWatch;
 };

@@ -68,7 +68,7 @@ describe('idempotency', () => {
       body: { error: 'approvalNeeded', rules: [{ code: 'rule.void' }] },
     });
     const tamsin = (await shop.one(`SELECT id FROM user WHERE username = 'tamsin'`)).id;
-    const approval = { approverId: tamsin, pin: '8642', reason: 'Rung twice' };
+    const approval = { approverId: tamsin, pin: '864286', reason: 'Rung twice' };
     const voided = await fenella.send(path, {}, { key, approval });
     expect(voided.status).toBe(200);
     expect((await fenella.send(path, {}, { key, approval })).body).toEqual(voided.body);
@@ -105,8 +105,8 @@ describe('numbers and parallel sales', () => {
 
 describe('approval', () => {
   test.each([
-    ['a wrong PIN', 'tamsin', '0000', 'approval.pin'],
-    ['a role that is too low', 'osric', '2468', 'approval.role'],
+    ['a wrong PIN', 'tamsin', '000000', 'approval.pin'],
+    ['a role that is too low', 'osric', '246824', 'approval.role'],
   ])('%s does not approve', async (_, username, pin, code) => {
     const { body: sold } = await fenella.send('/sales', sale());
     const approverId = (await shop.one('SELECT id FROM user WHERE username = ?', [username]))
@@ -140,18 +140,6 @@ describe('the door', () => {
     }
   });
 
-  test('a wrong password is counted, and the right one waits after too many', async () => {
-    const attempt = (password: string) =>
-      fenella.raw('POST', '/session', { username: 'osric', password });
-    for (let i = 0; i < 10; i += 1) expect((await attempt('wrong')).status).toBe(401);
-    const blocked = await attempt('ink and sand');
-    expect(blocked).toMatchObject({
-      status: 429,
-      body: { refusals: [{ code: 'people.tooMany' }] },
-    });
-    await shop.pool.query('DELETE FROM rate_limit');
-  });
-
   test('who is switched off is out at once, with his session still running', async () => {
     const osric = await shop.as('osric');
     expect((await osric.get('/safe')).status).toBe(200);
@@ -179,7 +167,10 @@ describe('the door', () => {
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ username: 'fenella', password: 'rope and tar' }),
     });
-    expect(response.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Strict/);
+    for (const one of response.headers.getSetCookie()) {
+      expect(one).toMatch(/HttpOnly.*SameSite=Strict/);
+    }
+    expect(response.headers.get('permissions-policy')).toContain('camera=(self)');
     expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
     const cross = await fenella.raw('POST', '/sales', {}, { 'Sec-Fetch-Site': 'cross-site' });
     expect(cross.status).toBe(403);

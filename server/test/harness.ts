@@ -54,7 +54,10 @@ export type Person = {
 /** The noon of a Monday in the shop's zone: where tests begin. */
 export const MONDAY = '2026-03-02T16:00:00Z';
 
-export async function openShop(): Promise<TestShop> {
+export async function openShop(
+  // Tests move the clock by days while somebody is signed in.
+  { idleMinutes = 1e9 }: { idleMinutes?: number } = {},
+): Promise<TestShop> {
   const root = process.env['TEST_DATABASE_URL'];
   if (!root) throw new Error('TEST_DATABASE_URL is not set: run npm test');
   const name = `t_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
@@ -75,6 +78,7 @@ export async function openShop(): Promise<TestShop> {
     outside: connectOutside(outside.mailUrl, outside.printerUrl, outside.terminalUrl),
     database: name,
     sessionSecret: 'test',
+    idleMinutes,
     clock: () => now,
     log: createLog(process.env['LOG_LEVEL'] ?? 'fatal'),
   });
@@ -148,7 +152,10 @@ async function call(
 async function signIn(address: string, username: string): Promise<Person> {
   const { password } = SALTMARROW.people.find((person) => person.username === username)!;
   const { response } = await call(address, '', 'POST', '/session', { username, password });
-  const cookie = response.headers.get('set-cookie')!.split(';')[0]!;
+  const cookie = response.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
   return {
     cookie,
     get: (path) => call(address, cookie, 'GET', path),

@@ -131,7 +131,7 @@ test('the application’s own user has no way around: no DDL, no DELETE, UPDATE 
 test('a transaction that leaves an entry OPEN is not committed', async () => {
   const before = await shop.one('SELECT COUNT(*) AS n FROM entry');
   const broken = transaction(shop.pool, async (tx) => {
-    const context = await contextOf(shop.deps, tx, { id: 1, name: 'x', role: 'manager' });
+    const context = await contextOf(shop.deps, tx, { id: 3, name: 'x', role: 'manager' });
     const [result] = await tx.query(
       `INSERT INTO entry (shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo)
        VALUES (1, ?, ?, 'left', 1, 1, NOW(), '')`,

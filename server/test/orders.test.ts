@@ -51,7 +51,7 @@ const paidAhead = (orderId: number, amountMinor: number) => ({
   orderId,
   amountMinor,
 });
-const approval = { approverId: 3, pin: '8642', reason: 'As agreed' };
+const approval = { approverId: 3, pin: '864286', reason: 'As agreed' };
 
 describe('quotation, order, prepayment, sale', () => {
   // Two pairs of boots at 94.50 and 6.25 % tax: 189.00 + 11.81 = 200.81.

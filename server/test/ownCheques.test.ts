@@ -27,7 +27,7 @@ afterEach(async () => {
 });
 afterAll(() => shop.close());
 
-const approval = { approverId: 3, pin: '8642', reason: 'Paid by cheque last week' };
+const approval = { approverId: 3, pin: '864286', reason: 'Paid by cheque last week' };
 const ring = (command: object, options = {}) =>
   fenella.send(
     '/sales',

@@ -1,7 +1,7 @@
 import type { AccountInput } from '@abacist/contracts';
 import { book, ids, type Ids, type Person, type TestShop } from './harness';
 
-export const approval = { approverId: 3, pin: '8642', reason: 'Known for years' };
+export const approval = { approverId: 3, pin: '864286', reason: 'Known for years' };
 export const TERMS = { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 };
 export const input = (more: Partial<AccountInput> = {}): AccountInput => ({
   parentId: null,

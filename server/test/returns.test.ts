@@ -26,7 +26,7 @@ afterAll(() => shop.close());
 
 const tamsin = async () => ({
   approverId: (await shop.one(`SELECT id FROM user WHERE username = 'tamsin'`)).id,
-  pin: '8642',
+  pin: '864286',
   reason: 'Good customer',
 });
 const approved = async () => ({ approval: await tamsin() });

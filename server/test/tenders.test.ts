@@ -38,7 +38,7 @@ describe('cheques', () => {
     await fenella.send(
       `/sales/${voided.saleId}/void`,
       {},
-      { approval: { approverId: 3, pin: '8642', reason: 'rung twice' } },
+      { approval: { approverId: 3, pin: '864286', reason: 'rung twice' } },
     );
     const counting = await begin();
     expect(counting).toMatchObject({ expectedMinor: 571_75 });
@@ -189,7 +189,7 @@ describe('the list of tenders', () => {
 
 describe('the counter’s rules', () => {
   const rules = async () => (await osric.get('/counter-rules')).body;
-  const approval = { approverId: 3, pin: '8642', reason: 'agreed in March' };
+  const approval = { approverId: 3, pin: '864286', reason: 'agreed in March' };
 
   test('are set with a manager’s word, once from each page; tips and cash back by them', async () => {
     const before = await rules();

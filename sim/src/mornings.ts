@@ -1,3 +1,4 @@
+import type { SettlementImport, StatementImport } from '@abacist/contracts';
 import { addBankingDays, weekday } from '@abacist/core/dates';
 import { importStatement } from '@abacist/server/src/bank/import';
 import { rows } from '@abacist/server/src/db/pool';
@@ -32,11 +33,17 @@ async function importBooked(world: World, date: string): Promise<void> {
   lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   const csv = statementCsv(world.bankBalanceMinor, lines);
   world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
-  await act(world, world.people.osric, at(world, date, '09:20'), importStatement, {
-    format: 'csv',
-    name: `statement ${date}.csv`,
-    contentBase64: Buffer.from(csv).toString('base64'),
-  });
+  await act(
+    world,
+    world.people.osric,
+    at(world, date, '09:20'),
+    (context, file: StatementImport) => importStatement(world.deps, context, file),
+    {
+      format: 'csv',
+      name: `statement ${date}.csv`,
+      contentBase64: Buffer.from(csv).toString('base64'),
+    },
+  );
   await matchNow(world);
 }
 
@@ -92,7 +99,7 @@ async function settleBatches(world: World, date: string, back: number): Promise<
       world,
       world.people.osric,
       at(world, date, '09:40'),
-      importSettlement,
+      (context, file: SettlementImport) => importSettlement(world.deps, context, file),
       {
         processorId: 1,
         name: `${reference}.csv`,

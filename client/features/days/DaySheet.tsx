@@ -36,7 +36,11 @@ export function DayScreen({ date }: { date: string }) {
       title={
         date === dates.today ? t('days.todayIs', { date: dates.day(date) }) : dates.day(date)
       }
-      right={sheet.data ? <Money minor={sheet.data.takenMinor} strong fontSize="$5" /> : null}
+      right={
+        sheet.data && sheet.data.takenMinor !== null ? (
+          <Money minor={sheet.data.takenMinor} strong fontSize="$5" />
+        ) : null
+      }
       width={1000}
       footer={
         open ? (
@@ -219,7 +223,7 @@ function Beside({ beside }: { beside: DaySheet['beside'] }) {
 function Tenders({ sheet }: { sheet: DaySheet }) {
   const t = useWords();
   const media = useMedia();
-  if (sheet.tenders.length === 0) return null;
+  if (sheet.tenders.length === 0 && sheet.takenMinor !== null) return null;
   return (
     <Section title={t('days.tenders')}>
       <SheetRow minHeight={36} gap="$2" aria-hidden>
@@ -240,7 +244,11 @@ function Tenders({ sheet }: { sheet: DaySheet }) {
         <Body strong flex={1}>
           {t('days.taken')}
         </Body>
-        <Money minor={sheet.takenMinor} strong />
+        {sheet.takenMinor === null ? (
+          <Body tone="faded">{t('days.blind')}</Body>
+        ) : (
+          <Money minor={sheet.takenMinor} strong />
+        )}
       </SheetRow>
       {sheet.roundingMinor !== 0 ? (
         <SheetRow>

@@ -109,7 +109,7 @@ function RodRow({ rod }: { rod: Rod }) {
             <Heading size="section">{name}</Heading>
             <Body tone="faded">{dates.short(rod.date)}</Body>
           </Line>
-          <Money minor={rod.takenMinor} strong />
+          {rod.takenMinor === null ? null : <Money minor={rod.takenMinor} strong />}
         </Line>
         <RodDrawing beads={rod.beads} label={rod.beads.map(beadWords).join(', ')} />
         <Body tone={rod.state.tone}>{rodText(rod)}</Body>

@@ -75,6 +75,7 @@ export const days = {
     difference: 'Difference',
     trailOf: 'Trail of {{label}}',
     taken: 'Taken that day',
+    blind: 'counted blind',
     rounding: 'Cash rounding, in it',
     drawer: '{{drawer}} drawer',
     closed: 'Closed',

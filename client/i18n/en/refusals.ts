@@ -15,6 +15,22 @@ export const refusal = {
   people_role: 'Your role does not allow this. Ask a bookkeeper or manager.',
   people_tooMany: 'Too many tries. Wait {{waitSeconds}} seconds.',
   approval_pin: 'That is not the PIN of this person.',
+  text_control: 'It holds a sign that cannot be read. Type it again.',
+  text_reason: 'Say why in words.',
+  camt_tooDeep: 'Its elements are nested deeper than {{most}}. Is it the bank’s file?',
+  paper_tooHard: 'Laying this paper out took too long. Try again.',
+  file_tooHard: 'Reading this file took too long, so it was stopped. Is it the right file?',
+  server_away:
+    'The database does not answer. It may have been kept: press again, it will not be posted twice.',
+  input_request: 'The request could not be read.',
+  rule_manyMails: '{{count}} mails go out at once. Is that right?',
+  rule_taxExemption:
+    '{{name}} would pay other taxes than the goods bear. A bookkeeper must approve it.',
+  rule_clock:
+    'The clock says {{now}}, but the newest entry was made {{last}}. Set the clock; if it is right, a manager lets it go on.',
+  trail_blind: 'What lies in the drawer is counted blind: look again once it is counted.',
+  csv_tooWide: 'The file has more than {{most}} columns. Is it the right file?',
+  csv_tooLong: 'The file has more than {{most}} rows. Cut it in two.',
   approval_changed: 'The figures have changed since: look at them again.',
   approval_role: 'This person may not approve it.',
   rule_void: 'A void turns a sale back. A manager must approve it.',

@@ -12,12 +12,13 @@ type Node = { [name: string]: unknown };
 /**
  * Reads the statements of a camt.053 document. Only booked entries count; opening balance plus
  * booked entries must give the closing balance.
- * Refusals: `camt.notXml` with the line, `camt.notCamt053`, `camt.noStatement`, `camt.account`,
+ * Refusals: `camt.notXml` with the line, `camt.tooDeep` (most), `camt.notCamt053`, `camt.noStatement`, `camt.account`,
  * `camt.balances`, `camt.date`, `camt.indicator`, `camt.currency`, `camt.sum` and those of
  * `parseAmount`; the place is a path of elements (`Stmt 1, Ntry 3, Amt`).
  */
 export function readCamt053(text: string): Outcome<Statement[]> {
   if (/<!DOCTYPE/i.test(text)) return refuse('camt.doctype');
+  if (isTooDeep(text)) return refuse('camt.tooDeep', undefined, { most: MOST_DEPTH });
   const valid = XMLValidator.validate(text);
   if (valid !== true) return refuse('camt.notXml', `line ${valid.err.line}`);
   const parser = new XMLParser({
@@ -42,6 +43,21 @@ export function readCamt053(text: string): Outcome<Statement[]> {
     read.push(one.value);
   }
   return accept(read);
+}
+
+/** The standard nests no deeper than some twenty elements. */
+const MOST_DEPTH = 60;
+
+/** Whether elements are nested deeper than any statement's: what follows reads them one in another. */
+function isTooDeep(text: string): boolean {
+  let depth = 0;
+  for (const [, end, , empty] of text.matchAll(
+    /<(\/)?([A-Za-z_][^\s<>/]{0,80})[^<>]*?(\/)?>/g,
+  )) {
+    depth += end ? -1 : empty ? 0 : 1;
+    if (depth > MOST_DEPTH) return true;
+  }
+  return false;
 }
 
 function readStatement(node: Node, at: string): Outcome<Statement> {

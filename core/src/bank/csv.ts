@@ -1,4 +1,4 @@
-import { parse } from 'csv-parse/sync';
+import { readRecords } from '../csv';
 import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
@@ -23,20 +23,16 @@ const COLUMNS = [
  * `statement.balance` and those of `parseAmount`.
  */
 export function readStatementCsv(text: string): Outcome<Statement[]> {
-  let records: string[][];
-  try {
-    records = parse(text, { bom: true, skip_empty_lines: true, trim: true });
-  } catch (error) {
-    const line = (error as { lines?: number }).lines;
-    return refuse('statement.notCsv', line ? `line ${line}` : undefined);
-  }
-  const [header = [], ...rows] = records;
+  const records = readRecords(text, 'statement.notCsv');
+  if (!records.ok) return records;
+  const [header = [], ...rows] = records.value;
   const missing = COLUMNS.filter((column) => !header.includes(column));
   if (missing.length)
     return refuse('statement.columns', 'row 1', { missing: missing.join(', ') });
   if (rows.length === 0) return refuse('statement.empty', 'row 2');
+  const place = new Map(COLUMNS.map((column) => [column, header.indexOf(column)]));
   const cell = (row: string[], column: (typeof COLUMNS)[number]) =>
-    row[header.indexOf(column)] ?? '';
+    row[place.get(column)!] ?? '';
   const account = cell(rows[0]!, 'account');
   const currency = cell(rows[0]!, 'currency');
   const lines: StatementLine[] = [];

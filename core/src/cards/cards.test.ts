@@ -42,3 +42,45 @@ test('imported text keeps its words and the last four digits', () => {
     masked: 2,
   });
 });
+
+/** Spellings of a number that people and machines write: script, signs between, invisible ones. */
+const ZEROS = [0x30, 0xff10, 0x0660, 0x0966, 0x1d7ce];
+const spelling = fc.record({
+  zero: fc.constantFrom(...ZEROS),
+  between: fc.array(fc.constantFrom('', '', '', ' ', '-', '.', ' - ', '/', '\u00a0', '*'), {
+    minLength: 15,
+    maxLength: 15,
+  }),
+  hidden: fc.array(fc.constantFrom('', '', '\u200b', '\u00ad', '\u2060', '\ufeff'), {
+    minLength: 16,
+    maxLength: 16,
+  }),
+  expiry: fc.constantFrom('', '1229', '122029', ' 12/29', 'x1229'),
+  before: fc.constantFrom('', 'ref ', 'R-', '…'),
+});
+
+test('it is found however it is spelled, and none of its digits but the last four stay', () => {
+  fc.assert(
+    fc.property(spelling, ({ zero, between, hidden, expiry, before }) => {
+      const spelled = [...TEST_NUMBER]
+        .map(
+          (digit, i) =>
+            String.fromCodePoint(zero + Number(digit)) + hidden[i] + (between[i] ?? ''),
+        )
+        .join('');
+      const text = `${before}${spelled}${expiry}`;
+      expect(holdsCardNumber(text)).toBe(true);
+      const masked = maskCardNumbers(text);
+      expect(masked.masked).toBe(1);
+      expect(masked.text.normalize('NFKC').replace(/[^0-9]/g, '').length).toBeLessThan(11);
+      expect(holdsCardNumber(masked.text)).toBe(false);
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test('letters, or more than three signs, between digits make no number of them', () => {
+  expect(holdsCardNumber('41111111 and 11111111')).toBe(false);
+  expect(holdsCardNumber('41111111 --- 11111111')).toBe(false);
+  expect(holdsCardNumber('4111111111111111 1330')).toBe(true);
+});

@@ -8,10 +8,59 @@ export type CsvTable = {
   rows: { row: number; cells: Record<string, string> }[];
 };
 
+/** No file that people make has more: what does is refused at once. */
+const MOST_COLUMNS = 200;
+const MOST_ROWS = 200_000;
+const MOST_SIGNS_OF_A_ROW = 100_000;
+
+/**
+ * Whether a spreadsheet would take a text for a formula, also behind signs that nobody sees or by
+ * a sign of full width.
+ */
+const startsFormula = (text: string): boolean =>
+  /^'*[=+\-@\t\r]/.test(
+    text
+      .slice(0, 200)
+      .replace(/[\p{Cf}\p{M}]/gu, '')
+      .normalize('NFKC'),
+  );
+
+/** Takes the apostrophe away that guards such a text. */
+const unguarded = (text: string): string =>
+  text.startsWith("'") && startsFormula(text.slice(1)) ? text.slice(1) : text;
+
+/**
+ * The records of a CSV (RFC 4180), cells trimmed, empty lines left out; bounded in columns, rows
+ * and the length of a row, so that no file keeps anybody waiting.
+ * Refusals: `notCsv` as it is given (at the line), `csv.tooWide` (most), `csv.tooLong` (most).
+ */
+export function readRecords(text: string, notCsv: string): Outcome<string[][]> {
+  const firstLine = text.slice(0, text.search(/[\r\n]|$/));
+  if (firstLine.split(',', MOST_COLUMNS + 1).length > MOST_COLUMNS) {
+    return refuse('csv.tooWide', 'row 1', { most: MOST_COLUMNS });
+  }
+  try {
+    const records: string[][] = parse(text, {
+      bom: true,
+      skip_empty_lines: true,
+      trim: true,
+      max_record_size: MOST_SIGNS_OF_A_ROW,
+      to: MOST_ROWS + 2,
+    });
+    return records.length > MOST_ROWS + 1
+      ? refuse('csv.tooLong', 'file', { most: MOST_ROWS })
+      : accept(records);
+  } catch (error) {
+    const line = (error as { lines?: number }).lines;
+    return refuse(notCsv, line ? `line ${line}` : undefined);
+  }
+}
+
 /**
  * Reads a CSV with a header (RFC 4180), names of columns in any case and order. What `writeCsv`
  * put before a text so that it can't start a formula is taken away again.
- * Refusals: `csv.notCsv` (at the line), `csv.empty`, `csv.columns` (missing, unknown).
+ * Refusals: `csv.notCsv` (at the line), `csv.empty`, `csv.columns` (missing, unknown),
+ * `csv.tooWide` (most), `csv.tooLong` (most).
  * @param required columns without which the file says nothing; `optional` may be missing
  */
 export function readCsv(
@@ -19,20 +68,11 @@ export function readCsv(
   required: readonly string[],
   optional: readonly string[] = [],
 ): Outcome<CsvTable> {
-  let records: { record: string[]; info: { lines: number } }[];
-  try {
-    records = parse(text, {
-      bom: true,
-      skip_empty_lines: true,
-      trim: true,
-      info: true,
-    }) as unknown as typeof records;
-  } catch (error) {
-    const line = (error as { lines?: number }).lines;
-    return refuse('csv.notCsv', line ? `line ${line}` : undefined);
-  }
+  const read = readRecords(text, 'csv.notCsv');
+  if (!read.ok) return read;
+  const records = read.value;
   const [header, ...rest] = records;
-  const columns = (header?.record ?? []).map((name) => name.toLowerCase());
+  const columns = (header ?? []).map((name) => name.toLowerCase());
   const missing = required.filter((name) => !columns.includes(name));
   if (missing.length) return refuse('csv.columns', 'row 1', { missing: missing.join(', ') });
   const unknown = columns.filter((name) => ![...required, ...optional].includes(name));
@@ -45,11 +85,9 @@ export function readCsv(
   if (rest.length === 0) return refuse('csv.empty', 'row 2');
   return accept({
     columns,
-    rows: rest.map(({ record }, i) => ({
+    rows: rest.map((record, i) => ({
       row: i + 2,
-      cells: Object.fromEntries(
-        columns.map((name, k) => [name, (record[k] ?? '').replace(/^'(?='*[=+\-@\t\r])/, '')]),
-      ),
+      cells: Object.fromEntries(columns.map((name, k) => [name, unguarded(record[k] ?? '')])),
     })),
   });
 }
@@ -66,7 +104,7 @@ export function writeCsv(
 ): string {
   const safe = (name: string, value: string | number | undefined) => {
     const text = String(value ?? '');
-    return !figures.includes(name) && /^'*[=+\-@\t\r]/.test(text) ? `'${text}` : text;
+    return !figures.includes(name) && startsFormula(text) ? `'${text}` : text;
   };
   return stringify(
     [[...columns], ...rows.map((row) => columns.map((name) => safe(name, row[name])))],

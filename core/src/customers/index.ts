@@ -73,7 +73,8 @@ export type CustomerInput = TicketCustomer & {
 };
 
 /** Whether a text is written like an e-mail address; only a mail that arrives proves more. */
-export const isEmail = (text: string): boolean => /^[^\s@]+@[^\s@]+$/.test(text);
+export const isEmail = (text: string): boolean =>
+  /^[^\s@,;:<>"()]+@[^\s@,;:<>"()]+$/.test(text);
 
 /**
  * What is wrong with a customer by himself. Refusals: `customer.name`, `customer.number` (a

@@ -152,6 +152,22 @@ describe('a price list', () => {
 });
 
 describe('CSV', () => {
+  test.each(['＝SUM(A1)', '\u200b=1+1', '\u00ad＠x', "'=1", '\u2060－1'])(
+    'a formula in disguise is guarded and read back: %j',
+    (text) => {
+      const written = writeCsv(['text'], [{ text }]);
+      expect(written).toContain(`'${text}`);
+      expect(readCsv(written, ['text'])).toMatchObject({
+        value: { rows: [{ cells: { text } }] },
+      });
+    },
+  );
+  test('a header of 600,000 columns is refused at once', () => {
+    expect(readCsv('a,'.repeat(600_000), ['a'])).toMatchObject({
+      refusals: [{ code: 'csv.tooWide', at: 'row 1' }],
+    });
+  });
+
   // RFC 4180: quotes doubled, line breaks in a field, CRLF; read by csv-parse without our code.
   test('is RFC 4180, and a text can’t start a formula where a figure may', () => {
     const text = writeCsv(

@@ -39,10 +39,11 @@ export function mostTendered(dueMinor: number, currency: string): Minor {
 
 /**
  * Sums a person is likely to hand over for an amount due: the amount itself, then the next
- * sums that notes alone reach. At most `most`, rising, each at least the amount.
+ * sums that notes alone reach. At most `most`, rising, each at least the amount, none beyond
+ * `mostTendered`.
  * @param dueMinor already rounded to the smallest coin
  */
-export function cashOffers(dueMinor: number, currency: string, most = 5): Minor[] {
+export function cashOffers(dueMinor: number, currency: string, most = 4): Minor[] {
   if (dueMinor <= 0) return [];
   const offers = new Set<number>([dueMinor]);
   const steps = [...denominations(currency)].filter((value) => value >= 500).reverse();

@@ -188,3 +188,14 @@ test('signed parts add up to their sum and are each within one unit of their exa
   );
   expect(() => shareSigned(1, [1n, -1n])).toThrow(RangeError);
 });
+
+test('what is offered is never more than what asks first', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 100_000 }), (coins) => {
+      const due = coins * 5;
+      expect(Math.max(...cashOffers(due, 'CAD'))).toBeLessThanOrEqual(
+        mostTendered(due, 'CAD'),
+      );
+    }),
+  );
+});

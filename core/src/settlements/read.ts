@@ -1,4 +1,4 @@
-import { parse } from 'csv-parse/sync';
+import { readRecords } from '../csv';
 import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
@@ -83,14 +83,9 @@ export function readSettlement(text: string, currency: string): Outcome<Settleme
 }
 
 function readRows(text: string): Outcome<Row[]> {
-  let records: string[][];
-  try {
-    records = parse(text, { bom: true, skip_empty_lines: true, trim: true });
-  } catch (error) {
-    const lines = (error as { lines?: number }).lines;
-    return refuse('settlement.notCsv', lines ? `line ${lines}` : undefined);
-  }
-  const [header = [], ...rest] = records;
+  const records = readRecords(text, 'settlement.notCsv');
+  if (!records.ok) return records;
+  const [header = [], ...rest] = records.value;
   const missing = COLUMNS.filter((column) => !header.includes(column));
   if (missing.length)
     return refuse('settlement.columns', 'row 1', { missing: missing.join(', ') });

@@ -23,10 +23,9 @@ import {
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
-import { mayAs } from '@abacist/core/people';
-import { actorOf, command } from '../http/command';
-import { forbidden } from '../http/errors';
+import { command } from '../http/command';
 import { noInput, query } from '../http/query';
+import { allowed } from '../http/rights';
 import { validate } from '../http/validate';
 import { loadShopFor } from '../settings/shop';
 import { agingReport, exportAging, itemsAt } from './agingReport';
@@ -57,29 +56,28 @@ export function accountRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/accounts',
-    query(deps, 'clerk', accountQuerySchema, ({ db, today }, asked) =>
+    query(deps, 'GET /accounts', accountQuerySchema, ({ db, today }, asked) =>
       listAccounts(db, today, asked),
     ),
   );
   router.get(
     '/account-rules',
-    query(deps, 'bookkeeper', noInput, ({ db }) => readAccountRules(db)),
+    query(deps, 'GET /account-rules', noInput, ({ db }) => readAccountRules(db)),
   );
   router.post(
     '/account-rules',
-    command(deps, 'bookkeeper', accountRuleSchema, saveAccountRules),
+    command(deps, 'POST /account-rules', accountRuleSchema, saveAccountRules),
   );
   router.get(
     '/aging',
-    query(deps, 'bookkeeper', agingSchema, ({ db }, { date, after = '' }) =>
+    query(deps, 'GET /aging', agingSchema, ({ db }, { date, after = '' }) =>
       agingReport(db, date, readCursor(after)),
     ),
   );
   // A file and not JSON, so that the browser saves it.
   router.get('/aging/export', async (request, response) => {
-    const actor = actorOf(request);
-    if (!mayAs(actor.role, 'bookkeeper')) throw forbidden();
-    const shop = await loadShopFor(deps.pool, actor.id);
+    const actor = allowed(request, 'GET /aging/export');
+    const shop = await loadShopFor(deps.pool, actor);
     const { date, format } = validate(agingExportSchema, request.query);
     const { name, type, bytes } = await exportAging(deps, shop, date, format);
     response
@@ -89,97 +87,115 @@ export function accountRoutes(deps: Deps): Router {
   });
   router.get(
     '/accounts/:id/items',
-    query(deps, 'clerk', itemsQuery, async ({ db }, asked) => ({
+    query(deps, 'GET /accounts/:id/items', itemsQuery, async ({ db }, asked) => ({
       items: await itemsAt(db, asked.id, asked.date),
     })),
   );
   router.get(
     '/accounts/:id',
-    query(deps, 'clerk', byId, ({ db, today }, asked) => accountPage(db, asked.id, today)),
+    query(deps, 'GET /accounts/:id', byId, ({ db, today }, asked) =>
+      accountPage(db, asked.id, today),
+    ),
   );
   router.get(
     '/accounts/:id/timeline',
-    query(deps, 'clerk', page, ({ db }, asked) => timelineOf(db, asked.id, asked)),
+    query(deps, 'GET /accounts/:id/timeline', page, ({ db }, asked) =>
+      timelineOf(db, asked.id, asked),
+    ),
   );
   router.get(
     '/accounts/:id/brought-by',
-    query(deps, 'clerk', byId, ({ db }, asked) => paidOnAccount(db, asked.id)),
+    query(deps, 'GET /accounts/:id/brought-by', byId, ({ db }, asked) =>
+      paidOnAccount(db, asked.id),
+    ),
   );
   router.get(
     '/accounts/:id/charge',
-    query(deps, 'clerk', chargePreviewSchema, ({ db, today }, asked) =>
+    query(deps, 'GET /accounts/:id/charge', chargePreviewSchema, ({ db, today }, asked) =>
       previewCharge(db, today, asked),
     ),
   );
-  router.post('/accounts', command(deps, 'clerk', openAccountSchema, openAccount));
+  router.post('/accounts', command(deps, 'POST /accounts', openAccountSchema, openAccount));
   router.post(
     '/accounts/:id',
-    command(deps, 'bookkeeper', changeAccountSchema, (context, body, params) =>
+    command(deps, 'POST /accounts/:id', changeAccountSchema, (context, body, params) =>
       changeAccount(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/accounts/:id/close',
-    command(deps, 'bookkeeper', closeAccountSchema, (context, body, params) =>
+    command(deps, 'POST /accounts/:id/close', closeAccountSchema, (context, body, params) =>
       closeAccount(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/accounts/:id/allocations',
-    command(deps, 'bookkeeper', allocateSchema, (context, body, params) =>
+    command(deps, 'POST /accounts/:id/allocations', allocateSchema, (context, body, params) =>
       allocateCredit(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/accounts/:id/write-offs',
-    command(deps, 'bookkeeper', writeOffSchema, (context, body, params) =>
+    command(deps, 'POST /accounts/:id/write-offs', writeOffSchema, (context, body, params) =>
       writeOff(context, body, Number(params['id'])),
     ),
   );
   router.get(
     '/late-charges',
-    query(deps, 'bookkeeper', lateChargeQuerySchema, ({ db, today }, { month }) =>
+    query(deps, 'GET /late-charges', lateChargeQuerySchema, ({ db, today }, { month }) =>
       proposeLateCharges(db, today, month),
     ),
   );
   router.post(
     '/late-charges',
-    command(deps, 'bookkeeper', postLateChargesSchema, postLateCharges),
+    command(deps, 'POST /late-charges', postLateChargesSchema, postLateCharges),
   );
   router.get(
     '/cheques',
-    query(deps, 'bookkeeper', chequesAtBankSchema, ({ db }, asked) =>
+    query(deps, 'GET /cheques', chequesAtBankSchema, ({ db }, asked) =>
       chequesAtBank(db, asked),
     ),
   );
   router.post(
     '/cheques/:id/return',
-    command(deps, 'bookkeeper', returnChequeSchema, (context, body, params) =>
+    command(deps, 'POST /cheques/:id/return', returnChequeSchema, (context, body, params) =>
       returnCheque(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/returned-cheques/:id/undo',
-    command(deps, 'bookkeeper', undoReturnChequeSchema, (context, body, params) =>
-      undoReturn(context, body, Number(params['id'])),
+    command(
+      deps,
+      'POST /returned-cheques/:id/undo',
+      undoReturnChequeSchema,
+      (context, body, params) => undoReturn(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/returned-cheques/:id/write-off',
-    command(deps, 'bookkeeper', writeOffChequeSchema, (context, body, params) =>
-      writeOffCheque(context, body, Number(params['id'])),
+    command(
+      deps,
+      'POST /returned-cheques/:id/write-off',
+      writeOffChequeSchema,
+      (context, body, params) => writeOffCheque(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/open-items/:id/withdraw',
-    command(deps, 'bookkeeper', withdrawItemSchema, (context, body, params) =>
-      withdrawItem(context, body, Number(params['id'])),
+    command(
+      deps,
+      'POST /open-items/:id/withdraw',
+      withdrawItemSchema,
+      (context, body, params) => withdrawItem(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/allocations/:id/undo',
-    command(deps, 'bookkeeper', undoAllocationSchema, (context, body, params) =>
-      takeBackAllocation(context, body, Number(params['id'])),
+    command(
+      deps,
+      'POST /allocations/:id/undo',
+      undoAllocationSchema,
+      (context, body, params) => takeBackAllocation(context, body, Number(params['id'])),
     ),
   );
   return router;

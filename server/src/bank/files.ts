@@ -1,8 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { UploadedFile } from '@abacist/contracts';
-import type { CommandContext } from '../context';
+import type { Outcome } from '@abacist/core/outcome';
+import type { CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
-import { refuseWith } from '../http/errors';
+import { refuseWith, unwrap } from '../http/errors';
+import type { BankFileWork } from '../workers/bankFile.worker';
 
 /**
  * The text of an uploaded file: UTF-8, checked (a byte order mark is dropped by the readers).
@@ -49,4 +51,11 @@ export async function registerFile(
     [hash, kind, file.name, actor.id, now],
   );
   return insertId;
+}
+
+/** Reads a settlement or a statement in a worker, so that no file freezes others. */
+export async function readBankFile<T>(deps: Deps, input: BankFileWork): Promise<T> {
+  return unwrap(
+    await deps.jobs.compute<BankFileWork, Outcome<T>>({ file: 'bankFile.worker.ts', input }),
+  );
 }

@@ -1,36 +1,32 @@
-import { createHash } from 'node:crypto';
 import type { StatementAnswer, StatementImport } from '@abacist/contracts';
-import {
-  coveredSpans,
-  lineIdentities,
-  readCamt053,
-  readStatementCsv,
-  type Statement,
-  type StatementLine,
-} from '@abacist/core/bank';
-import { maskCardNumbers } from '@abacist/core/cards';
+import { coveredSpans } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { post } from '@abacist/core/ledger';
-import type { CommandContext } from '../context';
+import type { CommandContext, Deps } from '../context';
 import { insertMany, row, rows, run, toMinor } from '../db/pool';
 import type { CommandResult } from '../http/command';
-import { refuseWith, unwrap } from '../http/errors';
+import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
-import { fileText, registerFile } from './files';
+import type { ReadStatement } from '../workers/bankFile.worker';
+import { fileText, readBankFile, registerFile } from './files';
 import { importedStatements } from './statements';
-
-const READERS = { csv: readStatementCsv, 'camt.053': readCamt053 };
 
 /**
  * Imports a bank statement: checks the file whole, adds only lines that are new, masks card
  * numbers. Nothing of a refused file is kept.
  */
 export async function importStatement(
+  deps: Deps,
   context: CommandContext,
   command: StatementImport,
 ): Promise<CommandResult<StatementAnswer>> {
   const fileId = await registerFile(context, 'statement', command);
-  const statements = unwrap(READERS[command.format](fileText(command)));
+  const { format } = command;
+  const statements = await readBankFile<ReadStatement[]>(deps, {
+    what: 'statement',
+    text: fileText(command),
+    format,
+  });
   const answer: StatementAnswer = {
     added: 0,
     alreadyHere: 0,
@@ -58,7 +54,7 @@ export async function importStatement(
 }
 
 /** The shop's bank account of a statement, locked so that two imports go one by one. */
-async function accountOf(context: CommandContext, statement: Statement): Promise<number> {
+async function accountOf(context: CommandContext, statement: ReadStatement): Promise<number> {
   const { tx, today } = context;
   const account = await row<{ id: number; currency: string }>(
     tx,
@@ -84,19 +80,16 @@ async function storeStatement(
   context: CommandContext,
   bankAccountId: number,
   fileId: number,
-  statement: Statement,
+  statement: ReadStatement,
 ): Promise<{ added: number; masked: number }> {
   const { tx } = context;
-  const identities = lineIdentities(statement.lines).map(hashIdentity);
   const known = await rows<{ identity: string }>(
     tx,
     'SELECT identity FROM statement_line WHERE bank_account_id = ? AND date BETWEEN ? AND ?',
     [bankAccountId, statement.from, statement.to],
   );
   const here = new Set(known.map(({ identity }) => identity));
-  const fresh = statement.lines
-    .map((line, i) => ({ line, identity: identities[i]! }))
-    .filter(({ identity }) => !here.has(identity));
+  const fresh = statement.lines.filter(({ identity }) => !here.has(identity));
   const { insertId: statementId } = await run(
     tx,
     `INSERT INTO statement
@@ -112,7 +105,6 @@ async function storeStatement(
       statement.closingMinor,
     ],
   );
-  const masked = fresh.map(({ line }) => maskLine(line));
   await insertMany(
     tx,
     'statement_line',
@@ -128,36 +120,25 @@ async function storeStatement(
       'bank_code',
       'identity',
     ],
-    fresh.map(({ identity }, i) => {
-      const { line } = masked[i]!;
-      return [
-        bankAccountId,
-        statementId,
-        line.date,
-        line.valueDate,
-        line.amountMinor,
-        line.text.slice(0, 500),
-        JSON.stringify(line.references.map((text) => text.slice(0, 80)).slice(0, 20)),
-        line.bankId?.slice(0, 80) ?? null,
-        line.bankCode.slice(0, 40),
-        identity,
-      ];
-    }),
+    fresh.map((line) => [
+      bankAccountId,
+      statementId,
+      line.date,
+      line.valueDate,
+      line.amountMinor,
+      line.text.slice(0, 500),
+      JSON.stringify(line.references.map((text) => text.slice(0, 80)).slice(0, 20)),
+      line.bankId?.slice(0, 80) ?? null,
+      line.bankCode.slice(0, 40),
+      line.identity,
+    ]),
   );
   await refuseWhenBalancesPart(context, bankAccountId, statement);
   await postOpening(context, bankAccountId);
   return {
     added: fresh.length,
-    masked: masked.reduce((total, one) => total + one.masked, 0),
+    masked: fresh.reduce((total, one) => total + one.masked, 0),
   };
-}
-
-const hashIdentity = (identity: string) => createHash('sha256').update(identity).digest('hex');
-
-/** Bank ids and references are exempt: only the text that people write is masked. */
-function maskLine(line: StatementLine): { line: StatementLine; masked: number } {
-  const { text, masked } = maskCardNumbers(line.text);
-  return { line: { ...line, text }, masked };
 }
 
 /**
@@ -169,7 +150,7 @@ function maskLine(line: StatementLine): { line: StatementLine; masked: number } 
 async function refuseWhenBalancesPart(
   { tx }: CommandContext,
   bankAccountId: number,
-  statement: Statement,
+  statement: ReadStatement,
 ): Promise<void> {
   const statements = await importedStatements(tx, bankAccountId);
   const span = coveredSpans(statements).find(

@@ -14,26 +14,33 @@ export function customerRoutes(deps: Deps): Router {
     '/customers',
     query(
       deps,
-      'clerk',
+      'GET /customers',
       Joi.object<{ text?: string }>({ text: safeText(80).allow('') }),
       async ({ db }, { text = '' }) => ({ customers: await findCustomers(db, text) }),
     ),
   );
   router.get(
     '/customers/:id',
-    query(deps, 'clerk', Joi.object<{ id: number }>({ id: id.required() }), async (q, at) => {
-      const [customer] = await readCustomers(q.db, 'id = ?', [at.id]);
-      if (!customer) throw notFound('customer.unknown');
-      return customer;
-    }),
+    query(
+      deps,
+      'GET /customers/:id',
+      Joi.object<{ id: number }>({ id: id.required() }),
+      async (q, at) => {
+        const [customer] = await readCustomers(q.db, 'id = ?', [at.id]);
+        if (!customer) throw notFound('customer.unknown');
+        return customer;
+      },
+    ),
   );
   router.post(
     '/customers',
-    command(deps, 'clerk', saveCustomerSchema, (context, body) => saveCustomer(context, body)),
+    command(deps, 'POST /customers', saveCustomerSchema, (context, body) =>
+      saveCustomer(context, body),
+    ),
   );
   router.post(
     '/customers/:id',
-    command(deps, 'clerk', saveCustomerSchema, (context, body, params) =>
+    command(deps, 'POST /customers/:id', saveCustomerSchema, (context, body, params) =>
       saveCustomer(context, body, Number(params['id'])),
     ),
   );

@@ -1,6 +1,7 @@
 import type { CustomerDetail, SaveCustomer } from '@abacist/contracts';
 import { customerRefusals, type CustomerInput } from '@abacist/core/customers';
 import { searchable } from '@abacist/core/items';
+import { mayAs } from '@abacist/core/people';
 import type { CommandContext } from '../context';
 import { insertMany, isDuplicate, row, run, type Value } from '../db/pool';
 import type { Tx } from '../db/transaction';
@@ -23,19 +24,51 @@ const COLUMNS = [
   'search',
 ] as const;
 
+/** Tax that is not charged is a bookkeeper's to say. @throws HttpError 409 `rule.taxExemption` */
+async function askExemption(
+  { tx, actor, approve }: CommandContext,
+  { name, exemption, taxCodeId }: Omit<SaveCustomer, 'version'>,
+  id: number | undefined,
+): Promise<void> {
+  if (mayAs(actor.role, 'bookkeeper')) return;
+  const before =
+    id === undefined
+      ? undefined
+      : await row<{
+          certificate: string | null;
+          until: string | null;
+          taxCodeId: number | null;
+        }>(
+          tx,
+          `SELECT exempt_certificate AS certificate, exempt_until AS until,
+             tax_code_id AS taxCodeId
+           FROM customer WHERE id = ?`,
+          [id],
+        );
+  const same =
+    (before?.certificate ?? null) === (exemption?.certificate ?? null) &&
+    (before?.until ?? null) === (exemption?.until ?? null) &&
+    (before?.taxCodeId ?? null) === taxCodeId;
+  if (!same) {
+    await approve([{ code: 'rule.taxExemption', approver: 'bookkeeper', params: { name } }]);
+  }
+}
+
 /**
  * Saves a new customer or a changed one, whole. Who brings no number gets one.
  * @throws HttpError 422 `customer.changed`, `customer.numberTaken`
  */
 export async function saveCustomer(
-  { tx }: CommandContext,
+  context: CommandContext,
   { version, ...customer }: SaveCustomer,
   id?: number,
 ): Promise<CommandResult<CustomerDetail>> {
+  const { tx } = context;
   const wrong = customerRefusals(customer);
   if (wrong.length) throw refused(wrong);
   const { taxCodeId } = customer;
   if (taxCodeId !== null) await refuseUnknownTaxCode(tx, taxCodeId);
+  await askExemption(context, customer, id);
   const values: Value[] = [
     customer.name,
     customer.kind,

@@ -19,6 +19,7 @@ const UPDATES: Record<string, string[]> = {
   import_file: ['standing'],
   own_cheque: ['match_group_id', 'voided'],
   transfer: ['match_group_id', 'voided'],
+  paper_issue: ['state'],
   returned_cheque: [
     'match_group_id',
     'recovered_minor',
@@ -31,7 +32,7 @@ const UPDATES: Record<string, string[]> = {
   open_item: ['left_minor', 'closed_on', 'voided'],
   late_charge: ['standing'],
   period_lock: ['closed_through', 'filed_through'],
-  job: ['status', 'steps_done', 'steps_total', 'stop_asked', 'result', 'ended_at'],
+  job: ['beat_at', 'status', 'steps_done', 'steps_total', 'stop_asked', 'result', 'ended_at'],
   user: ['password_hash', 'pin_hash', 'active'],
 };
 /** INSERT … ON DUPLICATE KEY UPDATE asks for the whole row; these are derived and audited. */
@@ -51,6 +52,7 @@ const SETTINGS = [
   'tax_code',
 ];
 const DELETES = [
+  'failed_try',
   'session',
   'rate_limit',
   'item_barcode',

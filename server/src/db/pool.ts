@@ -4,6 +4,7 @@ import mysql, {
   type PoolConnection,
   type ResultSetHeader,
 } from 'mysql2/promise';
+import { patiently } from './away';
 
 /** Values that go into a statement. Dates are text; instants are Date (stored as UTC). */
 export type Value = string | number | boolean | null | Date;
@@ -65,13 +66,17 @@ function toSafeNumber(value: unknown): number {
   return number;
 }
 
+const isPool = (db: Db): db is Pool => !('release' in db);
+
 /** Rows of a SELECT. T is what the statement's columns are, by the caller's word. */
 export async function rows<T extends object = Row>(
   db: Db,
   sql: string,
   values: readonly Value[] = [],
 ): Promise<T[]> {
-  const [found, fields] = await db.execute(sql, values as Value[]);
+  // On the pool a read may be done again; in a transaction the whole is tried again.
+  const read = () => db.execute(sql, values as Value[]);
+  const [found, fields] = await (isPool(db) ? patiently(read) : read());
   convertBigints(found as Row[], fields);
   return found as T[];
 }
@@ -104,20 +109,27 @@ export function placeholders(count: number, width = 1): string {
     : Array.from({ length: count }, () => one).join(', ');
 }
 
-/** Inserts many rows with one statement; none when the list is empty. Answers the first id. */
+/** Inserts many rows; none when the list is empty. Answers the first id. */
 export async function insertMany(
   db: Db,
   table: string,
   columns: readonly string[],
   list: readonly (readonly Value[])[],
 ): Promise<number | undefined> {
-  if (list.length === 0) return undefined;
-  const tuple = columns.length === 1 ? list.map(() => '(?)').join(', ') : undefined;
-  const sql = `INSERT INTO ${table} (${columns.join(', ')}) VALUES ${
-    tuple ?? placeholders(list.length, columns.length)
-  }`;
-  const { insertId } = await run(db, sql, list.flat());
-  return insertId;
+  // A statement takes 65,535 values at the most.
+  const most = Math.floor(60_000 / columns.length);
+  let first: number | undefined;
+  for (let from = 0; from < list.length; from += most) {
+    const part = list.slice(from, from + most);
+    const tuples =
+      columns.length === 1
+        ? part.map(() => '(?)').join(', ')
+        : placeholders(part.length, columns.length);
+    const sql = `INSERT INTO ${table} (${columns.join(', ')}) VALUES ${tuples}`;
+    const { insertId } = await run(db, sql, part.flat());
+    first ??= insertId;
+  }
+  return first;
 }
 
 /** A number of a row's column that SUM made (DECIMAL text), checked. */

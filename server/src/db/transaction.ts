@@ -1,19 +1,18 @@
 import type { Pool, PoolConnection } from 'mysql2/promise';
+import { isAway, PATIENCE, patiently, pause, pauseBefore } from './away';
 import { rows } from './pool';
 
 const DEADLOCK = 1213;
 const LOCK_WAIT = 1205;
-const NOT_READY = 1047;
-const LOST = new Set(['PROTOCOL_CONNECTION_LOST', 'ECONNRESET', 'EPIPE']);
-const TRIES = 8;
+const TRIES = 12;
 
 type SqlError = { errno?: number; code?: string };
 
 /**
  * Runs `work` in one READ COMMITTED transaction and commits it. The whole is tried again on a
  * deadlock or a lock that timed out (a cluster reports conflicts as deadlocks, even at COMMIT).
- * A lost connection or a node that is not ready is only tried again under an idempotency key,
- * since the commit may have happened.
+ * A database that is away is waited for up to a deadline; once the work has begun only under an
+ * idempotency key, since the commit may have happened.
  *
  * Statements queue on the connection. Reads may be sent together (`Promise.all`), so that the
  * work between them overlaps with the database's. A write is waited for before anything that
@@ -26,8 +25,9 @@ export async function transaction<T>(
   work: (tx: Tx) => Promise<T>,
   options: { idempotent?: boolean } = {},
 ): Promise<T> {
+  const deadline = Date.now() + PATIENCE;
   for (let attempt = 1; ; attempt += 1) {
-    const connection = await pool.getConnection();
+    const connection = await patiently(() => pool.getConnection(), deadline - Date.now());
     try {
       await Promise.all([
         connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'),
@@ -43,8 +43,13 @@ export async function transaction<T>(
       return result;
     } catch (error) {
       await leave(connection);
-      if (attempt >= TRIES || !mayTryAgain(error as SqlError, options.idempotent)) throw error;
-      await new Promise((resolve) => setTimeout(resolve, attempt * 10));
+      const { errno } = error as SqlError;
+      const crowded = errno === DEADLOCK || errno === LOCK_WAIT;
+      const away = options.idempotent === true && isAway(error);
+      if ((crowded && attempt >= TRIES) || !(crowded || away)) throw error;
+      const wait = pauseBefore(attempt);
+      if (Date.now() + wait > deadline) throw error;
+      await pause(wait);
     }
   }
 }
@@ -60,11 +65,6 @@ async function leave(connection: PoolConnection): Promise<void> {
   } catch {
     connection.destroy();
   }
-}
-
-function mayTryAgain({ errno, code }: SqlError, idempotent = false): boolean {
-  if (errno === DEADLOCK || errno === LOCK_WAIT) return true;
-  return idempotent && (errno === NOT_READY || (code !== undefined && LOST.has(code)));
 }
 
 /** Variables of the server on which the books depend; wrong ones stop the start. */

@@ -11,14 +11,14 @@ export function depositRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/safe',
-    query(deps, 'bookkeeper', noInput, ({ db, today }) => safeView(db, today)),
+    query(deps, 'GET /safe', noInput, ({ db, today }) => safeView(db, today)),
   );
-  router.post('/slips', command(deps, 'bookkeeper', slipSchema, sendSlip, matchAfter(deps)));
+  router.post('/slips', command(deps, 'POST /slips', slipSchema, sendSlip, matchAfter(deps)));
   router.post(
     '/slips/:id/recall',
     command(
       deps,
-      'bookkeeper',
+      'POST /slips/:id/recall',
       recallSlipSchema,
       (context, body, params) => recallSlip(context, body, Number(params['id'])),
       matchAfter(deps),

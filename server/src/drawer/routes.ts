@@ -8,12 +8,12 @@ import { findCheque } from './found';
 
 export function drawerRoutes(deps: Deps): Router {
   const router = Router();
-  router.post('/counts', command(deps, 'clerk', beginCountSchema, beginCount));
+  router.post('/counts', command(deps, 'POST /counts', beginCountSchema, beginCount));
   router.post(
     '/counts/:id/close',
     command(
       deps,
-      'clerk',
+      'POST /counts/:id/close',
       closeSchema,
       (context, body, params) => closeDrawer(context, body, Number(params['id'])),
       matchAfter(deps),
@@ -21,7 +21,7 @@ export function drawerRoutes(deps: Deps): Router {
   );
   router.post(
     '/cheques/:id/found',
-    command(deps, 'bookkeeper', chequeFoundSchema, (context, body, params) =>
+    command(deps, 'POST /cheques/:id/found', chequeFoundSchema, (context, body, params) =>
       findCheque(context, body, Number(params['id'])),
     ),
   );

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { approvalSchema, type Approval } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
-import { mayAs, type Role } from '@abacist/core/people';
 import type { Request, RequestHandler, Response } from 'express';
 import type Joi from 'joi';
 import type { Actor, CommandContext, Deps } from '../context';
@@ -9,7 +8,8 @@ import { isDuplicate, row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { checkApprover, recordApproval, type Approver } from '../people/approvals';
 import { loadShopFor } from '../settings/shop';
-import { forbidden, HttpError, notFound, refuseWith } from './errors';
+import { HttpError, notFound, refuseWith } from './errors';
+import { allowed, type Right } from './rights';
 import { validate } from './validate';
 
 const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
@@ -23,20 +23,19 @@ export type CommandHandler<C, A> = (
 ) => Promise<CommandResult<A>>;
 
 /**
- * A write as an endpoint: role, schema, idempotency key, one transaction, approval. The body is
+ * A write as an endpoint: right, schema, idempotency key, one transaction, approval. The body is
  * `{ command, approval? }`; the key stands in the header `Idempotency-Key`. `after` runs once it
  * is committed (it starts work that the command made possible) and may add to the answer.
  */
 export function command<C, A>(
   deps: Deps,
-  needed: Role,
+  right: Right,
   schema: Joi.Schema<C>,
   handler: CommandHandler<C, A>,
-  after?: (answer: A, actor: Actor) => Promise<A>,
+  after?: (answer: A, actor: Actor, command: C) => Promise<A>,
 ): RequestHandler {
   return async (request: Request, response: Response) => {
-    const actor = actorOf(request);
-    if (!mayAs(actor.role, needed)) throw forbidden();
+    const actor = allowed(request, right);
     const key = request.get('Idempotency-Key') ?? '';
     if (!KEY.test(key)) throw refuseWith('input.idempotencyKey');
     const body = (request.body ?? {}) as { command?: unknown; approval?: unknown };
@@ -51,10 +50,10 @@ export function command<C, A>(
     const answer = await execute(
       deps,
       actor,
-      { key, input, approval, params, path: request.path },
+      { key, input, approval, params, path: request.path, address: request.ip ?? '' },
       handler,
     );
-    response.json(after ? await after(answer, actor) : answer);
+    response.json(after ? await after(answer, actor, input) : answer);
   };
 }
 
@@ -70,6 +69,8 @@ type Sent<C> = {
   approval: Approval | undefined;
   params: Record<string, string>;
   path: string;
+  /** From where it came. */
+  address?: string;
 };
 
 /**
@@ -83,7 +84,7 @@ export async function execute<C, A>(
   sent: Sent<C>,
   handler: CommandHandler<C, A>,
 ): Promise<A> {
-  const approver = await checkApprover(deps.pool, deps.limiter, actor, sent.approval);
+  const approver = await checkApprover(deps, actor, sent.approval, sent.address ?? '');
   const hash = createHash('sha256')
     .update(JSON.stringify([sent.path, sent.input]))
     .digest('hex');
@@ -96,7 +97,8 @@ export async function execute<C, A>(
         contextOf(deps, tx, actor, approver),
       ]);
       if (stored !== undefined) return JSON.parse(stored) as A;
-      const { answer, documentNumber } = await handler(context, sent.input, sent.params);
+      const guarded = { ...context, ...(deps.clockWatch && { clockWatch: deps.clockWatch }) };
+      const { answer, documentNumber } = await handler(guarded, sent.input, sent.params);
       await run(
         tx,
         'UPDATE command SET answer = ?, document_number = ? WHERE idempotency_key = ?',
@@ -116,7 +118,7 @@ export async function contextOf(
   approver?: Approver,
 ): Promise<CommandContext> {
   const now = deps.clock();
-  const shop = await loadShopFor(tx, actor.id, true);
+  const shop = await loadShopFor(tx, actor, true);
   return {
     tx,
     now,

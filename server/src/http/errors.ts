@@ -2,6 +2,7 @@ import type { ErrorBody } from '@abacist/contracts';
 import type { BrokenRule, Outcome, Refusal } from '@abacist/core/outcome';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { isAway } from '../db/away';
 
 /** An answer that says why something was not done. Thrown, so that a transaction rolls back. */
 export class HttpError extends Error {
@@ -34,6 +35,8 @@ export function unwrap<T>(outcome: Outcome<T>): T {
   return outcome.value;
 }
 
+const KNOWN_INPUT = new Set(['entity.parse.failed', 'entity.too.large']);
+
 /** The last handler: every error becomes an answer in one shape; surprises are logged. */
 export function errorHandler(log: Logger): ErrorRequestHandler {
   return (error, _request, response, next) => {
@@ -42,10 +45,21 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
       response.status(error.status).json(error.body);
       return;
     }
-    const type = (error as { type?: string }).type;
-    if (type === 'entity.parse.failed' || type === 'entity.too.large') {
-      const body: ErrorBody = { error: 'refused', refusals: [{ code: `input.${type}` }] };
-      response.status(type === 'entity.too.large' ? 413 : 400).json(body);
+    const { type = '', status } = error as { type?: string; status?: number };
+    // What a parser of Express could not take is the sender's: a body, a charset, a path.
+    if (status !== undefined && status >= 400 && status < 500) {
+      const code = KNOWN_INPUT.has(type) ? `input.${type}` : 'input.request';
+      response.status(status).json({ error: 'refused', refusals: [{ code }] });
+      return;
+    }
+    if (error instanceof URIError) {
+      response.status(400).json({ error: 'refused', refusals: [{ code: 'input.request' }] });
+      return;
+    }
+    if (isAway(error)) {
+      log.warn({ err: error }, 'the database is away');
+      const body: ErrorBody = { error: 'broken', refusals: [{ code: 'server.away' }] };
+      response.status(503).set('Retry-After', '5').json(body);
       return;
     }
     log.error({ err: error }, 'unexpected');

@@ -1,12 +1,10 @@
 import { businessDate } from '@abacist/core/dates';
-import { mayAs, type Role } from '@abacist/core/people';
 import type { RequestHandler } from 'express';
 import Joi from 'joi';
 import type { Actor, Deps, Shop } from '../context';
 import type { Db } from '../db/pool';
 import { loadShopFor } from '../settings/shop';
-import { actorOf } from './command';
-import { forbidden } from './errors';
+import { allowed, type Right } from './rights';
 import { validate } from './validate';
 
 /** What a read works with. */
@@ -18,19 +16,18 @@ export type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; acto
  */
 export function query<Q, A>(
   deps: Deps,
-  needed: Role,
+  right: Right,
   schema: Joi.Schema<Q>,
   handler: (context: QueryContext, query: Q) => Promise<A>,
 ): RequestHandler {
   return async (request, response) => {
-    const actor = actorOf(request);
-    if (!mayAs(actor.role, needed)) throw forbidden();
+    const actor = allowed(request, right);
     const input = validate(schema, {
       ...(request.body as object | undefined),
       ...request.query,
       ...request.params,
     });
-    const shop = await loadShopFor(deps.pool, actor.id);
+    const shop = await loadShopFor(deps.pool, actor);
     const today = businessDate(deps.clock(), shop.zone);
     const answer = await handler({ db: deps.pool, deps, shop, today, actor }, input);
     response.json(answer);

@@ -24,7 +24,7 @@ export function itemRoutes(deps: Deps): Router {
     '/counter/items',
     query(
       deps,
-      'clerk',
+      'GET /counter/items',
       // A barcode may look like a card number, so the text is not checked for one.
       Joi.object<{ text?: string; ids?: string }>({
         text: Joi.string().trim().min(1).max(80),
@@ -38,34 +38,37 @@ export function itemRoutes(deps: Deps): Router {
   );
   router.get(
     '/departments',
-    query(deps, 'bookkeeper', noInput, ({ db }) => departmentList(db)),
+    query(deps, 'GET /departments', noInput, ({ db }) => departmentList(db)),
   );
-  router.post('/departments', command(deps, 'bookkeeper', newDepartmentSchema, addDepartment));
+  router.post(
+    '/departments',
+    command(deps, 'POST /departments', newDepartmentSchema, addDepartment),
+  );
   router.post(
     '/departments/:id',
-    command(deps, 'bookkeeper', changeDepartmentSchema, (context, body, params) =>
+    command(deps, 'POST /departments/:id', changeDepartmentSchema, (context, body, params) =>
       changeDepartment(context, body, Number(params['id'])),
     ),
   );
   router.get(
     '/items',
-    query(deps, 'bookkeeper', itemFilterSchema, ({ db }, filter) => listItems(db, filter)),
+    query(deps, 'GET /items', itemFilterSchema, ({ db }, filter) => listItems(db, filter)),
   );
   router.get(
     '/items/price-list',
-    query(deps, 'bookkeeper', noInput, ({ db, shop, today }) =>
+    query(deps, 'GET /items/price-list', noInput, ({ db, shop, today }) =>
       exportPriceList(db, shop, today),
     ),
   );
   router.post(
     '/items/price-list/check',
-    query(deps, 'bookkeeper', priceListSchema, ({ shop }, file) =>
+    query(deps, 'POST /items/price-list/check', priceListSchema, ({ shop }, file) =>
       checkPriceList(deps, shop, file),
     ),
   );
   router.post(
     '/items/price-list',
-    command(deps, 'bookkeeper', priceListImportSchema, (context, body) =>
+    command(deps, 'POST /items/price-list', priceListImportSchema, (context, body) =>
       importPriceList(deps, context, body),
     ),
   );
@@ -73,7 +76,7 @@ export function itemRoutes(deps: Deps): Router {
     '/items/:id',
     query(
       deps,
-      'bookkeeper',
+      'GET /items/:id',
       Joi.object<{ id: number }>({ id: id.required() }),
       async (q, at) => {
         const [item] = await readItems(q.db, 'i.id = ?', [at.id]);
@@ -84,11 +87,11 @@ export function itemRoutes(deps: Deps): Router {
   );
   router.post(
     '/items',
-    command(deps, 'bookkeeper', saveItemSchema, (context, body) => saveItem(context, body)),
+    command(deps, 'POST /items', saveItemSchema, (context, body) => saveItem(context, body)),
   );
   router.post(
     '/items/:id',
-    command(deps, 'bookkeeper', saveItemSchema, (context, body, params) =>
+    command(deps, 'POST /items/:id', saveItemSchema, (context, body, params) =>
       saveItem(context, body, Number(params['id'])),
     ),
   );

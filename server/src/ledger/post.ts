@@ -4,6 +4,7 @@ import { SERIES, type DocumentKind } from '../db/migrate';
 import { insertMany, placeholders, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
+import { checkClock } from './clock';
 
 export type NewEntry = {
   kind: DocumentKind;
@@ -67,6 +68,7 @@ export function documentNumber(series: string, number: number): string {
 async function insertEntry(context: CommandContext, entry: NewEntry): Promise<number> {
   const { tx, shop, actor, now } = context;
   assertBalanced(entry.lines);
+  if (context.clockWatch) await checkClock(context, context.clockWatch);
   if (shop.filedThrough !== null && entry.date <= shop.filedThrough) {
     throw refuseWith('lock.filed', 'date', { through: shop.filedThrough });
   }

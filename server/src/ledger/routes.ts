@@ -24,13 +24,13 @@ export function ledgerRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/journal',
-    query(deps, 'bookkeeper', journalQuery, ({ db }, asked) => searchJournal(db, asked)),
+    query(deps, 'GET /journal', journalQuery, ({ db }, asked) => searchJournal(db, asked)),
   );
   router.get(
     '/journal/:id',
     query(
       deps,
-      'bookkeeper',
+      'GET /journal/:id',
       Joi.object<{ id: number }>({ id: id.required() }),
       async ({ db }, asked) => {
         const [entry] = await readEntries(db, [asked.id]);
@@ -43,7 +43,7 @@ export function ledgerRoutes(deps: Deps): Router {
     '/trial-balance',
     query(
       deps,
-      'bookkeeper',
+      'GET /trial-balance',
       Joi.object<{ date?: string }>({ date: isoDate.optional() }),
       ({ db, shop, today }, asked) => trialBalance(db, shop, asked.date ?? today),
     ),

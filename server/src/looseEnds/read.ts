@@ -1,6 +1,7 @@
 import type { LooseEnd, LooseEnds } from '@abacist/contracts';
 import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
+import { mayAs, type Role } from '@abacist/core/people';
 import type { Shop } from '../context';
 import { placeholders, rows, type Db } from '../db/pool';
 import { OWED } from '../sales/returnedCheques';
@@ -12,12 +13,41 @@ import { holidaysAround } from '../settings/holidays';
 import { terminalOrphans } from '../terminal/charge';
 import { openBatches, openSchemes } from '../settlements/batches';
 
-/** All that does not tie and needs a person, oldest first, with the place of its mend. */
+/** Who can open the place where each is mended: nobody sees what he can do nothing about. */
+const MENDED_BY: Record<LooseEnd['code'], Role> = {
+  drawerNotCounted: 'clerk',
+  terminalOrphan: 'bookkeeper',
+  creditExpiring: 'clerk',
+  creditExpired: 'clerk',
+  voucherExpiring: 'clerk',
+  voucherExpired: 'clerk',
+  chequeOwed: 'clerk',
+  accountOverLimit: 'clerk',
+  accountOverdue: 'clerk',
+  accountCredit: 'clerk',
+  chequeReturned: 'clerk',
+  slipNotAtBank: 'bookkeeper',
+  batchNotSettled: 'bookkeeper',
+  chequeNotCashed: 'clerk',
+  transferNotAtBank: 'bookkeeper',
+  returnNotAtBank: 'bookkeeper',
+  settlementDiffers: 'bookkeeper',
+  settlementNotAtBank: 'bookkeeper',
+  settlementCarried: 'bookkeeper',
+  lineReserved: 'bookkeeper',
+  lineUnknown: 'bookkeeper',
+};
+
+/**
+ * All that does not tie and needs a person, oldest first, with the place of its mend; of it what the
+ * person's role can open.
+ */
 export async function looseEnds(
   db: Db,
   shop: Shop,
   today: string,
   now: Date,
+  role: Role,
 ): Promise<LooseEnds> {
   const lists = await Promise.all([
     uncountedDrawers(db, today),
@@ -34,7 +64,10 @@ export async function looseEnds(
     orphans(db, shop, today, now),
     accountEnds(db, today),
   ]);
-  const ends = lists.flat().sort((a, b) => b.ageDays - a.ageDays);
+  const ends = lists
+    .flat()
+    .filter(({ code }) => mayAs(role, MENDED_BY[code]))
+    .sort((a, b) => b.ageDays - a.ageDays);
   const at = (place: LooseEnd['place']) => ends.filter((end) => end.place === place).length;
   return {
     ends,

@@ -7,8 +7,8 @@ export function looseEndRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/loose-ends',
-    query(deps, 'clerk', noInput, ({ db, deps: { clock }, shop, today }) =>
-      looseEnds(db, shop, today, clock()),
+    query(deps, 'GET /loose-ends', noInput, ({ db, deps, shop, today, actor }) =>
+      looseEnds(db, shop, today, deps.clock(), actor.role),
     ),
   );
   return router;

@@ -19,7 +19,7 @@ export function matchingRoutes(deps: Deps): Router {
     '/statement',
     query(
       deps,
-      'bookkeeper',
+      'GET /statement',
       Joi.object<{ bankAccountId?: number }>({ bankAccountId: id.optional() }),
       ({ db }, asked) => statementView(db, asked),
     ),
@@ -28,7 +28,7 @@ export function matchingRoutes(deps: Deps): Router {
     '/statement/lines',
     query(
       deps,
-      'bookkeeper',
+      'GET /statement/lines',
       Joi.object<LinesQuery>({
         bankAccountId: id.optional(),
         before: id.optional(),
@@ -39,17 +39,23 @@ export function matchingRoutes(deps: Deps): Router {
   );
   router.post(
     '/statements',
-    command(deps, 'bookkeeper', statementImportSchema, importStatement, matchAfter(deps)),
+    command(
+      deps,
+      'POST /statements',
+      statementImportSchema,
+      (context, body) => importStatement(deps, context, body),
+      matchAfter(deps),
+    ),
   );
   router.post(
     '/matches',
-    command(deps, 'bookkeeper', matchSchema, acceptMatches, matchAfter(deps)),
+    command(deps, 'POST /matches', matchSchema, acceptMatches, matchAfter(deps)),
   );
   router.post(
     '/matches/:id/undo',
     command(
       deps,
-      'bookkeeper',
+      'POST /matches/:id/undo',
       noInput,
       (context, _body, params) => undoMatch(context, Number(params['id'])),
       matchAfter(deps),
@@ -57,7 +63,7 @@ export function matchingRoutes(deps: Deps): Router {
   );
   router.get(
     '/jobs/:id',
-    query(deps, 'bookkeeper', jobQuery, async ({ deps: { pool } }, asked) => {
+    query(deps, 'GET /jobs/:id', jobQuery, async ({ deps: { pool } }, asked) => {
       const job = await readJob(pool, asked.id);
       if (!job) throw notFound('job.unknown');
       return job;
@@ -65,7 +71,7 @@ export function matchingRoutes(deps: Deps): Router {
   );
   router.post(
     '/jobs/:id/stop',
-    command(deps, 'bookkeeper', noInput, async (context, _body, params) => {
+    command(deps, 'POST /jobs/:id/stop', noInput, async (context, _body, params) => {
       await stopJob(context.tx, params['id'] ?? '');
       return { answer: {} };
     }),

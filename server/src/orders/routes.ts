@@ -28,7 +28,7 @@ export function orderRoutes(deps: Deps): Router {
     '/orders',
     query(
       deps,
-      'clerk',
+      'GET /orders',
       Joi.object<OrderFilter>({
         status: Joi.valid(...ORDER_STATUSES),
         text: safeText(80).allow(''),
@@ -39,33 +39,38 @@ export function orderRoutes(deps: Deps): Router {
   );
   router.get(
     '/orders/:id',
-    query(deps, 'clerk', Joi.object<{ id: number }>({ id: id.required() }), async (q, at) => {
-      const order = await readOrder(q.db, at.id, q.today);
-      if (!order) throw notFound('order.unknown');
-      return order;
-    }),
+    query(
+      deps,
+      'GET /orders/:id',
+      Joi.object<{ id: number }>({ id: id.required() }),
+      async (q, at) => {
+        const order = await readOrder(q.db, at.id, q.today);
+        if (!order) throw notFound('order.unknown');
+        return order;
+      },
+    ),
   );
-  router.post('/orders', command(deps, 'clerk', keepTicketSchema, keepTicket));
+  router.post('/orders', command(deps, 'POST /orders', keepTicketSchema, keepTicket));
   router.post(
     '/orders/:id/order',
-    command(deps, 'clerk', noInput, (context, _body, params) =>
+    command(deps, 'POST /orders/:id/order', noInput, (context, _body, params) =>
       orderQuotation(context, Number(params['id'])),
     ),
   );
   router.post(
     '/orders/:id/cancel',
-    command(deps, 'clerk', cancelOrderSchema, (context, body, params) =>
+    command(deps, 'POST /orders/:id/cancel', cancelOrderSchema, (context, body, params) =>
       cancelOrder(context, body, Number(params['id'])),
     ),
   );
   router.get(
     '/parked',
-    query(deps, 'clerk', noInput, ({ db }) => listParked(db)),
+    query(deps, 'GET /parked', noInput, ({ db }) => listParked(db)),
   );
-  router.post('/parked', command(deps, 'clerk', parkTicketSchema, parkTicket));
+  router.post('/parked', command(deps, 'POST /parked', parkTicketSchema, parkTicket));
   router.post(
     '/parked/:id/take-up',
-    command(deps, 'clerk', noInput, (context, _body, params) =>
+    command(deps, 'POST /parked/:id/take-up', noInput, (context, _body, params) =>
       takeUp(context, Number(params['id'])),
     ),
   );
@@ -73,7 +78,7 @@ export function orderRoutes(deps: Deps): Router {
     '/vouchers',
     query(
       deps,
-      'clerk',
+      'GET /vouchers',
       Joi.object<{ code: string }>({ code: voucherCode }),
       async ({ db }, { code }) => {
         const voucher = await findVoucher(db, code);
@@ -86,7 +91,7 @@ export function orderRoutes(deps: Deps): Router {
     '/vouchers/open',
     query(
       deps,
-      'clerk',
+      'GET /vouchers/open',
       Joi.object<{ id?: number }>({ id: id.optional() }),
       async (q, asked) => ({
         vouchers: await openVouchers(q.db, q.today, asked.id),
@@ -95,19 +100,22 @@ export function orderRoutes(deps: Deps): Router {
   );
   router.get(
     '/vouchers/:id/brought-by',
-    query(deps, 'clerk', Joi.object<{ id: number }>({ id: id.required() }), ({ db }, asked) =>
-      paidForVoucher(db, asked.id),
+    query(
+      deps,
+      'GET /vouchers/:id/brought-by',
+      Joi.object<{ id: number }>({ id: id.required() }),
+      ({ db }, asked) => paidForVoucher(db, asked.id),
     ),
   );
   router.post(
     '/vouchers/:id/extend',
-    command(deps, 'clerk', extendCreditSchema, (context, body, params) =>
+    command(deps, 'POST /vouchers/:id/extend', extendCreditSchema, (context, body, params) =>
       extendCredit(context, 'voucher', Number(params['id']), body),
     ),
   );
   router.post(
     '/vouchers/:id/expire',
-    command(deps, 'bookkeeper', noInput, (context, _body, params) =>
+    command(deps, 'POST /vouchers/:id/expire', noInput, (context, _body, params) =>
       expireCredit(context, 'voucher', Number(params['id'])),
     ),
   );

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import type { PaperHead, SavePaperHead } from '@abacist/contracts';
 import type { CommandContext } from '../context';
 import { row, run, type Db } from '../db/pool';
@@ -5,8 +6,9 @@ import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 
 const MOST_BYTES = 400_000;
-const PNG = Buffer.from([0x89, 0x50, 0x4e, 0x47]);
-const JPEG = Buffer.from([0xff, 0xd8, 0xff]);
+/** Pixels of a logo that is read, and of the longer side of the one that is kept. */
+const MOST_PIXELS = 16_000_000;
+const MOST_SIDE = 1_200;
 
 /** What stands at the head and foot of the shop's papers. */
 export async function readPaperHead(db: Db): Promise<PaperHead> {
@@ -45,12 +47,29 @@ export async function savePaperHead(
   if (logo === 'remove') await run(tx, 'UPDATE shop_paper SET logo = NULL');
   else if (logo) {
     const bytes = Buffer.from(logo.contentBase64, 'base64');
-    const known = [PNG, JPEG].some((start) => bytes.subarray(0, start.length).equals(start));
-    if (!known) throw refuseWith('paper.logoKind', 'logo');
     if (bytes.length > MOST_BYTES) {
       throw refuseWith('paper.logoSize', 'logo', { mostKb: MOST_BYTES / 1000 });
     }
-    await tx.execute('UPDATE shop_paper SET logo = ?', [bytes]);
+    await tx.execute('UPDATE shop_paper SET logo = ?', [await ownPng(bytes)]);
   }
   return { answer: await readPaperHead(tx) };
+}
+
+/**
+ * A picture as a PNG of our own, decoded and bounded: what else stood in the file is gone.
+ * @throws HttpError 422 `paper.logoKind`
+ */
+async function ownPng(bytes: Buffer): Promise<Buffer> {
+  try {
+    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+    const { format } = await picture.metadata();
+    if (format !== 'png' && format !== 'jpeg') throw new Error(`a picture of kind ${format}`);
+    return await picture
+      .rotate()
+      .resize({ width: MOST_SIDE, height: MOST_SIDE, fit: 'inside', withoutEnlargement: true })
+      .png()
+      .toBuffer();
+  } catch {
+    throw refuseWith('paper.logoKind', 'logo');
+  }
 }

@@ -5,13 +5,16 @@ import {
   type PaperKind,
   type PaperSubject,
 } from '@abacist/contracts';
-import type { CommandContext, Deps, Shop } from '../context';
+import { businessDate } from '@abacist/core/dates';
+import type { Actor, CommandContext, Deps, Shop } from '../context';
+import { pause } from '../db/away';
 import { readCustomers } from '../customers/read';
 import { isDuplicate, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
-import { notFound, refuseWith } from '../http/errors';
+import { HttpError, notFound, refuseWith } from '../http/errors';
 import { readOrder } from '../orders/read';
 import { creditNotes, readSale } from '../sales/detail';
+import { loadShopFor } from '../settings/shop';
 import type { HeadOfShop, PaperContent } from './content';
 import { readLogo, readPaperHead } from './head';
 import { paperOfCredit, paperOfOrder } from './ofOrder';
@@ -24,9 +27,9 @@ type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
 
 /**
  * Issues a paper and keeps that it did: the first of a document is the original, later ones are
- * copies. A mail or a slip goes out before this commits; its key makes a second try safe.
- * @throws HttpError 422 `paper.kind`, `mail.none`, `mail.noSender`, `mail.unreachable`,
- * `printer.none`, `printer.unreachable`; 404 when there is no such document
+ * copies. A mail or a print goes out once this is committed (`sendPaper`).
+ * @throws HttpError 422 `paper.kind`, `mail.none`, `mail.noSender`, `printer.none`; 404 when there is
+ * no such document
  */
 export async function issuePaper(
   deps: Deps,
@@ -42,9 +45,20 @@ export async function issuePaper(
     const { insertId } = await run(
       tx,
       `INSERT INTO paper_issue
-         (kind, subject_kind, subject_id, format, how, sent_to, copy, user_id, issued_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [kind, subject, subjectId, format, how, command.to ?? null, copy, actor.id, now],
+         (kind, subject_kind, subject_id, format, how, sent_to, copy, user_id, issued_at, state)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        kind,
+        subject,
+        subjectId,
+        format,
+        how,
+        command.to ?? null,
+        copy,
+        actor.id,
+        now,
+        how === 'pdf' ? 'done' : 'going',
+      ],
     );
     return { issueId: insertId, copy };
   };
@@ -53,15 +67,66 @@ export async function issuePaper(
     if (!isDuplicate(error)) throw error;
     return keep(true);
   });
-  const { copy } = issued;
-  const content = await contentOf(tx, shop, today, command, copy);
-  if (how === 'mail') await mailPaper(deps, tx, shop, content, command);
-  if (how === 'slip') {
-    const { printer } = deps.outside;
-    if (!printer) throw refuseWith('printer.none');
-    await printer(renderSlip(content, !copy && (await opensDrawer(tx, command))));
+  // There is such a document, and a way out for its paper: else nothing of it is kept.
+  await contentOf(tx, shop, today, command, issued.copy);
+  if (how === 'mail') {
+    if (!deps.outside.mail) throw refuseWith('mail.none');
+    const { email } = await readPaperHead(tx);
+    if (!email) throw refuseWith('mail.noSender');
   }
+  if (how === 'slip' && !deps.outside.printer) throw refuseWith('printer.none');
   return { answer: issued };
+}
+
+/** Pauses before a mail or a print is tried again, in milliseconds. */
+const PAUSES = [300, 1_200];
+
+/**
+ * Sends a paper that was kept, holding no connection meanwhile; tried again a little later. What
+ * can't go out is no original. An answer that comes again sends nothing twice.
+ * @throws HttpError 422 `mail.unreachable`, `printer.unreachable`
+ */
+export async function sendPaper(
+  deps: Deps,
+  issued: PaperIssued,
+  actor: Actor,
+  command: IssuePaper,
+): Promise<PaperIssued> {
+  if (command.how === 'pdf') return issued;
+  const { pool } = deps;
+  const state = await row<{ state: string }>(
+    pool,
+    'SELECT state FROM paper_issue WHERE id = ?',
+    [issued.issueId],
+  );
+  if (state?.state !== 'going') return issued;
+  const end = (to: 'done' | 'failed') =>
+    run(pool, `UPDATE paper_issue SET state = ? WHERE id = ? AND state = 'going'`, [
+      to,
+      issued.issueId,
+    ]);
+  try {
+    const shop = await loadShopFor(pool, actor);
+    const today = businessDate(deps.clock(), shop.zone);
+    const content = await contentOf(pool, shop, today, command, issued.copy);
+    const opens = command.how === 'slip' && !issued.copy && (await opensDrawer(pool, command));
+    for (let attempt = 0; ; attempt += 1) {
+      try {
+        if (command.how === 'mail') await mailPaper(deps, pool, shop, content, command);
+        else await deps.outside.printer!(renderSlip(content, opens));
+        break;
+      } catch (error) {
+        const pauseMs = PAUSES[attempt];
+        if (pauseMs === undefined || !(error instanceof HttpError)) throw error;
+        await pause(pauseMs);
+      }
+    }
+  } catch (error) {
+    await end('failed');
+    throw error;
+  }
+  await end('done');
+  return issued;
 }
 
 async function mailPaper(
@@ -71,14 +136,11 @@ async function mailPaper(
   content: PaperContent,
   { kind, format, to }: IssuePaper,
 ): Promise<void> {
-  const { mail } = deps.outside;
-  if (!mail) throw refuseWith('mail.none');
   const { email } = await readPaperHead(db);
-  if (!email) throw refuseWith('mail.noSender');
   const pdf = await layOut(deps, db, content, format);
   const number = content.barcode;
   const params = { kind: word(kind), number, shop: shop.name, date: content.head[0]! };
-  await mail({
+  await deps.outside.mail!({
     from: { name: shop.name, address: email },
     to: to!,
     subject: word('subject', params),
@@ -109,7 +171,7 @@ export async function paperPdf(
   const issue = await row<Wanted & { format: IssuePaper['format']; copy: number }>(
     deps.pool,
     `SELECT kind, subject_kind AS subject, subject_id AS subjectId, format, copy
-     FROM paper_issue WHERE id = ?`,
+     FROM paper_issue WHERE id = ? AND state <> 'failed'`,
     [issueId],
   );
   if (!issue) throw notFound('paper.unknown');

@@ -3,12 +3,13 @@ import { businessDate } from '@abacist/core/dates';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
-import { actorOf, command } from '../http/command';
+import { command } from '../http/command';
 import { noInput, query } from '../http/query';
+import { allowed } from '../http/rights';
 import { validate } from '../http/validate';
 import { loadShopFor } from '../settings/shop';
 import { readLogo, readPaperHead, savePaperHead } from './head';
-import { issuePaper, paperPdf } from './issue';
+import { issuePaper, paperPdf, sendPaper } from './issue';
 
 const byId = Joi.object<{ id: number }>({ id: id.required() });
 
@@ -16,14 +17,18 @@ export function paperRoutes(deps: Deps): Router {
   const router = Router();
   router.post(
     '/papers',
-    command(deps, 'clerk', issuePaperSchema, (context, body) =>
-      issuePaper(deps, context, body),
+    command(
+      deps,
+      'POST /papers',
+      issuePaperSchema,
+      (context, body) => issuePaper(deps, context, body),
+      (answer, actor, body) => sendPaper(deps, answer, actor, body),
     ),
   );
   // A file and not JSON, so that the browser shows or prints it.
   router.get('/papers/:id/pdf', async (request, response) => {
-    const actor = actorOf(request);
-    const shop = await loadShopFor(deps.pool, actor.id);
+    const actor = allowed(request, 'GET /papers/:id/pdf');
+    const shop = await loadShopFor(deps.pool, actor);
     const today = businessDate(deps.clock(), shop.zone);
     const { id: issueId } = validate(byId, request.params);
     const { name, pdf } = await paperPdf(deps, shop, today, issueId);
@@ -34,10 +39,10 @@ export function paperRoutes(deps: Deps): Router {
   });
   router.get(
     '/paper-head',
-    query(deps, 'bookkeeper', noInput, ({ db }) => readPaperHead(db)),
+    query(deps, 'GET /paper-head', noInput, ({ db }) => readPaperHead(db)),
   );
   router.get('/paper-head/logo', async (request, response) => {
-    await loadShopFor(deps.pool, actorOf(request).id);
+    await loadShopFor(deps.pool, allowed(request, 'GET /paper-head/logo'));
     const logo = await readLogo(deps.pool);
     if (!logo) {
       response.status(404).end();
@@ -45,6 +50,9 @@ export function paperRoutes(deps: Deps): Router {
     }
     response.type(logo[0] === 0x89 ? 'image/png' : 'image/jpeg').send(logo);
   });
-  router.post('/paper-head', command(deps, 'bookkeeper', savePaperHeadSchema, savePaperHead));
+  router.post(
+    '/paper-head',
+    command(deps, 'POST /paper-head', savePaperHeadSchema, savePaperHead),
+  );
   return router;
 }

@@ -52,4 +52,10 @@ function both(encoder: ReceiptPrinterEncoder, left: string, right: string): void
 
 /** Signs that a printer's code pages lack, written as those that they have. */
 const plainSigns = (text: string): string =>
-  text.replaceAll('−', '-').replaceAll('×', 'x').replaceAll('·', '*').replaceAll('’', "'");
+  text
+    // A control character would steer the printer.
+    .replace(/\p{Cc}/gu, ' ')
+    .replaceAll('−', '-')
+    .replaceAll('×', 'x')
+    .replaceAll('·', '*')
+    .replaceAll('’', "'");

@@ -1,13 +1,11 @@
 import type { Approval } from '@abacist/contracts';
 import { mayAs, type Role } from '@abacist/core/people';
 import type { BrokenRule } from '@abacist/core/outcome';
-import { verify } from '@node-rs/argon2';
-import type { Pool } from 'mysql2/promise';
-import type { Actor } from '../context';
-import { row, run } from '../db/pool';
+import type { Actor, Deps } from '../context';
+import { run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { approvalNeeded } from '../http/errors';
-import type { Limiter } from './limiter';
+import { isPinOf } from './tries';
 
 /** A person whose PIN was right, or the sender: who may approve, and why. */
 export type Approver = {
@@ -24,26 +22,18 @@ export type Approver = {
  * @throws HttpError 409 `approval.pin` when the PIN is wrong, 429 after too many tries
  */
 export async function checkApprover(
-  pool: Pool,
-  limiter: Limiter,
+  deps: Deps,
   actor: Actor,
   approval: Approval | undefined,
+  address: string,
 ): Promise<Approver | undefined> {
   if (!approval) return undefined;
   const { approverId, pin, reason, rules: saw } = approval;
   if (approverId === undefined || approverId === actor.id) {
     return { id: actor.id, role: actor.role, reason, saw };
   }
-  await limiter.consume(`pin ${approverId}`);
-  const found = await row<{ role: Role; pin_hash: string | null }>(
-    pool,
-    'SELECT role, pin_hash FROM user WHERE id = ? AND active',
-    [approverId],
-  );
-  const right = Boolean(found?.pin_hash && pin && (await verify(found.pin_hash, pin)));
-  if (!found || !right)
-    throw approvalNeeded([], [{ code: 'approval.pin', at: 'approval.pin' }]);
-  await limiter.reset(`pin ${approverId}`);
+  const found = await isPinOf(deps, approverId, pin, { userId: actor.id, address });
+  if (!found) throw approvalNeeded([], [{ code: 'approval.pin', at: 'approval.pin' }]);
   return { id: approverId, role: found.role, reason, saw };
 }
 

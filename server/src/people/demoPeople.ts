@@ -14,13 +14,13 @@ export const DEMO_PEOPLE: SessionInfo['demoUsers'] = [
     name: 'Osric',
     role: 'bookkeeper',
     password: 'ink and sand',
-    pin: '2468',
+    pin: '246824',
   },
   {
     username: 'tamsin',
     name: 'Tamsin',
     role: 'manager',
     password: 'salt and oak',
-    pin: '8642',
+    pin: '864286',
   },
 ];

@@ -4,44 +4,67 @@ import { HttpError } from '../http/errors';
 
 /** Counts tries in the database, so that servers beside each other count together. */
 export type Limiter = {
-  /** Takes one try. @throws HttpError 429 with the seconds to wait */
-  consume: (key: string) => Promise<void>;
-  reset: (key: string) => Promise<void>;
+  /**
+   * Takes one try of each key. Past the tries that are free, the wait grows each time.
+   * @throws HttpError 429 with the seconds to wait
+   */
+  consume: (keys: readonly string[]) => Promise<void>;
+  reset: (keys: readonly string[]) => Promise<void>;
 };
 
-/** At most `points` tries of a key within `seconds`. */
-export function createLimiter(
-  pool: Pool,
-  database: string,
-  points: number,
-  seconds: number,
-): Limiter {
-  const limiter = new RateLimiterMySQL({
-    storeClient: pool.pool,
-    storeType: 'pool',
-    dbName: database,
-    tableName: 'rate_limit',
-    tableCreated: true,
-    keyPrefix: '',
-    points,
-    duration: seconds,
-    clearExpiredByTimeout: false,
-  });
+/** Tries that are free within a quarter of an hour, and the first wait after them, in seconds. */
+const FREE = 5;
+const WINDOW = 15 * 60;
+const FIRST_WAIT = 15;
+const LONGEST_WAIT = 60 * 60;
+/** How long it is remembered that somebody had to wait. */
+const MEMORY = 24 * 60 * 60;
+
+/** A limiter whose wait doubles with each time that a key ran out of tries. */
+export function createLimiter(pool: Pool, database: string): Limiter {
+  const of = (keyPrefix: string, points: number, duration: number) =>
+    new RateLimiterMySQL({
+      storeClient: pool.pool,
+      storeType: 'pool',
+      dbName: database,
+      tableName: 'rate_limit',
+      tableCreated: true,
+      keyPrefix,
+      points,
+      duration,
+      clearExpiredByTimeout: false,
+    });
+  const tries = of('try', FREE, WINDOW);
+  const waits = of('wait', 1_000_000, MEMORY);
   return {
-    async consume(key) {
-      try {
-        await limiter.consume(key);
-      } catch (error) {
-        if (!(error instanceof RateLimiterRes)) throw error;
-        const waitSeconds = Math.ceil(error.msBeforeNext / 1000);
-        throw new HttpError(429, {
-          error: 'tooMany',
-          refusals: [{ code: 'people.tooMany', params: { waitSeconds } }],
-        });
+    async consume(keys) {
+      for (const key of keys) {
+        try {
+          await tries.consume(key);
+        } catch (error) {
+          if (!(error instanceof RateLimiterRes)) throw error;
+          let ms = error.msBeforeNext;
+          // The first try beyond those free sets the wait; those after it only hear of it.
+          if (error.consumedPoints === FREE + 1) {
+            const { consumedPoints } = await waits.consume(key);
+            const seconds = Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** (consumedPoints - 1));
+            await tries.block(key, seconds);
+            ms = seconds * 1000;
+          }
+          throw new HttpError(429, {
+            error: 'tooMany',
+            refusals: [
+              { code: 'people.tooMany', params: { waitSeconds: Math.ceil(ms / 1000) } },
+            ],
+          });
+        }
       }
     },
-    async reset(key) {
-      await limiter.delete(key);
+    async reset(keys) {
+      for (const key of keys) {
+        await tries.delete(key);
+        await waits.delete(key);
+      }
     },
   };
 }

@@ -1,9 +1,4 @@
-import {
-  signInSchema,
-  switchPersonSchema,
-  type Person,
-  type SessionInfo,
-} from '@abacist/contracts';
+import { signInSchema, switchPersonSchema, type SessionInfo } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Role } from '@abacist/core/people';
 import { verify } from '@node-rs/argon2';
@@ -11,15 +6,27 @@ import { Router, type Request } from 'express';
 import type { Deps } from '../context';
 import { row, rows } from '../db/pool';
 import { HttpError, refuseWith } from '../http/errors';
+import { noInput, query } from '../http/query';
+import { allowed } from '../http/rights';
 import { validate } from '../http/validate';
 import { loadShop, loadShopFor } from '../settings/shop';
 import { DEMO_PEOPLE } from './demoPeople';
+import { deviceOf, failedTries, isPinOf, isTrusted, keepFailure, trustDevice } from './tries';
 
 declare module 'express-session' {
   interface SessionData {
-    actor: { id: number; username: string; name: string; role: Role };
+    actor: SessionActor;
+    seenAt: number;
   }
 }
+
+export type SessionActor = {
+  id: number;
+  username: string;
+  name: string;
+  role: Role;
+  authVersion: number;
+};
 
 /** A hash that no password has: an unknown name takes as long as a wrong password. */
 const NOBODY =
@@ -31,6 +38,7 @@ type UserRow = {
   name: string;
   role: Role;
   password_hash: string;
+  authVersion: number;
 };
 
 export function peopleRoutes(deps: Deps): Router {
@@ -42,36 +50,58 @@ export function peopleRoutes(deps: Deps): Router {
 
   router.post('/session', async (request, response) => {
     const { username, password } = validate(signInSchema, request.body);
-    await deps.limiter.consume(`sign-in ${request.ip} ${username}`);
     const found = await row<UserRow>(
       deps.pool,
-      'SELECT id, username, name, role, password_hash FROM user WHERE username = ? AND active',
+      `SELECT id, username, name, role, password_hash, auth_version AS authVersion
+       FROM user WHERE username = ? AND active`,
       [username],
     );
+    const address = request.ip ?? '';
+    const device = deviceOf(request);
+    // On a device of his own only its own tries count: nobody else can lock him out of it.
+    const trusted = found && (await isTrusted(deps.pool, device, found.id));
+    const keys = trusted
+      ? [`sign-in device ${device} ${found.id}`]
+      : [`sign-in person ${found?.id ?? 0}`, `sign-in address ${address}`];
+    await deps.limiter.consume(keys);
     const right = await verify(found?.password_hash ?? NOBODY, password).catch(() => false);
     if (!found || !right) {
+      const userId = found?.id ?? null;
+      await keepFailure(deps, { kind: 'password', userId, byUserId: null, address });
       throw new HttpError(401, {
         error: 'notSignedIn',
         refusals: [{ code: 'people.signIn', at: 'password' }],
       });
     }
-    await deps.limiter.reset(`sign-in ${request.ip} ${username}`);
+    await deps.limiter.reset(keys);
     await regenerate(request);
-    const { id, name, role } = found;
-    request.session.actor = { id, username: found.username, name, role };
+    const { id, name, role, authVersion } = found;
+    signIn(deps, request, { id, username: found.username, name, role, authVersion });
+    await trustDevice(deps, request, response, id);
     response.json(await sessionInfo(deps, request));
   });
 
   router.post('/session/switch', async (request, response) => {
-    const actor = request.session.actor;
-    if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
-    await loadShopFor(deps.pool, actor.id);
+    const actor = allowed(request, 'POST /session/switch');
+    await loadShopFor(deps.pool, actor);
     const { personId, pin } = validate(switchPersonSchema, request.body);
-    const person = await byPin(deps, personId, pin);
+    const by = { userId: actor.id, address: request.ip ?? '' };
+    const person = await isPinOf(deps, personId, pin, by);
+    if (!person) throw refuseWith('people.pin', 'pin');
     await regenerate(request);
-    request.session.actor = person;
+    const { authVersion } = (await row<{ authVersion: number }>(
+      deps.pool,
+      'SELECT auth_version AS authVersion FROM user WHERE id = ?',
+      [personId],
+    ))!;
+    signIn(deps, request, { ...person, authVersion });
     response.json(await sessionInfo(deps, request));
   });
+
+  router.get(
+    '/failed-tries',
+    query(deps, 'GET /failed-tries', noInput, ({ db }) => failedTries(db)),
+  );
 
   router.delete('/session', async (request, response) => {
     await new Promise<void>((resolve, reject) => {
@@ -85,19 +115,10 @@ export function peopleRoutes(deps: Deps): Router {
   return router;
 }
 
-/** The person whose PIN it is. @throws HttpError 422 `people.pin`, 429 after too many tries */
-async function byPin({ pool, limiter }: Deps, personId: number, pin: string): Promise<Person> {
-  await limiter.consume(`pin ${personId}`);
-  const found = await row<Person & { pin_hash: string | null }>(
-    pool,
-    'SELECT id, username, name, role, pin_hash FROM user WHERE id = ? AND active',
-    [personId],
-  );
-  const right = Boolean(found?.pin_hash && (await verify(found.pin_hash, pin)));
-  if (!found || !right) throw refuseWith('people.pin', 'pin');
-  await limiter.reset(`pin ${personId}`);
-  const { pin_hash: _hash, ...person } = found;
-  return person;
+/** Who is signed in from here on; `seenAt` is when he was last at work. */
+function signIn(deps: Deps, request: Request, actor: SessionActor): void {
+  request.session.actor = actor;
+  request.session.seenAt = deps.clock().getTime();
 }
 
 /** A new session id at sign-in, so that one planted before is worth nothing. */
@@ -130,7 +151,9 @@ async function sessionInfo(deps: Deps, request: Request): Promise<SessionInfo> {
     : [];
   return {
     colleagues,
-    person: actor ?? null,
+    person: actor
+      ? { id: actor.id, username: actor.username, name: actor.name, role: actor.role }
+      : null,
     approvers,
     demoUsers: shop.demo ? DEMO_PEOPLE : [],
     shop: {

@@ -1,6 +1,7 @@
 import createMysqlStore from 'express-mysql-session';
 import session, { type SessionData } from 'express-session';
 import type { Pool } from 'mysql2/promise';
+import { patiently } from '../db/away';
 
 /** How long a session that was read is believed, in milliseconds. */
 const BELIEVED = 3_000;
@@ -40,13 +41,22 @@ export function createSessionStore(pool: Pool, lifetimeMs: number) {
       const found = known.get(id);
       if (found && found.until > Date.now()) return done(null, structuredClone(found.data));
       const before = changes;
-      get.call(store, id, (error: unknown, data?: SessionData | null) => {
-        if (known.size >= MOST) known.clear();
-        if (data && changes === before) {
-          known.set(id, { data: structuredClone(data), until: Date.now() + BELIEVED });
-        }
-        done(error, data);
-      });
+      const read = () =>
+        new Promise<SessionData | null | undefined>((resolve, reject) =>
+          get.call(store, id, (error: unknown, data?: SessionData | null) =>
+            error ? reject(error as Error) : resolve(data),
+          ),
+        );
+      patiently(read).then(
+        (data) => {
+          if (known.size >= MOST) known.clear();
+          if (data && changes === before) {
+            known.set(id, { data: structuredClone(data), until: Date.now() + BELIEVED });
+          }
+          done(null, data);
+        },
+        (error: unknown) => done(error),
+      );
     },
     set(...given: Parameters<typeof set>) {
       forget(given[0]);

@@ -30,15 +30,15 @@ export function salesRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/counter-rules',
-    query(deps, 'bookkeeper', noInput, ({ db }) => readCounterRules(db)),
+    query(deps, 'GET /counter-rules', noInput, ({ db }) => readCounterRules(db)),
   );
   router.post(
     '/counter-rules',
-    command(deps, 'bookkeeper', counterRuleSchema, saveCounterRules),
+    command(deps, 'POST /counter-rules', counterRuleSchema, saveCounterRules),
   );
   router.get(
     '/counter',
-    query(deps, 'clerk', noInput, ({ db, today, actor }) =>
+    query(deps, 'GET /counter', noInput, ({ db, today, actor }) =>
       counterSettings(db, today, actor.role),
     ),
   );
@@ -46,7 +46,7 @@ export function salesRoutes(deps: Deps): Router {
     '/sales',
     query(
       deps,
-      'clerk',
+      'GET /sales',
       Joi.object<SaleFilter>({
         date: isoDate.required(),
         before: id.optional(),
@@ -59,7 +59,7 @@ export function salesRoutes(deps: Deps): Router {
     '/sales/find',
     query(
       deps,
-      'clerk',
+      'GET /sales/find',
       Joi.object<FindSale>({
         text: safeText(60).allow('').optional(),
         amountMinor: Joi.number().integer().min(1).optional(),
@@ -70,7 +70,7 @@ export function salesRoutes(deps: Deps): Router {
   );
   router.get(
     '/sales/:id',
-    query(deps, 'clerk', byId, async ({ db, today }, q) => {
+    query(deps, 'GET /sales/:id', byId, async ({ db, today }, q) => {
       const sale = await readSale(db, q.id, today);
       if (!sale) throw notFound('sale.unknown');
       return sale;
@@ -78,21 +78,26 @@ export function salesRoutes(deps: Deps): Router {
   );
   router.get(
     '/sales/:id/returnable',
-    query(deps, 'clerk', byId, async ({ db, today }, q): Promise<Returnable> => {
-      const [sale, original] = await Promise.all([
-        readSale(db, q.id, today),
-        loadOriginal(db, q.id),
-      ]);
-      if (!sale || !original) throw notFound('sale.unknown');
-      const ageDays = daysBetween(sale.date, today);
-      return { ...original, number: sale.number, ageDays };
-    }),
+    query(
+      deps,
+      'GET /sales/:id/returnable',
+      byId,
+      async ({ db, today }, q): Promise<Returnable> => {
+        const [sale, original] = await Promise.all([
+          readSale(db, q.id, today),
+          loadOriginal(db, q.id),
+        ]);
+        if (!sale || !original) throw notFound('sale.unknown');
+        const ageDays = daysBetween(sale.date, today);
+        return { ...original, number: sale.number, ageDays };
+      },
+    ),
   );
   router.get(
     '/credits',
     query(
       deps,
-      'clerk',
+      'GET /credits',
       Joi.object<{ number?: number }>({ number: id.optional() }),
       async ({ db, today }, { number }) => ({
         credits:
@@ -104,20 +109,20 @@ export function salesRoutes(deps: Deps): Router {
   );
   router.post(
     '/credits/:id/extend',
-    command(deps, 'clerk', extendCreditSchema, (context, body, params) =>
+    command(deps, 'POST /credits/:id/extend', extendCreditSchema, (context, body, params) =>
       extendCredit(context, 'credit', Number(params['id']), body),
     ),
   );
   router.post(
     '/credits/:id/expire',
-    command(deps, 'bookkeeper', noInput, (context, _body, params) =>
+    command(deps, 'POST /credits/:id/expire', noInput, (context, _body, params) =>
       expireCredit(context, 'credit', Number(params['id'])),
     ),
   );
-  router.post('/sales', command(deps, 'clerk', saleSchema, sell));
+  router.post('/sales', command(deps, 'POST /sales', saleSchema, sell));
   router.post(
     '/sales/:id/void',
-    command(deps, 'clerk', noInput, (context, _body, params) =>
+    command(deps, 'POST /sales/:id/void', noInput, (context, _body, params) =>
       voidSale(context, Number(params['id'])),
     ),
   );

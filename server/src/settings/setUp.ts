@@ -72,7 +72,7 @@ export async function setUpShop(deps: Deps, setUp: ShopSetUp): Promise<void> {
       person.name,
       person.role,
       await hash(person.password),
-      await hash(person.pin),
+      await hash(pinOf(person)),
     ]),
   );
   await transaction(deps.pool, async (tx) => {
@@ -265,4 +265,13 @@ async function postFloats(deps: Deps, tx: Tx): Promise<void> {
       memo: '',
     });
   }
+}
+
+/** Who approves has a PIN that is not guessed in passing. @throws Error on a shorter one */
+function pinOf({ username, role, pin }: ShopSetUp['people'][number]): string {
+  const least = role === 'clerk' ? 4 : 6;
+  if (!new RegExp(`^\\d{${least},8}$`).test(pin)) {
+    throw new Error(`the PIN of ${username} needs ${least} digits at least`);
+  }
+  return pin;
 }

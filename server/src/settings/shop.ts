@@ -1,4 +1,4 @@
-import type { Shop } from '../context';
+import type { Actor, Shop } from '../context';
 import { row, type Db } from '../db/pool';
 import { HttpError } from '../http/errors';
 
@@ -35,14 +35,15 @@ export async function loadShop(db: Db): Promise<Shop> {
  * The shop for a person at work, in one statement with the check that he still is a user: who
  * is switched off is out at once. A posting reads the locks in share mode, so that none can be
  * set while it is under way.
- * @throws HttpError 401 when the user is switched off
+ * @throws HttpError 401 when the user is switched off, or his role or password is another since
  */
-export async function loadShopFor(db: Db, userId: number, shared = false): Promise<Shop> {
+export async function loadShopFor(db: Db, actor: Actor, shared = false): Promise<Shop> {
   const found = await row<ShopRow>(
     db,
     `${SHOP}
-     JOIN user u ON u.id = ? AND u.active${shared ? ' LOCK IN SHARE MODE' : ''}`,
-    [userId],
+     JOIN user u ON u.id = ? AND u.active AND u.role = ?
+       AND u.auth_version = COALESCE(?, u.auth_version)${shared ? ' LOCK IN SHARE MODE' : ''}`,
+    [actor.id, actor.role, actor.authVersion ?? null],
   );
   if (!found) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
   return toShop(found);

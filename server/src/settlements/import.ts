@@ -1,12 +1,12 @@
 import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
 import { addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
-import { decideSettlement, readSettlement } from '@abacist/core/settlements';
+import { decideSettlement, type Settlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { fileText, registerFile } from '../bank/files';
-import type { CommandContext } from '../context';
+import { fileText, readBankFile, registerFile } from '../bank/files';
+import type { CommandContext, Deps } from '../context';
 import { insertMany, placeholders, row, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
-import { refuseWith, unwrap } from '../http/errors';
+import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { holidaysAround } from '../settings/holidays';
 import { batchSchemes, keepSettled } from './batches';
@@ -15,6 +15,7 @@ type Processor = { id: number; bank_account_id: number; delay_banking_days: numb
 
 /** Imports a processor's settlement: reads and checks it whole, compares, posts one entry. */
 export async function importSettlement(
+  deps: Deps,
   context: CommandContext,
   command: SettlementImport,
 ): Promise<CommandResult<SettlementAnswer>> {
@@ -27,7 +28,11 @@ export async function importSettlement(
   );
   if (!processor) throw refuseWith('settlement.processor', 'processorId');
   const fileId = await registerFile(context, 'settlement', command);
-  const settlement = unwrap(readSettlement(fileText(command), shop.currency));
+  const settlement = await readBankFile<Settlement>(deps, {
+    what: 'settlement',
+    text: fileText(command),
+    currency: shop.currency,
+  });
   if (settlement.date > addDays(today, 31)) {
     throw refuseWith('date.tooFarAhead', 'row 2, date', { text: settlement.date });
   }

@@ -12,17 +12,23 @@ export function settlementRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/cards',
-    query(deps, 'bookkeeper', noInput, ({ db, shop }) => cardsView(db, shop)),
+    query(deps, 'GET /cards', noInput, ({ db, shop }) => cardsView(db, shop)),
   );
   router.post(
     '/settlements',
-    command(deps, 'bookkeeper', settlementImportSchema, importSettlement, matchAfter(deps)),
+    command(
+      deps,
+      'POST /settlements',
+      settlementImportSchema,
+      (context, body) => importSettlement(deps, context, body),
+      matchAfter(deps),
+    ),
   );
   router.post(
     '/settlements/:id/undo',
     command(
       deps,
-      'bookkeeper',
+      'POST /settlements/:id/undo',
       undoSettlementSchema,
       (context, body, params) => undoSettlement(context, body, Number(params['id'])),
       matchAfter(deps),

@@ -10,41 +10,50 @@ export function taxRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/taxes',
-    query(deps, 'bookkeeper', noInput, ({ db }) => readTaxSetUp(db)),
+    query(deps, 'GET /taxes', noInput, ({ db }) => readTaxSetUp(db)),
   );
   router.post(
     '/taxes/authorities',
-    command(deps, 'bookkeeper', saveAuthoritySchema, (context, body) =>
+    command(deps, 'POST /taxes/authorities', saveAuthoritySchema, (context, body) =>
       saveAuthority(context, body),
     ),
   );
   router.post(
     '/taxes/authorities/:id',
-    command(deps, 'bookkeeper', saveAuthoritySchema, (context, body, params) =>
-      saveAuthority(context, body, Number(params['id'])),
+    command(
+      deps,
+      'POST /taxes/authorities/:id',
+      saveAuthoritySchema,
+      (context, body, params) => saveAuthority(context, body, Number(params['id'])),
     ),
   );
   router.post(
     '/taxes/authorities/:id/rates',
-    command(deps, 'bookkeeper', newRateSchema, (context, body, params) =>
-      addRate(context, Number(params['id']), body),
+    command(
+      deps,
+      'POST /taxes/authorities/:id/rates',
+      newRateSchema,
+      (context, body, params) => addRate(context, Number(params['id']), body),
     ),
   );
   router.post(
     '/taxes/authorities/:id/rates/drop',
-    command(deps, 'bookkeeper', newRateSchema, (context, body, params) =>
-      dropRate(context, Number(params['id']), body),
+    command(
+      deps,
+      'POST /taxes/authorities/:id/rates/drop',
+      newRateSchema,
+      (context, body, params) => dropRate(context, Number(params['id']), body),
     ),
   );
   router.post(
     '/taxes/codes',
-    command(deps, 'bookkeeper', saveTaxCodeSchema, (context, body) =>
+    command(deps, 'POST /taxes/codes', saveTaxCodeSchema, (context, body) =>
       saveTaxCode(context, body),
     ),
   );
   router.post(
     '/taxes/codes/:id',
-    command(deps, 'bookkeeper', saveTaxCodeSchema, (context, body, params) =>
+    command(deps, 'POST /taxes/codes/:id', saveTaxCodeSchema, (context, body, params) =>
       saveTaxCode(context, body, Number(params['id'])),
     ),
   );

@@ -9,13 +9,16 @@ export function tenderRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/tenders',
-    query(deps, 'bookkeeper', noInput, ({ db }) => tenderList(db)),
+    query(deps, 'GET /tenders', noInput, ({ db }) => tenderList(db)),
   );
-  router.post('/tenders', command(deps, 'bookkeeper', newTenderSchema, addTender));
-  router.post('/tenders/order', command(deps, 'bookkeeper', orderTendersSchema, orderTenders));
+  router.post('/tenders', command(deps, 'POST /tenders', newTenderSchema, addTender));
+  router.post(
+    '/tenders/order',
+    command(deps, 'POST /tenders/order', orderTendersSchema, orderTenders),
+  );
   router.post(
     '/tenders/:id',
-    command(deps, 'bookkeeper', changeTenderSchema, (context, body, params) =>
+    command(deps, 'POST /tenders/:id', changeTenderSchema, (context, body, params) =>
       changeTender(context, body, Number(params['id'])),
     ),
   );

@@ -5,10 +5,17 @@ import type { JobView } from '@abacist/contracts';
 import type { Pool } from 'mysql2/promise';
 import { Piscina } from 'piscina';
 import type { Logger } from 'pino';
+import { patiently } from '../db/away';
 import { row, run, type Db } from '../db/pool';
+import { refuseWith } from '../http/errors';
 
 /** Every how many milliseconds a job writes its progress and looks whether it should stop. */
 const BEAT = 250;
+
+/** Milliseconds until a short task is ended with its worker: no file and no paper takes longer. */
+const FILE_LIMIT = 60_000;
+const PAPER_LIMIT = 30_000;
+const PAPERS = new Set(['paper.worker.ts', 'statementsOne.worker.ts', 'workbook.worker.ts']);
 
 /** A piece of work for a worker: `file` is a module of this folder with a default function. */
 export type Task<I> = { file: string; input: I };
@@ -34,12 +41,17 @@ export type Jobs = {
 
 /** Heavy work off the main thread, as jobs with progress, a way to stop, and a kept result. */
 export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
-  const workers = new Piscina({
-    execArgv: ['--import', 'tsx'],
-    maxThreads: 2,
-    minThreads: 0,
-    idleTimeout: 20_000,
-  });
+  const newPool = (maxThreads: number) =>
+    new Piscina({
+      execArgv: ['--import', 'tsx'],
+      maxThreads,
+      minThreads: 0,
+      idleTimeout: 20_000,
+      resourceLimits: { maxOldGenerationSizeMb: 1_500 },
+    });
+  const workers = newPool(2);
+  // Whoever waits for a receipt waits behind no file.
+  const papers = newPool(1);
   const running = new Map<string, Promise<void>>();
 
   async function work<I, O>(
@@ -52,14 +64,14 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
     let progress = { done: 0, of: 0 };
     port1.on('message', (message: typeof progress) => (progress = message));
     const beat = setInterval(() => {
-      void keepProgress(pool, id, progress, stop).catch((error: unknown) =>
+      void keepProgress(pool, id, progress, stop, clock()).catch((error: unknown) =>
         log.error({ err: error }, 'a job lost its progress'),
       );
     }, BEAT);
     try {
       const task = await makeTask();
       // It may have been stopped while its input was read.
-      await keepProgress(pool, id, progress, stop);
+      await keepProgress(pool, id, progress, stop, clock());
       const output = (await workers.run(
         { input: task.input, port: port2, stop },
         {
@@ -71,7 +83,10 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
       await end(id, output === undefined ? 'stopped' : 'done', result, progress);
     } catch (error) {
       log.error({ err: error, job: id }, 'a job failed');
-      await end(id, 'failed', null, progress);
+      // The database may be away just now: the job's end is not worth the server.
+      await patiently(() => end(id, 'failed', null, progress)).catch((lost: unknown) =>
+        log.error({ err: lost, job: id }, 'a failed job was not kept'),
+      );
     } finally {
       clearInterval(beat);
       port1.close();
@@ -98,22 +113,30 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
       const id = randomUUID();
       await run(
         pool,
-        `INSERT INTO job (id, kind, status, user_id, started_at) VALUES (?, ?, 'running', ?, ?)`,
-        [id, kind, userId, clock()],
+        `INSERT INTO job (id, kind, status, user_id, started_at, beat_at)
+         VALUES (?, ?, 'running', ?, ?, ?)`,
+        [id, kind, userId, clock(), clock()],
       );
       running.set(id, work(id, task, finish));
       return id;
     },
-    compute({ file, input }) {
+    async compute({ file, input }) {
       const filename = fileURLToPath(new URL(`./${file}`, import.meta.url));
-      return workers.run(input, { filename });
+      const isPaper = PAPERS.has(file);
+      const signal = AbortSignal.timeout(isPaper ? PAPER_LIMIT : FILE_LIMIT);
+      try {
+        return await (isPaper ? papers : workers).run(input, { filename, signal });
+      } catch (error) {
+        if (!signal.aborted) throw error;
+        throw refuseWith(isPaper ? 'paper.tooHard' : 'file.tooHard', 'file');
+      }
     },
     async ended(id) {
       await running.get(id);
     },
     async close() {
       await Promise.all(running.values());
-      await workers.destroy();
+      await Promise.all([workers.destroy(), papers.destroy()]);
     },
   };
 }
@@ -123,10 +146,12 @@ async function keepProgress(
   id: string,
   { done, of }: { done: number; of: number },
   stop: Int32Array,
+  now: Date,
 ): Promise<void> {
-  await run(pool, 'UPDATE job SET steps_done = ?, steps_total = ? WHERE id = ?', [
+  await run(pool, 'UPDATE job SET steps_done = ?, steps_total = ?, beat_at = ? WHERE id = ?', [
     done,
     of,
+    now,
     id,
   ]);
   const found = await row<{ stop_asked: number }>(

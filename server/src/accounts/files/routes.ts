@@ -15,37 +15,40 @@ export function accountFileRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/account-files/accounts',
-    query(deps, 'bookkeeper', noInput, ({ db, shop, today }) =>
+    query(deps, 'GET /account-files/accounts', noInput, ({ db, shop, today }) =>
       exportAccounts(db, shop, today),
     ),
   );
   router.post(
     '/account-files/accounts/check',
-    query(deps, 'bookkeeper', accountFileSchema, ({ shop }, file) =>
+    query(deps, 'POST /account-files/accounts/check', accountFileSchema, ({ shop }, file) =>
       checkAccountFile(deps, shop, file),
     ),
   );
   router.post(
     '/account-files/accounts',
-    command(deps, 'bookkeeper', accountFileImportSchema, (context, body) =>
+    command(deps, 'POST /account-files/accounts', accountFileImportSchema, (context, body) =>
       importAccounts(deps, context, body),
     ),
   );
   router.get(
     '/account-files/open-items',
-    query(deps, 'bookkeeper', noInput, ({ db, shop, today }) =>
+    query(deps, 'GET /account-files/open-items', noInput, ({ db, shop, today }) =>
       exportOpenItems(db, shop, today),
     ),
   );
   router.post(
     '/account-files/open-items/check',
-    query(deps, 'bookkeeper', accountFileSchema, ({ shop, today }, file) =>
-      checkOpenItems(deps, shop, today, file),
+    query(
+      deps,
+      'POST /account-files/open-items/check',
+      accountFileSchema,
+      ({ shop, today }, file) => checkOpenItems(deps, shop, today, file),
     ),
   );
   router.post(
     '/account-files/open-items',
-    command(deps, 'bookkeeper', openItemImportSchema, (context, body) =>
+    command(deps, 'POST /account-files/open-items', openItemImportSchema, (context, body) =>
       importOpenItems(deps, context, body),
     ),
   );

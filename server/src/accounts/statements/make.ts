@@ -34,11 +34,25 @@ export async function makeStatements(
   const { tx, today } = context;
   if (asked.asOf > today) throw refuseWith('statement.later', 'asOf');
   if (accountIds.length > MOST) throw refuseWith('statement.tooMany', 'accountIds');
+  await askMany(context, mail, accountIds.length);
   const head = await paperHead(context, mail);
   const made = await statementsOf(tx, asked, accountIds);
   if (made.length === 0) throw refuseWith('statement.none', 'accountIds');
   const statementIds = await keepStatements(context, made, asked, head);
   return { answer: { statementIds, jobId: null } };
+}
+
+/** Mails that go out without asking: more is a slip of the finger that nobody calls back. */
+const HANDFUL = 5;
+
+/** Asks before many mails go out. @throws HttpError 409 `rule.manyMails` (count) */
+export async function askMany(
+  context: CommandContext,
+  mail: boolean,
+  count: number,
+): Promise<void> {
+  if (!mail || count <= HANDFUL) return;
+  await context.approve([{ code: 'rule.manyMails', approver: 'clerk', params: { count } }]);
 }
 
 /** The head of the shop's papers. @throws HttpError 422 `mail.noSender` when they are to be mailed */

@@ -19,7 +19,7 @@ import { refuseWith, unwrap } from '../../http/errors';
 import { formats } from '../../papers/format';
 import { overdueFrom, overdueSums, type OverdueSums } from '../overdue';
 import { statementsOf } from './load';
-import { keepStatements, paperHead, type Letter } from './make';
+import { askMany, keepStatements, paperHead, type Letter } from './make';
 
 const readSteps = (db: Db) =>
   rows<ReminderStep>(
@@ -87,6 +87,7 @@ export async function makeReminders(
   if (due.some((one) => !one || one.step === null)) {
     throw refuseWith('reminder.notDue', 'accountIds');
   }
+  await askMany(context, mail, accountIds.length);
   const head = await paperHead(context, mail);
   const { money, date } = formats(head);
   const letterOf = (accountId: number): Letter => {

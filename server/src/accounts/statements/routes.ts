@@ -10,8 +10,9 @@ import {
 import { Router, type RequestHandler } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../../context';
-import { actorOf, command, type CommandHandler } from '../../http/command';
+import { command, type CommandHandler } from '../../http/command';
 import { noInput, query } from '../../http/query';
+import { allowed, type Right } from '../../http/rights';
 import { validate } from '../../http/validate';
 import { loadShopFor } from '../../settings/shop';
 import { previewStatements } from './load';
@@ -36,7 +37,7 @@ export function accountStatementRoutes(deps: Deps): Router {
     '/account-statements/preview',
     query(
       deps,
-      'bookkeeper',
+      'GET /account-statements/preview',
       statementPreviewSchema,
       async ({ db }, { accountId, ...asked }) => ({
         statements: await previewStatements(db, asked, accountId),
@@ -44,7 +45,7 @@ export function accountStatementRoutes(deps: Deps): Router {
     ),
   );
   router.get('/account-statements/pdf', async (request, response) => {
-    await loadShopFor(deps.pool, actorOf(request).id);
+    await loadShopFor(deps.pool, allowed(request, 'GET /account-statements/pdf'));
     const { ids } = validate(listed, request.query);
     const pdf = await statementsPdf(deps, ids.split(',').map(Number));
     response
@@ -56,24 +57,30 @@ export function accountStatementRoutes(deps: Deps): Router {
     '/accounts/:id/statements',
     query(
       deps,
-      'clerk',
+      'GET /accounts/:id/statements',
       Joi.object<{ id: number }>({ id: id.required() }),
       async ({ db }, asked) => ({ statements: await listStatements(db, asked.id) }),
     ),
   );
-  router.post('/account-statements', sending(deps, makeStatementsSchema, makeStatements));
+  router.post(
+    '/account-statements',
+    sending(deps, 'POST /account-statements', makeStatementsSchema, makeStatements),
+  );
   router.get(
     '/reminders',
-    query(deps, 'bookkeeper', noInput, ({ db, today }) => readReminders(db, today)),
+    query(deps, 'GET /reminders', noInput, ({ db, today }) => readReminders(db, today)),
   );
-  router.post('/reminders', sending(deps, makeRemindersSchema, makeReminders));
+  router.post(
+    '/reminders',
+    sending(deps, 'POST /reminders', makeRemindersSchema, makeReminders),
+  );
   router.post(
     '/reminder-steps',
-    command(deps, 'bookkeeper', reminderStepsSchema, saveReminderSteps),
+    command(deps, 'POST /reminder-steps', reminderStepsSchema, saveReminderSteps),
   );
   router.post(
     '/account-statements/print',
-    command(deps, 'bookkeeper', printStatementsSchema, printStatements),
+    command(deps, 'POST /account-statements/print', printStatementsSchema, printStatements),
   );
   return router;
 }
@@ -81,15 +88,13 @@ export function accountStatementRoutes(deps: Deps): Router {
 /** A command that makes statements and, where it says so, mails them once it is committed. */
 function sending<C extends { mail: boolean }>(
   deps: Deps,
+  right: Right,
   schema: Joi.Schema<C>,
   handler: CommandHandler<C, StatementsMade>,
 ): RequestHandler {
-  return (request, response, next) => {
-    const mails = Boolean((request.body as { command?: { mail?: unknown } })?.command?.mail);
-    return command(deps, 'bookkeeper', schema, handler, async (answer, actor) =>
-      mails
-        ? { ...answer, jobId: await mailStatements(deps, actor, answer.statementIds) }
-        : answer,
-    )(request, response, next);
-  };
+  return command(deps, right, schema, handler, async (answer, actor, { mail }) =>
+    mail
+      ? { ...answer, jobId: await mailStatements(deps, actor, answer.statementIds) }
+      : answer,
+  );
 }
