@@ -14,6 +14,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     actionTimeout: 10_000,
     locale: 'en-CA',
+    // A test that is about what works without network lets it in.
+    serviceWorkers: 'block',
     // A trace of each test costs a third of its time.
     screenshot: 'only-on-failure',
     launchOptions: {

@@ -1,6 +1,7 @@
 import { useApproval } from '~/features/approval/store';
-import { Cancelled, sendCommand } from './command';
+import { Burned, Cancelled, sendCommand } from './command';
 import { ApiError } from './http';
+import { send, settle, useUnanswered, whenKnown } from './unanswered';
 
 type Sent = { key: string; body: { command: unknown; approval?: unknown } };
 let sent: Sent[] = [];
@@ -32,12 +33,85 @@ test('an answer comes back; the command goes under its key', async () => {
   expect(sent).toEqual([{ key: 'key-1', body: { command: { a: 1 } } }]);
 });
 
-test('a lost answer and a refusal are errors with codes to word', async () => {
-  answers('lost', [422, { error: 'refused', refusals: [{ code: 'tender.short' }] }]);
-  await expect(sendCommand('/sales', {}, 'k')).rejects.toMatchObject({
-    status: 0,
-    body: { refusals: [{ code: 'client.unreachable' }] },
+const online = (is: boolean) =>
+  Object.defineProperty(navigator, 'onLine', { value: is, configurable: true });
+const unknown = () => useUnanswered.getState().unknown;
+
+describe('an answer that is lost', () => {
+  const AWAY = [503, { error: 'broken', refusals: [{ code: 'server.away' }] }] as const;
+
+  test.each<[string, Parameters<typeof answers>[0]]>([
+    ['the connection broke', 'lost'],
+    ['the database was away', [...AWAY]],
+    ['something between answered', [502, {}]],
+  ])('%s: it waits until it is known to be kept', async (_, first) => {
+    answers(first);
+    const sending = sendCommand('/sales', { a: 1 }, 'k-1');
+    await settled();
+    expect(unknown()).toEqual([{ key: 'k-1', path: '/sales', body: { command: { a: 1 } } }]);
+    const heard: unknown[] = [];
+    whenKnown((key, known) => heard.push([key, known.state]));
+    settle('k-1', { state: 'kept', answer: { number: 'R-9' } });
+    await expect(sending).resolves.toEqual({ number: 'R-9' });
+    expect(unknown()).toEqual([]);
+    expect(heard).toEqual([['k-1', 'kept']]);
+    expect(sent).toHaveLength(1);
   });
+
+  test('cancelled, it is never sent again; sent again, it goes under the same key', async () => {
+    answers('lost', 'lost', [200, { number: 'R-2' }]);
+    const given = sendCommand('/sales', {}, 'k-2').catch((error: unknown) => error);
+    await settled();
+    settle('k-2', { state: 'burned' });
+    expect(await given).toBeInstanceOf(Burned);
+    const again = sendCommand('/sales', {}, 'k-3');
+    await settled();
+    settle('k-3', { state: 'again' });
+    await expect(again).resolves.toEqual({ number: 'R-2' });
+    expect(sent.map(({ key }) => key)).toEqual(['k-2', 'k-3', 'k-3']);
+  });
+
+  test('without a connection it is not sent, which is known; what was sent before is not', async () => {
+    online(false);
+    answers();
+    await expect(sendCommand('/sales', {}, 'k-4')).rejects.toMatchObject({
+      body: { refusals: [{ code: 'client.notSent' }] },
+    });
+    expect(unknown()).toEqual([]);
+    online(true);
+    answers('lost');
+    const sending = sendCommand('/sales', {}, 'k-5').catch((error: unknown) => error);
+    await settled();
+    online(false);
+    settle('k-5', { state: 'again' });
+    await settled();
+    expect(unknown()).toHaveLength(1);
+    online(true);
+    settle('k-5', { state: 'burned' });
+    expect(await sending).toBeInstanceOf(Burned);
+  });
+
+  test('within two seconds a person sees that there is no answer, and may stop waiting', async () => {
+    jest.useFakeTimers();
+    globalThis.fetch = ((_url: string, { signal }: RequestInit) =>
+      new Promise((_resolve, reject) =>
+        signal!.addEventListener('abort', () => reject(new Error('aborted'))),
+      )) as typeof fetch;
+    const sending = send({ key: 'k-6', path: '/sales', body: { command: {} } });
+    const lost = expect(sending).rejects.toMatchObject({
+      body: { refusals: [{ code: 'client.unreachable' }] },
+    });
+    expect(useUnanswered.getState().giveUp).toBeNull();
+    jest.advanceTimersByTime(2_000);
+    useUnanswered.getState().giveUp!();
+    await lost;
+    expect(useUnanswered.getState().giveUp).toBeNull();
+    jest.useRealTimers();
+  });
+});
+
+test('a refusal is an error with codes to word', async () => {
+  answers([422, { error: 'refused', refusals: [{ code: 'tender.short' }] }]);
   const refused = await sendCommand('/sales', {}, 'k').catch((error: unknown) => error);
   expect(refused).toBeInstanceOf(ApiError);
   expect((refused as ApiError).body.refusals[0]!.code).toBe('tender.short');

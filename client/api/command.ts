@@ -4,10 +4,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { v4 as uuid } from 'uuid';
 import { askApproval } from '~/features/approval/store';
-import { ApiError, request } from './http';
+import { ApiError } from './http';
+import { becomesKnown, isLost, isNotSent, send } from './unanswered';
 
 /** The person was asked for an approval and left it. */
 export class Cancelled extends Error {}
+/** Its answer was lost and a person cancelled it: no copy of it is ever posted. */
+export class Burned extends Cancelled {}
 
 /**
  * A new idempotency key: made when a person begins, kept until the command is answered. Not
@@ -19,17 +22,27 @@ export function newKey(): string {
 
 /**
  * Sends a command under its idempotency key. When it breaks a rule, a person who may approve is
- * asked for PIN and reason, and the same command goes again with the approval.
- * @throws ApiError when it is refused, Cancelled when nobody approved
+ * asked for PIN and reason, and the same command goes again with the approval. When no answer
+ * comes, it ends only once it is known what became of it.
+ * @throws ApiError when it is refused or was not sent, Cancelled when nobody approved, Burned when
+ *   it was cancelled after its answer was lost
  */
 export async function sendCommand<A>(path: string, command: unknown, key: string): Promise<A> {
   let approval: Approval | undefined;
   let seen: BrokenRule[] = [];
+  let lost = false;
   for (;;) {
+    const sent = { key, path, body: approval ? { command, approval } : { command } };
     try {
-      const body = approval ? { command, approval } : { command };
-      return await request<A>('POST', path, body, { 'Idempotency-Key': key });
+      return await send<A>(sent);
     } catch (error) {
+      if (isLost(error) || (lost && isNotSent(error))) {
+        lost = true;
+        const known = await becomesKnown(sent);
+        if (known.state === 'kept') return known.answer as A;
+        if (known.state === 'burned') throw new Burned();
+        continue;
+      }
       const asks = error instanceof ApiError && error.body.error === 'approvalNeeded';
       if (!asks) throw error;
       const { rules = [], refusals } = error.body;
@@ -64,8 +77,8 @@ export function useCommand<C, A>(
     },
     onError: (error) => {
       // Refused: nothing was posted, so corrected content goes under a new key.
-      if (error instanceof ApiError && error.status >= 400 && error.status < 500)
-        key.current = null;
+      const refused = error instanceof ApiError && error.status >= 400 && error.status < 500;
+      if (refused || error instanceof Burned) key.current = null;
     },
     onSuccess: async (answer) => {
       await client.invalidateQueries();

@@ -10,6 +10,8 @@ export class ApiError extends Error {
   }
 }
 
+/** Without a connection a write is not even sent, which is known for sure. */
+const NOT_SENT: ErrorBody = { error: 'broken', refusals: [{ code: 'client.notSent' }] };
 /** The server did not answer: whether a command arrived is unknown; its key makes it safe. */
 const UNREACHABLE: ErrorBody = { error: 'broken', refusals: [{ code: 'client.unreachable' }] };
 
@@ -19,12 +21,15 @@ export async function request<A>(
   path: string,
   body?: unknown,
   headers: Record<string, string> = {},
+  signal?: AbortSignal,
 ): Promise<A> {
+  if (method !== 'GET' && navigator.onLine === false) throw new ApiError(0, NOT_SENT);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       credentials: 'same-origin',
+      ...(signal && { signal }),
       headers: {
         ...(body !== undefined && { 'Content-Type': 'application/json' }),
         ...headers,

@@ -2,6 +2,7 @@ import type { SessionInfo, ShopInfo } from '@abacist/contracts';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
 import { request } from './http';
+import { forgetKnown } from './shell';
 
 /** Who is signed in, and the shop. */
 export function useSession() {
@@ -33,6 +34,7 @@ export function useSignOut(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
     await request('DELETE', '/session');
+    await forgetKnown();
     await client.refetchQueries({ queryKey: ['session'] });
     forgetAllButSession(client);
   };

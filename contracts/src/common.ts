@@ -98,3 +98,6 @@ export const approvalSchema = Joi.object<Approval, true>({
     .max(30)
     .required(),
 });
+
+/** What became of a command under its key; `none`: it is not kept, but may still be on its way. */
+export type KeyState = { state: 'none' | 'burned' } | { state: 'kept'; answer: unknown };

@@ -332,7 +332,8 @@ export type SaleDetail = SaleSummary & {
       accountId: number;
       name: string;
       buyer: string;
-      dueDate: string;
+      /** Not for a credit. */
+      dueDate: string | null;
       leftMinor: number;
       /** The buyer’s signature, a PNG in base64. */
       signature: string | null;

@@ -13,6 +13,7 @@ import type { Deps } from './context';
 import { depositRoutes } from './deposits/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
+import { keyRoutes } from './http/keys';
 import { customerRoutes } from './customers/routes';
 import { itemRoutes } from './items/routes';
 import { watchClock } from './ledger/clock';
@@ -155,6 +156,7 @@ export function createApp(options: AppOptions): {
     (FILES.test(request.path) ? file! : small!)(request, response, next),
   );
   for (const routes of [
+    keyRoutes,
     peopleRoutes,
     salesRoutes,
     drawerRoutes,

@@ -32,10 +32,36 @@ export async function ensureClient() {
       log: 'client.log',
       env: { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
     });
+    await writeServiceWorker(fresh);
     compressFolder(fresh);
     rmSync(CLIENT_FOLDER, { recursive: true, force: true });
     renameSync(fresh, CLIENT_FOLDER);
     writeFileSync(stamp, hash);
+  });
+}
+
+/** Bundles the service worker with the list of the files that it keeps. */
+async function writeServiceWorker(folder) {
+  const { build } = await import('esbuild');
+  const shell = filesOf(folder)
+    .filter((file) => /\.(js|css|html|woff2)$/.test(file))
+    .map((file) => ({
+      url: `/${path.relative(folder, file)}`,
+      // A name that tells its content needs no revision.
+      revision: /[-.][0-9a-f]{16,}\./.test(file)
+        ? null
+        : createHash('sha256').update(readFileSync(file)).digest('hex').slice(0, 16),
+    }));
+  await build({
+    entryPoints: [path.join(ROOT, 'client', 'sw', 'sw.ts')],
+    outfile: path.join(folder, 'sw.js'),
+    bundle: true,
+    minify: true,
+    define: {
+      __SHELL__: JSON.stringify(shell),
+      'process.env.NODE_ENV': '"production"',
+    },
+    logLevel: 'error',
   });
 }
 

@@ -223,8 +223,13 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
           <Body small tone="faded">
             {[
               payment.charge.buyer ? t('accounts.buyer', { name: payment.charge.buyer }) : '',
-              t('onAccount.chargedDue', { date: dates.day(payment.charge.dueDate) }),
-              t('onAccount.chargedLeft', { amount: money(payment.charge.leftMinor) }),
+              // What is credited to the account is due to nobody.
+              payment.charge.dueDate
+                ? t('onAccount.chargedDue', { date: dates.day(payment.charge.dueDate) })
+                : '',
+              back
+                ? t('onAccount.creditedLeft', { amount: money(-payment.charge.leftMinor) })
+                : t('onAccount.chargedLeft', { amount: money(payment.charge.leftMinor) }),
             ]
               .filter(Boolean)
               .join(' · ')}

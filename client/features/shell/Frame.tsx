@@ -12,6 +12,7 @@ import { useLooseEnds } from '~/features/looseEnds';
 import { useSignedIn, useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
+import { Guarded } from './Stopped';
 import { Column } from '~/ui/Box';
 import { Body, Heading } from '~/ui/Text';
 
@@ -89,7 +90,7 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
   return (
     <Column flex={1} minHeight={0} $wide={{ flexDirection: 'row' }}>
       {media.wide ? bar : null}
-      {children}
+      <Guarded>{children}</Guarded>
       {media.wide ? null : bar}
     </Column>
   );

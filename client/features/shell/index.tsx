@@ -1,32 +1,39 @@
 import { TamaguiProvider } from '@tamagui/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { usePathname } from 'expo-router';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { useColorScheme } from 'react-native';
 import '~/i18n';
 import { ApiError } from '~/api/http';
 import { SessionContext, useSession } from '~/api/session';
+import { keepShell } from '~/api/shell';
 import { ApprovalDialog } from '~/features/approval';
 import { SignIn } from '~/features/people';
 import { tamaguiConfig } from '~/theme/tamagui.config';
 import { Column } from '~/ui/Box';
 import { Query } from '~/ui/Query';
+import { NoAnswerYet, Unanswered } from '~/features/unanswered';
 import { Frame } from './Frame';
 
 const client = new QueryClient({
   defaultOptions: {
     queries: {
+      // Off line too a request is made at once and fails at once: nothing waits unseen.
+      networkMode: 'always',
       staleTime: 5_000,
       refetchOnWindowFocus: true,
       retry: (count, error) =>
         !(error instanceof ApiError && error.status >= 400) && count < 2,
     },
+    // A write that waited for the connection would be posted after a person gave it up.
+    mutations: { networkMode: 'always', retry: false },
   },
 });
 
 /** All that stands around a screen: theme, data, session, the five places. */
 export function Root({ children }: { children: ReactNode }) {
   const scheme = useColorScheme() === 'dark' ? 'dark' : 'light';
+  useEffect(keepShell, []);
   return (
     <TamaguiProvider config={tamaguiConfig} defaultTheme={scheme} key={scheme}>
       <QueryClientProvider client={client}>
@@ -42,6 +49,7 @@ function Gate({ children }: { children: ReactNode }) {
   const path = usePathname();
   return (
     <Column flex={1} backgroundColor="$paper" minHeight={0}>
+      <NoAnswerYet />
       <Query of={session}>
         {(info) => (
           <SessionContext.Provider value={info}>
@@ -51,6 +59,7 @@ function Gate({ children }: { children: ReactNode }) {
               <Frame path={path}>{children}</Frame>
             )}
             <ApprovalDialog />
+            {info.person ? <Unanswered /> : null}
           </SessionContext.Provider>
         )}
       </Query>

@@ -1,4 +1,5 @@
 import type { OrderDetail } from '@abacist/contracts';
+import { settle } from '~/api/unanswered';
 import { loadOrder, useTicket } from './store';
 
 const ticket = () => useTicket.getState();
@@ -12,6 +13,19 @@ const approve = (amountMinor: number, authorisation: string) => {
 };
 
 beforeEach(() => ticket().clear());
+
+test('a ticket whose answer was lost: kept, it is done; cancelled, it goes under another key', () => {
+  ticket().addLine({ departmentId: 1, amountMinor: 5_00 });
+  const { key } = ticket();
+  settle('another', { state: 'kept', answer: {} });
+  settle(key, { state: 'again' });
+  expect(ticket()).toMatchObject({ key, lines: [{ amountMinor: 5_00 }] });
+  settle(key, { state: 'burned' });
+  expect(ticket().lines).toHaveLength(1);
+  expect(ticket().key).not.toBe(key);
+  settle(ticket().key, { state: 'kept', answer: {} });
+  expect(ticket().lines).toEqual([]);
+});
 
 describe('what the terminal is asked to charge', () => {
   test('a lost answer is asked for again; a declined charge is another one the next time', () => {

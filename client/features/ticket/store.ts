@@ -18,6 +18,7 @@ import type { OfferedTender } from '@abacist/core/tenders';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { newKey } from '~/api/command';
+import { whenKnown } from '~/api/unanswered';
 import { request } from '~/api/http';
 
 type Ticket = {
@@ -187,6 +188,13 @@ export const useTicket = create<TicketStore>()(
     { name: 'abacist.ticket' },
   ),
 );
+
+// Posted after all: it is done. Cancelled: what stands on it may go again, under another key.
+whenKnown((key, { state }) => {
+  if (useTicket.getState().key !== key) return;
+  if (state === 'kept') useTicket.getState().clear();
+  if (state === 'burned') useTicket.setState({ key: newKey() });
+});
 
 /** Whether nothing stands on the ticket. */
 export const ticketIsEmpty = ({

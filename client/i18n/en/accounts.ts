@@ -331,6 +331,7 @@ export const accounts = {
     charged: 'On account of {{name}}',
     chargedDue: 'due {{date}}',
     chargedLeft: '{{amount}} of it open',
+    creditedLeft: '{{amount}} of it not used yet',
     paidOn: 'Paid on the account of {{name}}',
     another: 'Another account',
     sign: 'Sign',

@@ -11,6 +11,7 @@ import { tenders } from './tenders';
 import { refusal } from './refusals';
 import { rules } from './rules';
 import { shell } from './shell';
+import { unanswered } from './unanswered';
 
 /** All wording, English first, by feature. */
 export const en = {
@@ -26,5 +27,6 @@ export const en = {
   ...parties,
   ...tenders,
   ...accounts,
+  unanswered,
   refusal,
 };

@@ -5,6 +5,9 @@ export const refusal = {
   input_idempotencyKey: 'The request had no key of its own. Load the page again.',
   client_unreachable:
     'The server did not answer. Press again: what already arrived is not posted twice.',
+  client_notSent:
+    'There is no connection. It was not sent: press again when the connection is back.',
+  command_burned: 'This was cancelled when its answer was lost. Enter it again.',
   client_broken: 'Something in this page went wrong. Load it again; what you typed is kept.',
   server_broken: 'Something went wrong on the server. Nothing was kept; try again.',
   http_notSignedIn: 'You are signed out. Sign in and go on; what you typed is kept.',

@@ -3,6 +3,7 @@ export const shell = {
     why: 'Why',
     loading: 'Reading …',
     tryAgain: 'Try again',
+    goOn: 'Go on',
     back: 'Back',
     cancel: 'Cancel',
     close: 'Close',

@@ -12,7 +12,11 @@ import { HttpError, notFound, refuseWith } from './errors';
 import { allowed, type Right } from './rights';
 import { validate } from './validate';
 
-const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+/** The form of an idempotency key. */
+export const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** Stands where the hash of a command would, for a key that was taken so that none comes. */
+export const BURNED = 'burned';
 
 /** What a service answers: the answer for the client and the number of its document. */
 export type CommandResult<A> = { answer: A; documentNumber?: string };
@@ -158,6 +162,9 @@ async function claimKey(
     [key],
   );
   if (before?.user_id === actor.id && before.hash === hash) return before.answer;
+  if (before?.hash === BURNED) {
+    throw new HttpError(409, { error: 'refused', refusals: [{ code: 'command.burned' }] });
+  }
   const number = before?.document_number ?? '';
   throw new HttpError(409, {
     error: 'alreadyPosted',

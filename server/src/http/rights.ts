@@ -17,6 +17,8 @@ export const RIGHTS = {
   'GET /accounts/:id/charge': 'clerk',
   'GET /accounts/:id/items': 'clerk',
   'GET /accounts/:id/timeline': 'clerk',
+  'GET /commands/:key': 'clerk',
+  'POST /commands/:key/burn': 'clerk',
   'GET /counter': 'clerk',
   'GET /counter/items': 'clerk',
   'POST /counts': 'clerk',

@@ -145,7 +145,7 @@ function tenders(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
         : word('givenBack', { name })
       : cheque
         ? word('cheque', { name, number: cheque.number })
-        : charge
+        : charge?.dueDate
           ? word('onAccount', { name: charge.name, due: formats(shop).date(charge.dueDate) })
           : lastFour
             ? word('card', { name, lastFour })

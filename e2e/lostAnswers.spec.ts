@@ -1,0 +1,127 @@
+import type { Page } from '@playwright/test';
+import { expect, signIn, test } from './shop';
+
+/* Nothing is posted that was given up, nothing twice, and nobody wonders what became of it. */
+async function atPaying(page: Page): Promise<void> {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  await page.goto('/counter');
+  await page.getByRole('button', { name: /^Tide tables/ }).click();
+  await page.getByRole('button', { name: 'Pay', exact: true }).click();
+}
+const exact = (page: Page) => page.getByRole('button', { name: /^Exact/ });
+const dialog = (page: Page) => page.getByRole('dialog', { name: 'No answer came' });
+const sales = async (page: Page) =>
+  ((await (await page.request.get('/api/sales?date=2026-03-02')).json()) as any).sales;
+
+test('kept, and its answer lost: it is found by itself, and posted once', async ({ page }) => {
+  await atPaying(page);
+  // The server does its work, but its answer never arrives.
+  await page.route('**/api/sales', async (route) => {
+    await route.fetch();
+    await route.abort();
+  });
+  await exact(page).click();
+  await expect(page.getByRole('heading', { name: 'R-1' })).toBeVisible();
+  expect(await sales(page)).toHaveLength(1);
+});
+
+test('without network it says so at once; given up, it is not posted when the network is back', async ({
+  page,
+  context,
+}) => {
+  await atPaying(page);
+  await context.setOffline(true);
+  await exact(page).click();
+  await expect(page.getByRole('alert')).toContainText('It was not sent', { timeout: 2_000 });
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: /^Remove .*Tide tables/ }).click();
+  await context.setOffline(false);
+  await expect(page.getByText('Tide tables').first()).toBeVisible();
+  await page.waitForTimeout(1_500);
+  expect(await sales(page)).toEqual([]);
+});
+
+test('sent and unknown: nothing of it changes until it is known; a late copy of what was cancelled is refused', async ({
+  page,
+}) => {
+  await atPaying(page);
+  let copy = { body: '', key: '' };
+  await page.route('**/api/sales', async (route) => {
+    const request = route.request();
+    copy = { body: request.postData()!, key: request.headers()['idempotency-key']! };
+    await route.abort();
+  });
+  const key = /\/api\/commands\/[^/]+$/;
+  await page.route(key, (route) => route.abort());
+  await exact(page).click();
+  await expect(dialog(page)).toContainText('may have been kept', { timeout: 2_000 });
+  // A reload loses nothing of it.
+  await page.reload();
+  await expect(dialog(page)).toContainText('There is no connection');
+  await page.unroute(key);
+  await expect(dialog(page)).toContainText('The server has not kept it');
+  await page.getByRole('button', { name: 'Cancel it' }).click();
+  await expect(dialog(page)).toBeHidden();
+  const late = await page.request.post('/api/sales', {
+    data: copy.body,
+    headers: { 'Content-Type': 'application/json', 'Idempotency-Key': copy.key },
+  });
+  expect(late.status()).toBe(409);
+  expect(await late.text()).toContain('command.burned');
+  await page.unroute('**/api/sales');
+  // The ticket still stands there, and goes under another key.
+  await page.goto('/counter/pay');
+  await exact(page).click();
+  await expect(page.getByRole('heading', { name: 'R-1' })).toBeVisible();
+  expect(await sales(page)).toHaveLength(1);
+});
+
+test('an answer that takes long is waited for in words, and by nobody who will not', async ({
+  page,
+}) => {
+  await atPaying(page);
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/api/sales', async (route) => {
+    await held;
+    await route.abort().catch(() => undefined);
+  });
+  await exact(page).click();
+  await page.getByRole('button', { name: 'Don’t wait' }).click({ timeout: 2_500 });
+  await expect(dialog(page)).toContainText('The server has not kept it');
+  letGo();
+  await page.unroute('**/api/sales');
+  await page.getByRole('button', { name: 'Send it again' }).click();
+  await expect(page.getByRole('heading', { name: 'R-1' })).toBeVisible();
+  expect(await sales(page)).toHaveLength(1);
+});
+
+test.describe('with the shell kept', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('a reload without network shows the ticket under way', async ({ page, context }) => {
+    await page.goto('/');
+    await signIn(page, 'fenella');
+    await page.goto('/counter');
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => null));
+    await page.reload();
+    await page.getByRole('button', { name: /^Tide tables/ }).click();
+    await context.setOffline(true);
+    await page.reload();
+    await expect(page.getByRole('button', { name: 'Pay', exact: true })).toBeVisible();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Tide tables' })).toBeVisible();
+    await context.setOffline(false);
+  });
+});
+
+test('an unknown address is a page of ours; there is no list of pages', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  for (const path of ['/nowhere', '/_sitemap']) {
+    await page.goto(path);
+    await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page).toHaveURL(/counter/);
+});
