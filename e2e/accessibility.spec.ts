@@ -9,6 +9,7 @@ const SCREENS = [
   '/counter/return?sale=2',
   '/counter/credits',
   '/counter/parked',
+  '/counter/vouchers',
   '/customers/new',
   '/orders',
   '/orders/1',

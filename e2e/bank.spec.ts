@@ -76,6 +76,23 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
     .first()
     .click();
   await page.getByRole('button', { name: 'Undo this match' }).click();
+  // It asks first: an entry follows from it.
+  const asked = page.getByRole('dialog', { name: 'Undo this match' });
+  await expect(asked).toContainText('reversed, dated today');
+  await asked.getByRole('button', { name: 'Undo this match' }).click();
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+  // Every answer is offered again: by the engine as likely, and by hand.
+  const line = page.url();
+  await page.goto('/bank/statement');
+  await expect(page.getByText(/It was undone before/)).toBeVisible();
+  await page.goto(line);
+  await page.getByRole('button', { name: 'It is one of ours' }).click();
+  await page
+    .getByRole('dialog', { name: 'What moved this money' })
+    .getByRole('button', { name: 'Accept this match' })
+    .click();
+  await page.getByRole('button', { name: 'Undo this match' }).click();
+  await asked.getByRole('button', { name: 'Undo this match' }).click();
   await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
   await page.goto('/days');
   await expect(page.getByText(/Cards of 100.00 settled, not at the bank yet/)).toBeVisible();

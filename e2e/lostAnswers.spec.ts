@@ -125,3 +125,32 @@ test('an unknown address is a page of ours; there is no list of pages', async ({
   await page.getByRole('button', { name: 'Go on' }).click();
   await expect(page).toHaveURL(/counter/);
 });
+
+test('a part in cash, the rest by card; the next goods are scanned from the receipt', async ({
+  page,
+  shop,
+}) => {
+  await atPaying(page);
+  const other = page.getByLabel('Other cash tendered');
+  await other.fill('1.03');
+  await expect(page.getByText(/whole coins of 0.05/)).toBeVisible();
+  await other.fill('1.00');
+  await page.getByRole('button', { name: 'Take this part' }).click();
+  await page.getByRole('button', { name: 'Meridian' }).click();
+  await page.getByLabel('Last four digits').fill('1111');
+  await page.getByLabel('Authorisation reference').fill('A-1');
+  await page.getByRole('button', { name: /^Take Meridian/ }).click();
+  await expect(page.getByRole('heading', { name: 'R-1' })).toBeVisible();
+  await expect(page.getByText('Meridian ···· 1111')).toBeVisible();
+  await page.keyboard.type('2004170000011');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Counter' })).toBeVisible();
+  const lines = page.getByRole('button', { name: /^Remove / });
+  await expect(lines).toHaveCount(1);
+  // On the counter itself: whatever has the focus.
+  await page.getByRole('button', { name: 'Pay', exact: true }).focus();
+  await page.keyboard.type('2004170000028');
+  await page.keyboard.press('Enter');
+  await expect(lines).toHaveCount(2);
+  expect(await shop.audit()).toEqual([]);
+});

@@ -17,10 +17,12 @@ type Unanswered = {
   giveUp: (() => void) | null;
   /** Sent, and no answer came: nobody knows yet what became of them. Kept over a reload. */
   unknown: Sent[];
+  /** Something that had no answer was kept, and nobody who waited for it is here to say so. */
+  kept: boolean;
 };
 
 export const useUnanswered = create<Unanswered>()(
-  persist((): Unanswered => ({ giveUp: null, unknown: [] }), {
+  persist((): Unanswered => ({ giveUp: null, unknown: [], kept: false }), {
     name: 'abacist.unanswered',
     partialize: ({ unknown }) => ({ unknown }),
   }),

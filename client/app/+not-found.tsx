@@ -1,15 +1,1 @@
-import { router } from 'expo-router';
-import { useWords } from '~/i18n';
-import { GoOn } from '~/ui/GoOn';
-
-/** An address that is no page of ours. */
-export default function NotFound() {
-  const t = useWords();
-  return (
-    <GoOn
-      title={t('unanswered.noPage')}
-      text={t('unanswered.noPageText')}
-      onPress={() => router.replace('/')}
-    />
-  );
-}
+export { NotFound as default } from '~/features/shell';

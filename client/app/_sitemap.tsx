@@ -1,2 +1,2 @@
-/** The router would list every page here; to whoever looks there is none. */
-export { default } from './+not-found';
+// The router would list every page here; to whoever looks there is none.
+export { NotFound as default } from '~/features/shell';

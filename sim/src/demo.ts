@@ -57,7 +57,7 @@ export async function loadDemo(
   };
   const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(
-    (service, command) => act(world, world.people.fenella, opening, service, command),
+    (service, command) => act(world, world.people.osric, opening, service, command),
     today,
   );
   const regulars = await openRegulars(world, addDays(today, -HISTORY_DAYS));

@@ -11,6 +11,9 @@ import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
 import { useApproval } from './store';
 
+/** Digits of the PIN of whoever may approve. */
+const APPROVER_PIN = 6;
+
 /** Asks whoever may approve for a PIN and a reason, for any command that breaks a rule. */
 export function ApprovalDialog() {
   const asked = useApproval((state) => state.asked);
@@ -39,8 +42,9 @@ function Ask() {
   const [pin, setPin] = useState('');
   const [reason, setReason] = useState(asked.before?.reason ?? '');
   const own = approverId === person.id;
+  const ready = reason.trim().length >= 3 && (own || pin.length >= APPROVER_PIN);
   const send = () => {
-    if (!approverId || reason.trim().length < 3 || (!own && pin.length < 4)) return;
+    if (!approverId || !ready) return;
     const rules = asked.rules.map(({ code, params = {} }) => ({ code, params }));
     const said = { reason: reason.trim(), rules };
     asked.answer(own ? said : { ...said, approverId, pin });
@@ -91,7 +95,7 @@ function Ask() {
       />
       <Decide
         label={t(asks ? 'approval.yes' : 'approval.approve')}
-        disabled={reason.trim().length < 3 || (!own && pin.length < 4)}
+        disabled={!ready}
         onDecide={send}
         onCancel={() => asked.answer(undefined)}
       />

@@ -102,7 +102,8 @@ function Account({ account }: { account: StatementView['accounts'][number] }) {
   );
 }
 
-function useMovementWords(): (movement: MovementView) => string {
+/** A movement in words: what it is, whose, and of which days. */
+export function useMovementWords(): (movement: MovementView) => string {
   const t = useWords();
   const dates = useDates();
   return ({ kind, number, party, days }) =>

@@ -11,6 +11,8 @@ import { CardsLane } from './Cards';
 import { SafeLane } from './Safe';
 import { StatementLane } from './Statement';
 
+export { useMovementWords } from './Statement';
+
 export type Lane = 'safe' | 'cards' | 'statement';
 const LANES: Lane[] = ['safe', 'cards', 'statement'];
 

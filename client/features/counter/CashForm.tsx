@@ -6,14 +6,20 @@ import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 
-/** Cash: the amounts that a customer is likely to hand over, or another one. */
+/**
+ * Cash: the amounts that a customer is likely to hand over, or another one. Less than is left is a
+ * part, in whole coins; another tender pays the rest.
+ */
 export function CashForm({
   cashMinor,
   currency,
+  stepMinor,
   onTake,
 }: {
   cashMinor: number;
   currency: string;
+  /** The smallest coin. */
+  stepMinor: number;
   onTake: (tenderedMinor: number) => void;
 }) {
   const t = useWords();
@@ -21,7 +27,8 @@ export function CashForm({
   const [text, setText] = useState('');
   const offers = cashMinor > 0 ? cashOffers(cashMinor, currency) : [0];
   const typed = parseAmount(text, currency);
-  const enough = typed.ok && typed.value >= cashMinor;
+  const part = typed.ok && typed.value > 0 && typed.value < cashMinor;
+  const fits = typed.ok && typed.value > 0 && (!part || typed.value % stepMinor === 0);
   return (
     <Column gap="$3" paddingHorizontal="$4">
       <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('counter.cashOffers')}>
@@ -47,20 +54,21 @@ export function CashForm({
                 ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
                     ...typed.refusals[0]!.params,
                   })
-                : text && !enough
-                  ? t('counter.notEnough')
+                : text && !fits
+                  ? t('counter.noCoins', { coin: money(stepMinor) })
                   : undefined
             }
             onSubmit={() => {
-              if (typed.ok && enough) onTake(typed.value);
+              if (typed.ok && fits) onTake(typed.value);
             }}
+            hint={part && fits ? t('counter.partInCash') : undefined}
           />
         </Column>
         <Button
-          label={t('counter.takeCash')}
-          disabled={!enough}
+          label={t(part ? 'counter.takePart' : 'counter.takeCash')}
+          disabled={!fits}
           onPress={() => {
-            if (typed.ok && enough) onTake(typed.value);
+            if (typed.ok && fits) onTake(typed.value);
           }}
         />
       </Line>

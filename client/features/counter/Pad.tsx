@@ -4,7 +4,7 @@ import { styled, View } from '@tamagui/core';
 import Delete from 'lucide-react-native/icons/delete';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
 import { router } from 'expo-router';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -15,7 +15,7 @@ import { Body, Heading } from '~/ui/Text';
 import { readEntry } from './entry';
 import { DiscountDialog } from './LineDialog';
 import { canScan, ScanDialog } from './Scan';
-import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
+import { listed, ticketIsEmpty, useScanner, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 import { useItemSearch } from './useItemSearch';
 
@@ -134,6 +134,17 @@ export function Pad({ settings }: { settings: CounterSettings }) {
         : t(answer ? 'counter.noSuchCode' : 'refusal.client_unreachable', { text: barcode }),
     );
   };
+  useScanner((code) => void scanned(code));
+  // A code that was scanned where there is no ticket: on the receipt of the last one.
+  const begun = useTicket((state) => state.scanned);
+  useEffect(() => {
+    if (begun === null) return undefined;
+    const turn = setTimeout(() => {
+      useTicket.setState({ scanned: null });
+      void scanned(begun);
+    });
+    return () => clearTimeout(turn);
+  });
   const press = (key: string) =>
     type((before) => (/^[\d.]*$/.test(before) ? before + key : key).slice(0, 12));
   const offers = useOffers(settings, drawerId);

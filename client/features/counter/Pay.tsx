@@ -25,12 +25,13 @@ import { CardForm } from './CardForm';
 import { CashForm } from './CashForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
-import { named, useTicket, useCounterSettings } from '~/features/ticket';
+import { LooseCharges } from './LooseCharges';
+import { named, useTicket, useCounterSettings, withTender } from '~/features/ticket';
 import { TakeAmount } from './TakeAmount';
 import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
 import { TransferForm } from './TransferForm';
-import { givesBack, useFigures } from './useCounter';
+import { givesBack, offeredMinor, useFigures } from './useCounter';
 
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
 export function PayScreen() {
@@ -133,7 +134,7 @@ function Even({ sale }: { sale: Sale }) {
 
 function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const t = useWords();
-  const { currency } = useShop();
+  const { currency, cashStepMinor } = useShop();
   const ticket = useTicket();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
   // A prepayment pays only for its own order, and no account is paid by an account.
@@ -158,8 +159,8 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
       offered.kind === 'cash'
         ? offered.tenderedMinor >= cashMinor
         : offered.amountMinor >= leftMinor;
-    if (whole) sale.mutate({ tenders: [...ticket.tenders, offered] });
-    else if (offered.kind !== 'cash') {
+    if (whole) sale.mutate({ tenders: withTender(ticket.tenders, offered) });
+    else {
       ticket.addTender(offered);
       setChosen(undefined);
     }
@@ -167,6 +168,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   return (
     <Column gap="$4" paddingBottom="$5">
       {ticket.tenders.length ? <Taken settings={settings} /> : null}
+      <LooseCharges settings={settings} leftMinor={leftMinor} onTake={take} />
       <Line
         gap="$2"
         paddingHorizontal="$4"
@@ -193,6 +195,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
           key={cashMinor}
           cashMinor={cashMinor}
           currency={currency}
+          stepMinor={cashStepMinor}
           onTake={(tenderedMinor) =>
             take({ kind: 'cash', tenderId: tender.id, tenderedMinor })
           }
@@ -307,10 +310,7 @@ function Taken({ settings }: { settings: CounterSettings }) {
             {taken.kind === 'card' && taken.lastFour ? ` ···· ${taken.lastFour}` : ''}
             {taken.kind === 'cheque' ? ` ${taken.cheque.number}` : ''}
           </Body>
-          <Money
-            minor={taken.kind === 'cash' ? taken.tenderedMinor : taken.amountMinor}
-            strong
-          />
+          <Money minor={offeredMinor(taken)} strong />
           <Button
             kind="plain"
             icon={X}

@@ -31,7 +31,7 @@ export function TerminalAsk({
         amountMinor,
       };
       const answer = await request<TerminalAnswer>('POST', '/terminal', asked);
-      if (answer.status === 'approved') chargeIs(asked.reference, answer.authorisation);
+      if (answer.status === 'approved') chargeIs(asked.reference, answer);
       if (answer.status === 'declined') chargeIs(asked.reference, null);
       return answer;
     },

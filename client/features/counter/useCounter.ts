@@ -17,6 +17,7 @@ import {
   type PricedTicket,
   type PriceRules,
 } from '@abacist/core/sales';
+import type { OfferedTender } from '@abacist/core/tenders';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
@@ -100,6 +101,10 @@ export type Figures = {
   refusals: Refusal[];
 };
 
+/** What an offered tender pays: cash that is not the last pays what it is, in coins. */
+export const offeredMinor = (tender: OfferedTender): number =>
+  tender.kind === 'cash' ? tender.tenderedMinor : tender.amountMinor;
+
 /** Whether money leaves by it. */
 export const givesBack = (kind: ExtraLine['kind']): boolean =>
   kind === 'prepaymentBack' || kind === 'creditOut' || kind === 'voucherBack';
@@ -127,7 +132,7 @@ export function useFigures(settings: CounterSettings): Figures {
     (sold?.ok ? sold.value.totalMinor : 0) -
     (back?.ok ? back.value.totalMinor : 0) +
     extrasMinor(extras);
-  const paid = sum(tenders.map((tender) => (tender.kind === 'cash' ? 0 : tender.amountMinor)));
+  const paid = sum(tenders.map(offeredMinor));
   const leftMinor = totalMinor - paid;
   return {
     sold: sold?.ok ? sold.value : null,

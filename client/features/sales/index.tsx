@@ -4,6 +4,7 @@ import { router } from 'expo-router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { PapersButton } from '~/features/papers';
+import { useScanner, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -91,6 +92,12 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
     queryFn: () => request<SaleDetail>('GET', `/sales/${id}`),
   });
   const fresh = changeMinor !== null;
+  // The next customer’s goods are scanned while the receipt still stands there.
+  useScanner((scanned) => {
+    if (!fresh) return;
+    useTicket.setState({ scanned });
+    router.replace('/counter');
+  });
   return (
     <Screen
       eyebrow={t('sales.receipt')}

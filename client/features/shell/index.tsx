@@ -12,8 +12,10 @@ import { SignIn } from '~/features/people';
 import { tamaguiConfig } from '~/theme/tamagui.config';
 import { Column } from '~/ui/Box';
 import { Query } from '~/ui/Query';
-import { NoAnswerYet, Unanswered } from '~/features/unanswered';
+import { Notices, Unanswered } from '~/features/unanswered';
 import { Frame } from './Frame';
+
+export { NotFound } from './NotFound';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -49,7 +51,7 @@ function Gate({ children }: { children: ReactNode }) {
   const path = usePathname();
   return (
     <Column flex={1} backgroundColor="$paper" minHeight={0}>
-      <NoAnswerYet />
+      <Notices />
       <Query of={session}>
         {(info) => (
           <SessionContext.Provider value={info}>

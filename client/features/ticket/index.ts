@@ -1,2 +1,3 @@
 export * from './store';
 export { useCounterSettings } from './useCounterSettings';
+export { useScanner } from './useScanner';

@@ -1,13 +1,13 @@
 import type { OrderDetail } from '@abacist/contracts';
 import { settle } from '~/api/unanswered';
-import { loadOrder, useTicket } from './store';
+import { loadOrder, looseCharges, useTicket } from './store';
 
 const ticket = () => useTicket.getState();
 const card = (amountMinor: number, reference: string) =>
   ({ kind: 'card', tenderId: 2, amountMinor, lastFour: '1111', reference }) as const;
 const approve = (amountMinor: number, authorisation: string) => {
   const reference = ticket().chargeFor(2, amountMinor);
-  ticket().chargeIs(reference, authorisation);
+  ticket().chargeIs(reference, { authorisation, lastFour: '1111' });
   ticket().addTender(card(amountMinor, authorisation));
   return reference;
 };
@@ -27,6 +27,13 @@ test('a ticket whose answer was lost: kept, it is done; cancelled, it goes under
   expect(ticket().lines).toEqual([]);
 });
 
+test('cash that is handed over in parts is one sum beside other tenders', () => {
+  const cash = (tenderedMinor: number) =>
+    ({ kind: 'cash', tenderId: 1, tenderedMinor }) as const;
+  for (const tender of [cash(20_00), card(3_37, 'A1'), cash(5_00)]) ticket().addTender(tender);
+  expect(ticket().tenders).toEqual([card(3_37, 'A1'), cash(25_00)]);
+});
+
 describe('what the terminal is asked to charge', () => {
   test('a lost answer is asked for again; a declined charge is another one the next time', () => {
     const first = ticket().chargeFor(2, 50_00);
@@ -42,7 +49,11 @@ describe('what the terminal is asked to charge', () => {
 
   test('a tender that was taken off the ticket is found again, and not charged twice', () => {
     const [first, second] = [approve(50_00, 'A1'), approve(50_00, 'A2')];
+    expect(looseCharges(ticket())).toEqual([]);
     ticket().removeTender(0);
+    expect(looseCharges(ticket())).toMatchObject([
+      { reference: first, authorisation: 'A1', lastFour: '1111', amountMinor: 50_00 },
+    ]);
     expect(ticket().chargeFor(2, 50_00)).toBe(first);
     ticket().setDiscount({ percent: '10' });
     expect(ticket().tenders).toEqual([]);

@@ -67,7 +67,32 @@ type Charge = {
   tenderId: number;
   amountMinor: number;
   authorisation?: string;
+  lastFour?: string;
 };
+
+const isTaken = ({ authorisation }: Charge, tenders: readonly OfferedTender[]): boolean =>
+  authorisation !== undefined &&
+  tenders.some((tender) => tender.kind === 'card' && tender.reference === authorisation);
+
+/** What the terminal charged and no tender of the ticket takes. */
+export function looseCharges({ charges, tenders }: Pick<Ticket, 'charges' | 'tenders'>) {
+  return charges.flatMap((charge) =>
+    charge.authorisation !== undefined && !isTaken(charge, tenders)
+      ? [{ lastFour: '', ...charge, authorisation: charge.authorisation }]
+      : [],
+  );
+}
+
+/** The tenders with one more: cash is one sum, however often it is handed over. */
+export function withTender(
+  tenders: readonly OfferedTender[],
+  tender: OfferedTender,
+): OfferedTender[] {
+  const before = tenders.find(({ kind }) => kind === 'cash');
+  if (tender.kind !== 'cash' || before?.kind !== 'cash') return [...tenders, tender];
+  const tenderedMinor = before.tenderedMinor + tender.tenderedMinor;
+  return [...tenders.filter((one) => one !== before), { ...tender, tenderedMinor }];
+}
 
 /** What of a ticket is put aside: all but its key, its drawer and the money offered. */
 export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders' | 'charges'>>;
@@ -78,6 +103,8 @@ export const listed = (customer: Ticket['customer']): CustomerFound | null =>
   customer && 'id' in customer ? customer : null;
 
 type TicketStore = Ticket & {
+  /** A code that was scanned before the ticket was in sight. */
+  scanned: string | null;
   chooseDrawer: (drawerId: number) => void;
   addLine: (line: TicketLine, item?: CounterItem) => void;
   changeLine: (index: number, line: TicketLine) => void;
@@ -97,7 +124,10 @@ type TicketStore = Ticket & {
    */
   chargeFor: (tenderId: number, amountMinor: number) => string;
   /** What became of a charge; declined (null) and asked again, it is another. */
-  chargeIs: (reference: string, authorisation: string | null) => void;
+  chargeIs: (
+    reference: string,
+    approved: { authorisation: string; lastFour: string } | null,
+  ) => void;
   addTender: (tender: OfferedTender) => void;
   removeTender: (index: number) => void;
   /** An empty ticket for the next customer, at the same drawer. */
@@ -129,6 +159,7 @@ export const useTicket = create<TicketStore>()(
     (set, get) => ({
       key: newKey(),
       drawerId: null,
+      scanned: null as string | null,
       ...NOTHING,
       chooseDrawer: (drawerId) => set({ drawerId }),
       addLine: (line, item) =>
@@ -159,28 +190,25 @@ export const useTicket = create<TicketStore>()(
       setReturned: (returned) => set({ returned, tenders: [] }),
       chargeFor: (tenderId, amountMinor) => {
         const { charges, tenders } = get();
-        const taken = tenders.map((tender) =>
-          tender.kind === 'card' ? tender.reference : '',
-        );
         const open = charges.find(
           (charge) =>
             charge.tenderId === tenderId &&
             charge.amountMinor === amountMinor &&
-            !(charge.authorisation && taken.includes(charge.authorisation)),
+            !isTaken(charge, tenders),
         );
         if (open) return open.reference;
         const reference = newKey();
         set({ charges: [...charges, { reference, tenderId, amountMinor }] });
         return reference;
       },
-      chargeIs: (reference, authorisation) =>
+      chargeIs: (reference, approved) =>
         set(({ charges }) => ({
           charges: charges.flatMap((charge) => {
             if (charge.reference !== reference) return [charge];
-            return authorisation === null ? [] : [{ ...charge, authorisation }];
+            return approved === null ? [] : [{ ...charge, ...approved }];
           }),
         })),
-      addTender: (tender) => set(({ tenders }) => ({ tenders: [...tenders, tender] })),
+      addTender: (tender) => set(({ tenders }) => ({ tenders: withTender(tenders, tender) })),
       removeTender: (index) =>
         set(({ tenders }) => ({ tenders: tenders.filter((_, i) => i !== index) })),
       clear: () => set({ key: newKey(), ...NOTHING }),

@@ -13,6 +13,8 @@ import { BeadIcon, isPot, shapeOf } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
+import { Decide } from '~/ui/Decide';
+import { Dialog } from '~/ui/Dialog';
 import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -254,15 +256,22 @@ function Days({ days }: { days: LineTrail['days'] }) {
 
 function Undo({ groupId }: { groupId: number }) {
   const t = useWords();
-  const undo = useCommand<object, object>(`/matches/${groupId}/undo`);
+  const [asking, setAsking] = useState(false);
+  const close = () => setAsking(false);
+  const undo = useCommand<object, object>(`/matches/${groupId}/undo`, close);
   return (
     <Column paddingHorizontal="$4" gap="$3" alignItems="flex-start">
-      <ErrorNote error={undo.error} />
-      <Button
-        label={t('trail.undo')}
-        disabled={undo.isPending}
-        onPress={() => undo.mutate({})}
-      />
+      <Button label={t('trail.undo')} onPress={() => setAsking(true)} />
+      <Dialog open={asking} title={t('trail.undo')} onClose={close}>
+        <Body>{t('trail.undoAsk')}</Body>
+        <ErrorNote error={undo.error} />
+        <Decide
+          label={t('trail.undo')}
+          disabled={undo.isPending}
+          onDecide={() => undo.mutate({})}
+          onCancel={close}
+        />
+      </Dialog>
     </Column>
   );
 }

@@ -1,4 +1,5 @@
 import type { KeyState } from '@abacist/contracts';
+import { styled } from '@tamagui/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { sendCommand } from '~/api/command';
@@ -13,30 +14,56 @@ import { Body } from '~/ui/Text';
 
 /** How often the server is asked what became of a command. */
 const ASK_EVERY = 2_000;
+const PATIENCE = 700;
 
-/** Said while an answer takes long: nothing is lost, and nobody has to wait. */
-export function NoAnswerYet() {
-  const t = useWords();
-  const giveUp = useUnanswered((state) => state.giveUp);
-  if (!giveUp) return null;
+const Bar = styled(Line, {
+  name: 'NoticeBar',
+  gap: '$3',
+  paddingHorizontal: '$4',
+  paddingVertical: '$2',
+  backgroundColor: '$sheet',
+  borderBottomWidth: 1,
+  borderColor: '$plum',
+  justifyContent: 'space-between',
+});
+
+function Notice({
+  text,
+  label,
+  onPress,
+}: {
+  text: string;
+  label: string;
+  onPress: () => void;
+}) {
   return (
-    <Line
-      role="status"
-      data-noprint
-      gap="$3"
-      paddingHorizontal="$4"
-      paddingVertical="$2"
-      backgroundColor="$sheet"
-      borderBottomWidth={1}
-      borderColor="$plum"
-      justifyContent="space-between"
-    >
-      <Body flex={1} tone="loose">
-        {t('unanswered.notYet')}
-      </Body>
-      <Button label={t('unanswered.dontWait')} onPress={giveUp} />
-    </Line>
+    <Bar role="status" data-noprint>
+      <Body flex={1}>{text}</Body>
+      <Button label={label} onPress={onPress} />
+    </Bar>
   );
+}
+
+/**
+ * Said while an answer takes long (nothing is lost, and nobody has to wait), and when something
+ * that had none turned out to be kept.
+ */
+export function Notices() {
+  const t = useWords();
+  const { giveUp, kept } = useUnanswered();
+  const read = () => useUnanswered.setState({ kept: false });
+  if (giveUp) {
+    return (
+      <Notice
+        text={t('unanswered.notYet')}
+        label={t('unanswered.dontWait')}
+        onPress={giveUp}
+      />
+    );
+  }
+  return kept ? (
+    <Notice text={t('unanswered.kept')} label={t('common.goOn')} onPress={read} />
+  ) : null;
 }
 
 /**
@@ -45,18 +72,10 @@ export function NoAnswerYet() {
  */
 export function Unanswered() {
   const sent = useUnanswered((state) => state.unknown[0]);
-  const [kept, setKept] = useState(false);
-  const t = useWords();
-  if (sent) return <Unknown key={sent.key} sent={sent} onKept={() => setKept(true)} />;
-  return (
-    <Dialog open={kept} title={t('unanswered.keptTitle')} onClose={() => setKept(false)}>
-      <Body>{t('unanswered.kept')}</Body>
-      <Button kind="primary" big label={t('common.goOn')} onPress={() => setKept(false)} />
-    </Dialog>
-  );
+  return sent ? <Unknown key={sent.key} sent={sent} /> : null;
 }
 
-function Unknown({ sent, onKept }: { sent: Sent; onKept: () => void }) {
+function Unknown({ sent }: { sent: Sent }) {
   const t = useWords();
   const client = useQueryClient();
   const { key } = sent;
@@ -70,7 +89,7 @@ function Unknown({ sent, onKept }: { sent: Sent; onKept: () => void }) {
   const end = (known: KeyState) => {
     if (known.state === 'none') return;
     // The page that sent it goes on by itself; after a reload a person must be told.
-    if (known.state === 'kept' && !isAwaited(key)) onKept();
+    if (known.state === 'kept' && !isAwaited(key)) useUnanswered.setState({ kept: true });
     settle(key, known);
     void client.invalidateQueries();
   };
@@ -89,6 +108,13 @@ function Unknown({ sent, onKept }: { sent: Sent; onKept: () => void }) {
   useEffect(() => {
     if (asked.data) end(asked.data);
   });
+  // The first answer comes at once as a rule: nobody is startled for that.
+  const [patient, setPatient] = useState(true);
+  useEffect(() => {
+    const timer = setTimeout(() => setPatient(false), PATIENCE);
+    return () => clearTimeout(timer);
+  }, []);
+  if (patient && asked.isLoading) return null;
   const [label, text] = asked.isError
     ? ['unanswered.away', 'unanswered.awayText']
     : asked.data?.state === 'none'

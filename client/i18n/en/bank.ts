@@ -104,6 +104,7 @@ export const bank = {
     because_incomplete:
       'Kind and party agree, but days, settlements or statements around it are not complete yet.',
     because_crowded: 'Too many equal amounts lie close together to search them all.',
+    because_undone: 'It was undone before. Accept it only if that was a mistake.',
     because_block: 'Equal amounts on both sides, in the order of their dates.',
     rivals: 'Could also be',
     accept_one: 'Accept this match',
@@ -146,6 +147,11 @@ export const bank = {
     isPayment: 'It is a payment on an account',
     whosePayment: 'Whose payment it is',
     isReturned: 'It is a cheque that came back',
+    isOurs: 'It is one of ours',
+    whichOfOurs: 'What moved this money',
+    noneOfOurs: 'Nothing under way moves {{amount}}. It may be recorded later.',
+    undoAsk:
+      'The match’s entry is reversed, dated today; both stay in the journal. What leaned on it is undone too, and the line is open again.',
     allowed: 'an allowance or expense: the books have it, no bank will see it',
     paid: 'paid by {{name}}',
     paidLess: 'paid by {{name}}, less {{discount}} discount',

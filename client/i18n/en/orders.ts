@@ -30,6 +30,10 @@ export const orders = {
   terminal: {
     ask: 'Ask the terminal for {{amount}}',
     again: 'Ask again for {{amount}}',
+    loose: 'Charged, and not on the ticket',
+    looseText:
+      'The terminal charged this, and it pays nothing yet. Put it back on the ticket, or reverse it at the terminal: it stays a loose end until then.',
+    putBack: 'Put it back',
     waiting: 'The terminal waits for its customer …',
     declined: 'The terminal declined. Take another card, or another tender.',
     unknown:

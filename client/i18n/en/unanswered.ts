@@ -12,7 +12,6 @@ export const unanswered = {
     'It did not arrive, or is still on its way. Send it again, or cancel it: then no copy of it is ever posted.',
   again: 'Send it again',
   cancel: 'Cancel it',
-  keptTitle: 'It was kept',
   kept: 'What had no answer did arrive, and is posted once. Don’t enter it again.',
   brokenTitle: 'This page stopped',
   broken:

@@ -83,9 +83,15 @@ export function findCandidates(input: MatchInput): Candidates {
       const window = windows.get(movement.id)!;
       if (line.date < window.from || line.date > window.to) continue;
       const grade = gradeOf(movement, line, named);
-      if (grade === undefined || undone.has(`${movement.id} ${line.id}`)) continue;
+      if (grade === undefined) continue;
       const complete = covers(input.covered, window) && line.date <= input.knownThrough;
-      candidates.push({ movementId: movement.id, lineId: line.id, grade, complete });
+      candidates.push({
+        movementId: movement.id,
+        lineId: line.id,
+        grade,
+        complete,
+        undone: undone.has(`${movement.id} ${line.id}`),
+      });
     }
   }
   return { candidates, reserved };

@@ -92,11 +92,15 @@ function indexOf(part: readonly Candidate[]) {
 /**
  * Rounds: settle all that can be, then delete every candidate that shares a member with them;
  * repeat until none settles. A later group records the groups that removed its rivals.
+ * What a person undid is no explanation: it settles never and stands in nobody’s way, and is left
+ * for a person where its members are still free.
  * @returns the candidates left alive
  */
 function settleRounds(part: readonly Candidate[], certain: CertainGroup[]): Candidate[] {
-  const neighbours = indexOf(part);
-  const alive = new Set(part);
+  const fresh = part.filter(({ undone }) => !undone);
+  const taken = new Set<string>();
+  const neighbours = indexOf(fresh);
+  const alive = new Set(fresh);
   const removedBy = new Map<Candidate, number>();
   for (let round = 1; ; round += 1) {
     const settled = [...alive].filter(
@@ -106,7 +110,15 @@ function settleRounds(part: readonly Candidate[], certain: CertainGroup[]): Cand
           (other) => alive.has(other) && other.grade >= candidate.grade,
         ),
     );
-    if (settled.length === 0) return [...alive];
+    if (settled.length === 0) {
+      const free = part.filter(
+        (candidate) =>
+          candidate.undone &&
+          !taken.has(`m ${candidate.movementId}`) &&
+          !taken.has(`l ${candidate.lineId}`),
+      );
+      return [...alive, ...free];
+    }
     for (const candidate of settled) {
       const leansOn = new Set<number>();
       for (const other of neighbours(candidate)) {
@@ -121,6 +133,7 @@ function settleRounds(part: readonly Candidate[], certain: CertainGroup[]): Cand
         leansOn: [...leansOn].sort((a, b) => a - b),
       });
       alive.delete(candidate);
+      taken.add(`m ${candidate.movementId}`).add(`l ${candidate.lineId}`);
     }
     const first = certain.length - settled.length;
     for (const [k, candidate] of settled.entries()) {
@@ -173,6 +186,7 @@ function proposeLikely(
     }
     const ordered = [...component].sort(
       (a, b) =>
+        Number(a.undone) - Number(b.undone) ||
         b.grade - a.grade ||
         dates(a).apart - dates(b).apart ||
         (a.movementId < b.movementId ? -1 : a.movementId > b.movementId ? 1 : 0) ||
@@ -199,6 +213,7 @@ function proposeLikely(
 }
 
 function whyNot(candidate: Candidate, rivals: LikelyGroup['rivals']): LikelyGroup['because'] {
+  if (candidate.undone) return 'undone';
   if (candidate.grade === 1) return 'amountOnly';
   return rivals.some(({ grade }) => grade >= candidate.grade) ? 'rivals' : 'incomplete';
 }
@@ -208,6 +223,7 @@ function blockOf(component: readonly Candidate[], dates: Dates): LikelyGroup | u
   const lineIds = new Set(component.map(({ lineId }) => lineId));
   const k = movementIds.size;
   if (k < 2 || lineIds.size !== k || component.length !== k * k) return undefined;
+  if (component.some(({ undone }) => undone)) return undefined;
   const groups = new Set(component.map((candidate) => dates(candidate).group));
   const grades = new Set(component.map(({ grade }) => grade));
   if (groups.size !== 1 || grades.size !== 1) return undefined;

@@ -150,7 +150,7 @@ test('windows count banking days over weekends and holidays', () => {
   );
 });
 
-test('a pair that a person has undone does not come back by itself', () => {
+test('a pair that a person has undone is offered again, never certain, and stands in nobody’s way', () => {
   const given = input(
     [movement('m', { references: ['D-1'] })],
     [line('l', { references: ['D-1'] })],
@@ -159,9 +159,17 @@ test('a pair that a person has undone does not come back by itself', () => {
   const undone = [{ movementId: 'm', lineId: 'l' }];
   expect(run({ ...given, undone })).toMatchObject({
     certain: [],
-    likely: [],
-    openLineIds: ['l'],
+    likely: [{ movementIds: ['m'], lineIds: ['l'], because: 'undone' }],
+    openLineIds: [],
   });
+  // A better explanation settles beside it, and takes its line.
+  const other = input(
+    [movement('m'), movement('n', { references: ['D-2'] })],
+    [line('l', { references: ['D-2'] })],
+  );
+  const settled = run({ ...other, undone });
+  expect(pairs(settled.certain)).toEqual(['n=l']);
+  expect(settled.likely).toEqual([]);
 });
 
 test('it can be stopped, and says how far it is', () => {

@@ -32,7 +32,7 @@ export type MatchInput = {
   covered: readonly Span[];
   /** Every day up to this one is closed, and every settlement due by it is imported. */
   knownThrough: string;
-  /** Pairs that a person has undone: never proposed again by themselves. */
+  /** Pairs that a person has undone: likely at most, and nobody else’s rival. */
   undone?: readonly { movementId: string; lineId: string }[];
 };
 
@@ -44,6 +44,8 @@ export type Candidate = {
   lineId: string;
   grade: Grade;
   complete: boolean;
+  /** A person undid it: it is offered again, and never certain. */
+  undone: boolean;
 };
 
 export type CertainGroup = {
@@ -60,7 +62,7 @@ export type LikelyGroup = {
   lineIds: string[];
   grade: Grade;
   /** Why it is not certain. */
-  because: 'amountOnly' | 'rivals' | 'incomplete' | 'crowded' | 'block';
+  because: 'amountOnly' | 'rivals' | 'incomplete' | 'crowded' | 'block' | 'undone';
   /** Other candidates that share a member with it. */
   rivals: { movementId: string; lineId: string; grade: Grade }[];
 };

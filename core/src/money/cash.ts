@@ -43,12 +43,14 @@ export function mostTendered(dueMinor: number, currency: string): Minor {
  * `mostTendered`.
  * @param dueMinor already rounded to the smallest coin
  */
-export function cashOffers(dueMinor: number, currency: string, most = 4): Minor[] {
+export function cashOffers(dueMinor: number, currency: string, most = 5): Minor[] {
   if (dueMinor <= 0) return [];
   const offers = new Set<number>([dueMinor]);
   const steps = [...denominations(currency)].filter((value) => value >= 500).reverse();
   for (const step of steps) offers.add(Math.ceil(dueMinor / step) * step);
+  const bound = mostTendered(dueMinor, currency);
   return [...offers]
+    .filter((offer) => offer <= bound)
     .sort((a, b) => a - b)
     .slice(0, most)
     .map(minor);

@@ -61,12 +61,6 @@ export function command<C, A>(
   };
 }
 
-export function actorOf(request: Request): Actor {
-  const actor = request.session?.actor;
-  if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
-  return actor;
-}
-
 type Sent<C> = {
   key: string;
   input: C;

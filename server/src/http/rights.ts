@@ -1,7 +1,6 @@
 import { mayAs, type Role } from '@abacist/core/people';
 import type { Request } from 'express';
-import { actorOf } from './command';
-import { forbidden } from './errors';
+import { forbidden, HttpError } from './errors';
 import type { Actor } from '../context';
 
 /**
@@ -138,6 +137,13 @@ export const RIGHTS = {
   'GET /failed-tries': 'manager',
 } as const satisfies Record<string, Role>;
 export type Right = keyof typeof RIGHTS;
+
+/** Whoever is signed in. @throws HttpError 401 */
+export function actorOf(request: Request): Actor {
+  const actor = request.session?.actor;
+  if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
+  return actor;
+}
 
 /** Whoever is signed in and may use an endpoint. @throws HttpError 401, 403 */
 export function allowed(request: Request, right: Right): Actor {
