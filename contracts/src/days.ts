@@ -4,7 +4,8 @@ import type { Bead, RodState } from '@abacist/core/days';
 export type Rod = {
   date: string;
   /**
-   * What was taken that day: cash, cheques, cards and other tenders, less what went back. What
+   * What was taken that day: cash, cheques, cards, on account and other tenders, less what went
+   * back. What
    * was paid with money of an earlier day (a prepayment, a voucher, store credit) is not in it.
    * Null for who counts blind, until the drawers are counted.
    */
