@@ -9,6 +9,8 @@ const SCREENS = [
   '/counter/return?sale=2',
   '/counter/credits',
   '/counter/parked',
+  '/books/failed-tries',
+  '/nowhere',
   '/counter/vouchers',
   '/customers/new',
   '/orders',

@@ -50,3 +50,14 @@ export type SessionInfo = {
   colleagues: { id: number; name: string }[];
   demoUsers: { username: string; name: string; role: Role; password: string; pin: string }[];
 };
+
+/** A sign-in or a PIN that was not right: whose, typed where. */
+export type FailedTry = {
+  kind: 'password' | 'pin';
+  /** Null where no person has that name. */
+  name: string | null;
+  /** Who was signed in there, for a PIN. */
+  by: string | null;
+  address: string;
+  triedAt: string;
+};

@@ -1,8 +1,11 @@
+import { mayAs } from '@abacist/core/people';
+import { useSignedIn } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Column, Sheet } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Body } from '~/ui/Text';
 
+type Page = { to: string; name: string; needs?: 'manager' };
 const PAGES = [
   { to: '/books/items', name: 'shopItems' },
   { to: '/books/departments', name: 'shopDepartments' },
@@ -12,14 +15,17 @@ const PAGES = [
   { to: '/books/account-rules', name: 'shopAccountRules' },
   { to: '/books/papers', name: 'shopPapers' },
   { to: '/books/customers', name: 'shopCustomers' },
-] as const;
+  { to: '/books/failed-tries', name: 'shopTries', needs: 'manager' },
+] as const satisfies Page[];
 
 /** What the shop sets up: each leads to a page of its own. */
 export function ShopPages() {
   const t = useWords();
+  const { person } = useSignedIn();
+  const pages = PAGES.filter((page) => !('needs' in page) || mayAs(person.role, page.needs));
   return (
     <Sheet role="list">
-      {PAGES.map(({ to, name }) => (
+      {pages.map(({ to, name }) => (
         <ListLink key={to} to={to}>
           <Column flex={1} paddingVertical="$1">
             <Body strong>{t(`books.${name}`)}</Body>

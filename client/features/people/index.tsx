@@ -10,6 +10,8 @@ import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 
+export { FailedTriesScreen } from './FailedTries';
+
 type Fields = { username: string; password: string };
 
 /** The sign-in page. In the demo it names the demo's people, each one tap away. */

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { verify } from '@node-rs/argon2';
+import type { FailedTry } from '@abacist/contracts';
 import type { Role } from '@abacist/core/people';
 import type { Request, Response } from 'express';
 import type { Deps } from '../context';
@@ -58,7 +59,7 @@ export async function trustDevice(
 
 /** Who tries at what, from where. */
 export type Try = {
-  kind: 'password' | 'pin';
+  kind: FailedTry['kind'];
   userId: number | null;
   byUserId: number | null;
   address: string;
@@ -111,14 +112,6 @@ export async function isPinOf(
   const { pin_hash: _hash, ...person } = found;
   return person;
 }
-
-export type FailedTry = {
-  kind: Try['kind'];
-  name: string | null;
-  by: string | null;
-  address: string;
-  triedAt: string;
-};
 
 /** The newest failed tries. */
 export async function failedTries(db: Db): Promise<{ tries: FailedTry[] }> {

@@ -1,0 +1,3 @@
+import { FailedTriesScreen } from '~/features/people';
+
+export default FailedTriesScreen;
