@@ -169,3 +169,20 @@ test('a second rule is approved together with the first, as it stands now', asyn
     approval: { rules: [{ code: 'rule.void' }, { params: { days: 32 } }] },
   });
 });
+
+test('what was approved before goes with it; what is broken beside it is asked about still', async () => {
+  const rules = [
+    { code: 'rule.priceChange', approver: 'manager' as const, params: { lines: 1 } },
+  ];
+  const approval = { approverId: 3, pin: '864286', reason: 'Last one', rules };
+  answers([200, {}]);
+  await sendCommand('/sales', {}, 'key-5', { approval, rules });
+  expect(sent).toEqual([{ key: 'key-5', body: { command: {}, approval } }]);
+  answers([409, NEEDED], [200, {}]);
+  const sending = sendCommand('/sales', {}, 'key-6', { approval, rules });
+  await settled();
+  expect(asked()).toMatchObject({ rules: [...rules, ...NEEDED.rules], before: approval });
+  asked()!.answer({ ...approval, rules: asked()!.rules });
+  await sending;
+  expect(sent).toHaveLength(2);
+});

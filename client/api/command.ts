@@ -27,9 +27,15 @@ export function newKey(): string {
  * @throws ApiError when it is refused or was not sent, Cancelled when nobody approved, Burned when
  *   it was cancelled after its answer was lost
  */
-export async function sendCommand<A>(path: string, command: unknown, key: string): Promise<A> {
-  let approval: Approval | undefined;
-  let seen: BrokenRule[] = [];
+export async function sendCommand<A>(
+  path: string,
+  command: unknown,
+  key: string,
+  /** What was approved before it was sent, and the rules that were seen then. */
+  before?: { approval: Approval; rules: BrokenRule[] },
+): Promise<A> {
+  let approval = before?.approval;
+  let seen = before?.rules ?? [];
   let lost = false;
   for (;;) {
     const sent = { key, path, body: approval ? { command, approval } : { command } };

@@ -1,6 +1,7 @@
 import type { ReturnRules } from '@abacist/core/returns';
 import {
   CONDITIONS,
+  type Allowance,
   type CardExtras,
   type Condition,
   type ExtraLine,
@@ -241,7 +242,7 @@ export type CounterSettings = {
   bankAccounts: { id: number; name: string }[];
   reasons: { code: string; name: string; restocking: boolean }[];
   /** How far the person may move prices without asking, percent; null: as he likes. */
-  allowancePercent: string | null;
+  allowance: Allowance | null;
   returnRules: ReturnRules;
   cardExtras: CardExtras;
 };

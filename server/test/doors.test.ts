@@ -321,6 +321,36 @@ describe('what comes over the wire', () => {
   });
 });
 
+test('a command whose answer was lost is found by its key, or its key is burned for good', async () => {
+  const [fenella, osric] = [await shop.as('fenella'), await shop.as('osric')];
+  const [kept, never, atOnce] = [randomUUID(), randomUUID(), randomUUID()];
+  const burn = (who: typeof osric, key: string) => who.raw('POST', `/commands/${key}/burn`);
+  const sold = await fenella.send('/sales', sale(), { key: kept });
+  expect((await fenella.get(`/commands/${kept}`)).body).toEqual({
+    state: 'kept',
+    answer: sold.body,
+  });
+  expect((await burn(fenella, kept)).body).toEqual({ state: 'kept', answer: sold.body });
+  // What a colleague’s command answered is nobody else’s.
+  expect((await osric.get(`/commands/${kept}`)).body).toEqual({ state: 'kept', answer: null });
+  expect((await fenella.get(`/commands/${never}`)).body).toEqual({ state: 'none' });
+  expect((await burn(fenella, never)).body).toEqual({ state: 'burned' });
+  expect((await burn(fenella, never)).body).toEqual({ state: 'burned' });
+  expect((await fenella.get(`/commands/${never}`)).body).toEqual({ state: 'burned' });
+  const late = await fenella.send('/sales', sale(), { key: never });
+  expect([late.status, late.body.refusals]).toEqual([409, [{ code: 'command.burned' }]]);
+  expect((await burn(fenella, 'no-key')).status).toBe(422);
+  // Both at once: either it is sold and its answer comes, or it is burned and nothing is sold.
+  const before = (await shop.one('SELECT COUNT(*) AS n FROM sale')).n;
+  const [selling, burning] = await Promise.all([
+    fenella.send('/sales', sale(), { key: atOnce }),
+    burn(fenella, atOnce),
+  ]);
+  const after = (await shop.one('SELECT COUNT(*) AS n FROM sale')).n;
+  expect(burning.body.state).toBe(selling.status === 200 ? 'kept' : 'burned');
+  expect(after - before).toBe(selling.status === 200 ? 1 : 0);
+});
+
 test('the clock: what runs back or leaps stops posting until a manager lets it go on', async () => {
   let ran = 0;
   shop.deps.clockWatch = watchClock(shop.deps.clock, () => ran);

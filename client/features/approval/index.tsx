@@ -11,6 +11,8 @@ import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
 import { useApproval } from './store';
 
+export { useAskedFirst } from './useAskedFirst';
+
 /** Digits of the PIN of whoever may approve. */
 const APPROVER_PIN = 6;
 

@@ -127,9 +127,9 @@ export function LineDialog({
         error={offError}
         onSubmit={save}
       />
-      {settings.allowancePercent === null ? null : (
+      {settings.allowance === null ? null : (
         <Body small tone="faded">
-          {t('counter.allowance', { percent: Number(settings.allowancePercent) })}
+          {t('counter.allowance', { percent: Number(settings.allowance.percent) })}
         </Body>
       )}
       <Decide label={t('counter.saveLine')} onDecide={save} onCancel={onClose} />

@@ -1,5 +1,6 @@
 import type { CounterSettings, SaleAnswer } from '@abacist/contracts';
 import type { OfferedRefund } from '@abacist/core/returns';
+import { brokenPriceRules } from '@abacist/core/sales';
 import type { OfferedTender } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
@@ -7,6 +8,7 @@ import { Redirect, router } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { sendCommand } from '~/api/command';
 import { ApiError } from '~/api/http';
+import { useAskedFirst } from '~/features/approval';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -42,10 +44,21 @@ export function PayScreen() {
 /** The difference of the ticket: to pay, to give back, or none. */
 function Settle({ settings }: { settings: CounterSettings }) {
   const t = useWords();
-  const { empty, totalMinor, original, back } = useFigures(settings);
-  const { returned, extras } = useTicket();
+  const { empty, totalMinor, original, back, sold } = useFigures(settings);
+  const { lines, returned, extras } = useTicket();
   const paysBack = extras.some(({ kind }) => givesBack(kind));
-  const sale = useSale(settings);
+  // Asked before money changes hands. What goes out is asked about when it is posted, which is before.
+  const approved = useAskedFirst(
+    totalMinor > 0 && sold
+      ? brokenPriceRules(
+          // Lines of an order stand at the prices that were agreed then.
+          sold.lines.filter((_, i) => !(lines[i] && 'order' in lines[i] && lines[i].order)),
+          settings.allowance,
+        )
+      : [],
+    () => router.replace('/counter'),
+  );
+  const sale = useSale(settings, approved);
   if (empty && !sale.isPending && !sale.isSuccess && !sale.error) {
     return <Redirect href="/counter" />;
   }
@@ -76,7 +89,7 @@ function Settle({ settings }: { settings: CounterSettings }) {
 export type Settlement = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
 
 /** Sends the ticket; its receipt follows. */
-function useSale(settings: CounterSettings) {
+function useSale(settings: CounterSettings, approved: ReturnType<typeof useAskedFirst>) {
   const client = useQueryClient();
   const ticket = useTicket();
   const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
@@ -97,6 +110,7 @@ function useSale(settings: CounterSettings) {
           refunds,
         },
         ticket.key,
+        approved(),
       ),
     onSuccess: async (answer) => {
       ticket.clear();

@@ -96,7 +96,7 @@ export async function counterSettings(
     cardExtras,
     salespeople,
     bankAccounts,
-    allowancePercent: allowanceOf(role)?.percent ?? null,
+    allowance: allowanceOf(role),
     returnRules,
   };
 }
