@@ -256,7 +256,7 @@ test('kind and party alone are certain only when everything around them is known
   // Undoing posts the reverse; the pair does not come back by itself, but a person may accept it.
   expect((await osric.send(`/matches/${line.match.groupId}/undo`, {})).status).toBe(200);
   await shop.jobsEnded();
-  expect((await allLines()).find((one: any) => one.id === line.id).status).toBe('open');
+  expect((await allLines()).find((one: any) => one.id === line.id).status).toBe('likely');
   const pair = { movement: line.match.movement.key, lineId: line.id };
   const accepted = await osric.send('/matches', { bankAccountId: 1, pairs: [pair] });
   expect(accepted.status).toBe(200);

@@ -118,7 +118,10 @@ export function GiveBack({
         <ErrorNote error={sale.error} />
         {cashGiven && cashGiven.roundingMinor !== 0 ? (
           <Body tone="faded">
-            {t('refund.cashGives', { amount: money(-cashGiven.keptMinor) })}
+            {t(cashGiven.roundingMinor > 0 ? 'refund.cashMore' : 'refund.cashLess', {
+              amount: money(-cashGiven.keptMinor),
+              by: money(Math.abs(cashGiven.roundingMinor)),
+            })}
           </Body>
         ) : null}
         <RefusalNote refusals={missed} />
