@@ -53,7 +53,9 @@ test('part of a sale comes back without its paper; the rest stays for later', as
   // A third of 34.50 with its tax of 2.16: 12.22, of which 12.20 leaves the drawer.
   await expect(page.getByText('To give back')).toBeVisible();
   await button(page, 'Give back').click();
-  await expect(page.getByText('12.20 leaves the drawer: rounding gives 0.02 less.')).toBeVisible();
+  await expect(
+    page.getByText('12.20 leaves the drawer: rounding gives 0.02 less.'),
+  ).toBeVisible();
   await button(page, 'Give back 12.22').click();
   await expect(page.getByText('Back of R-1')).toBeVisible();
   await expect(page.getByText('12.20', { exact: true })).toBeVisible();

@@ -253,7 +253,7 @@ test('kind and party alone are certain only when everything around them is known
   const line = (await allLines()).find((one: any) => one.text === 'Halyard Pay weekly');
   expect(line.match).toMatchObject({ certain: true, grade: 2 });
 
-  // Undoing posts the reverse; the pair does not come back by itself, but a person may accept it.
+  // Undoing posts the reverse; the pair is offered again, and a person may accept it.
   expect((await osric.send(`/matches/${line.match.groupId}/undo`, {})).status).toBe(200);
   await shop.jobsEnded();
   expect((await allLines()).find((one: any) => one.id === line.id).status).toBe('likely');
