@@ -152,5 +152,11 @@ test('a part in cash, the rest by card; the next goods are scanned from the rece
   await page.keyboard.type('2004170000028');
   await page.keyboard.press('Enter');
   await expect(lines).toHaveCount(2);
+  // And while it is being paid.
+  await page.getByRole('button', { name: 'Pay', exact: true }).click();
+  await page.getByRole('button', { name: 'Cash', exact: true }).focus();
+  await page.keyboard.type('2004170000035');
+  await page.keyboard.press('Enter');
+  await expect(lines).toHaveCount(3);
   expect(await shop.audit()).toEqual([]);
 });

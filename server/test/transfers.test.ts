@@ -1,6 +1,6 @@
 import { audit } from '../src/audit/audit';
 import { importStatement, statementOf } from './day';
-import { openShop, type Ids, type TestShop } from './harness';
+import { book, openShop, type Ids, type TestShop } from './harness';
 import { approval, codes, pay, regularsOf } from './regulars';
 
 let shop: TestShop;
@@ -104,4 +104,47 @@ test('a line that nobody knew is taken as a payment, and both are matched at onc
   const trail = (await regulars.osric().get(`/trail/lines/${line.id}`)).body;
   expect(trail.steps[1]).toMatchObject({ kind: 'transfer', amountMinor: 80_00 });
   expect(trail.days).toMatchObject([{ date: '2026-03-04', key: 'transfer' }]);
+});
+
+test('goods that a transfer paid give the money back by one, which comes home with its own line', async () => {
+  const { ring } = regulars;
+  const sold = await ring({
+    lines: [book(id, 60_00)],
+    tenders: [byTransfer(60_00, { reference: 'Order 2026-30' })],
+  });
+  const { payments } = (await regulars.fenella().get(`/sales/${sold.body.saleId}`)).body;
+  const back = (amountMinor: number) =>
+    ring(
+      {
+        returned: {
+          saleId: sold.body.saleId,
+          lines: [{ position: 1, quantity: '1' }],
+          reason: 'faulty',
+          condition: 'asNew',
+        },
+        refunds: [
+          byTransfer(amountMinor, {
+            saleTenderId: payments[0].id,
+            reference: 'Back 2026-44',
+          }),
+        ],
+      },
+      { approval },
+    );
+  expect((await back(61_00)).status).toBe(422);
+  expect((await back(60_00)).status).toBe(200);
+  const amounts = async () =>
+    (await view()).openMovements.map(({ amountMinor }: any) => amountMinor).sort();
+  expect(await amounts()).toEqual([-60_00, 60_00]);
+  await regulars.at('2026-03-05T14:00:00Z');
+  await importStatement(
+    regulars.osric(),
+    statementOf(
+      1160_00,
+      { date: '2026-03-05', amountMinor: 60_00, text: 'TRANSFER ORDER 2026-30' },
+      { date: '2026-03-05', amountMinor: -60_00, text: 'TRANSFER BACK 2026-44' },
+    ),
+  );
+  await shop.jobsEnded();
+  expect(await amounts()).toEqual([]);
 });

@@ -28,7 +28,13 @@ import { CashForm } from './CashForm';
 import { CreditForm } from './CreditForm';
 import { GiveBack } from './GiveBack';
 import { LooseCharges } from './LooseCharges';
-import { named, useTicket, useCounterSettings, withTender } from '~/features/ticket';
+import {
+  named,
+  useScanner,
+  useTicket,
+  useCounterSettings,
+  withTender,
+} from '~/features/ticket';
 import { TakeAmount } from './TakeAmount';
 import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
@@ -59,6 +65,12 @@ function Settle({ settings }: { settings: CounterSettings }) {
     () => router.replace('/counter'),
   );
   const sale = useSale(settings, approved);
+  // One more thing of the customer’s, when the ticket stands at its payment already.
+  useScanner((scanned) => {
+    if (sale.isPending) return;
+    useTicket.setState({ scanned });
+    router.replace('/counter');
+  });
   if (empty && !sale.isPending && !sale.isSuccess && !sale.error) {
     return <Redirect href="/counter" />;
   }

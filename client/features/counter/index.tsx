@@ -15,7 +15,7 @@ import { Heading } from '~/ui/Text';
 import { DeviceDialog } from './Device';
 import { MoreDialog } from './More';
 import { Pad } from './Pad';
-import { useTicket, useCounterSettings } from '~/features/ticket';
+import { useScanner, useTicket, useCounterSettings } from '~/features/ticket';
 import { TicketLines, ToPay } from './Ticket';
 
 export { OrphansScreen } from './Orphans';
@@ -33,6 +33,10 @@ export function CounterScreen() {
   const { drawerId } = useTicket();
   const [choosing, setChoosing] = useState(false);
   const [more, setMore] = useState(false);
+  // What is scanned before the pad is there waits for it.
+  useScanner((scanned) => {
+    if (!settings.data) useTicket.setState({ scanned });
+  });
   const drawers = settings.data?.drawers ?? [];
   const drawer = drawers.find(({ id }) => id === drawerId) ?? drawers[0];
   return (
