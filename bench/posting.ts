@@ -182,6 +182,7 @@ async function record(adminUrl: string, appUrl: string, sale: Sale): Promise<Rec
     approval: undefined,
     params: {},
     path: '/sales',
+    at: { userId: actor.id, device: '', address: '' },
   };
   await executeCommand(recording, actor, sent, sell as never);
   connection.destroy();

@@ -6,14 +6,18 @@ import { send, settle, useUnanswered, whenKnown } from './unanswered';
 type Sent = { key: string; body: { command: unknown; approval?: unknown } };
 let sent: Sent[] = [];
 
-/** Answers in turn; 'lost' is a connection that breaks. */
-function answers(...list: ([status: number, body: object] | 'lost')[]): void {
+/** Answers in turn; 'lost' is a connection that breaks, 'broken' an answer that does. */
+function answers(...list: ([status: number, body: object] | 'lost' | 'broken')[]): void {
   sent = [];
   globalThis.fetch = (async (_url: string, init: RequestInit) => {
     const headers = init.headers as Record<string, string>;
     sent.push({ key: headers['Idempotency-Key']!, body: JSON.parse(String(init.body)) });
     const next = list.shift()!;
     if (next === 'lost') throw new TypeError('network');
+    if (next === 'broken') {
+      const json = () => Promise.reject(new SyntaxError('cut short'));
+      return { ok: true, status: 200, json } as unknown as Response;
+    }
     const [status, body] = next;
     return { ok: status < 400, status, json: async () => body } as Response;
   }) as typeof fetch;
@@ -44,11 +48,12 @@ describe('an answer that is lost', () => {
     ['the connection broke', 'lost'],
     ['the database was away', [...AWAY]],
     ['something between answered', [502, {}]],
+    ['the answer broke off', 'broken'],
   ])('%s: it waits until it is known to be kept', async (_, first) => {
     answers(first);
     const sending = sendCommand('/sales', { a: 1 }, 'k-1');
     await settled();
-    expect(unknown()).toEqual([{ key: 'k-1', path: '/sales', body: { command: { a: 1 } } }]);
+    expect(unknown()).toEqual([{ key: 'k-1', path: '/sales', command: { a: 1 } }]);
     const heard: unknown[] = [];
     whenKnown((key, known) => heard.push([key, known.state]));
     settle('k-1', { state: 'kept', answer: { number: 'R-9' } });
@@ -56,6 +61,28 @@ describe('an answer that is lost', () => {
     expect(unknown()).toEqual([]);
     expect(heard).toEqual([['k-1', 'kept']]);
     expect(sent).toHaveLength(1);
+  });
+
+  test('what is kept over a reload holds no PIN; what does not fit is known until the page is left', async () => {
+    const rules = [{ code: 'rule.void', approver: 'manager' as const }];
+    const approval = { approverId: 3, pin: '864286', reason: 'Rung twice', rules };
+    answers('lost', 'lost');
+    const kept = sendCommand('/sales/1/void', {}, 'k-7', { approval, rules });
+    await settled();
+    expect(sent[0]!.body).toEqual({ command: {}, approval });
+    expect(localStorage.getItem('abacist.unanswered')).toContain('k-7');
+    expect(localStorage.getItem('abacist.unanswered')).not.toContain('864286');
+    settle('k-7', { state: 'kept', answer: 1 });
+    await kept;
+    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    const large = sendCommand('/statements', {}, 'k-8');
+    await settled();
+    expect(unknown()).toHaveLength(1);
+    full.mockRestore();
+    settle('k-8', { state: 'kept', answer: 2 });
+    await expect(large).resolves.toBe(2);
   });
 
   test('cancelled, it is never sent again; sent again, it goes under the same key', async () => {
@@ -97,7 +124,7 @@ describe('an answer that is lost', () => {
       new Promise((_resolve, reject) =>
         signal!.addEventListener('abort', () => reject(new Error('aborted'))),
       )) as typeof fetch;
-    const sending = send({ key: 'k-6', path: '/sales', body: { command: {} } });
+    const sending = send({ key: 'k-6', path: '/sales', command: {} });
     const lost = expect(sending).rejects.toMatchObject({
       body: { refusals: [{ code: 'client.unreachable' }] },
     });

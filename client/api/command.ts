@@ -38,9 +38,9 @@ export async function sendCommand<A>(
   let seen = before?.rules ?? [];
   let lost = false;
   for (;;) {
-    const sent = { key, path, body: approval ? { command, approval } : { command } };
+    const sent = { key, path, command };
     try {
-      return await send<A>(sent);
+      return await send<A>(sent, approval);
     } catch (error) {
       if (isLost(error) || (lost && isNotSent(error))) {
         lost = true;

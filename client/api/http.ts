@@ -40,7 +40,8 @@ export async function request<A>(
     throw new ApiError(0, UNREACHABLE);
   }
   const answer: unknown = await response.json().catch(() => undefined);
-  if (response.ok) return answer as A;
+  // Every answer is JSON: one that broke off on its way was lost, whatever its status says.
+  if (response.ok && answer !== undefined) return answer as A;
   const known = answer as ErrorBody | undefined;
   throw new ApiError(response.status, known?.refusals ? known : UNREACHABLE);
 }

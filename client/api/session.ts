@@ -1,8 +1,9 @@
 import type { SessionInfo, ShopInfo } from '@abacist/contracts';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
-import { request } from './http';
+import { ApiError, request } from './http';
 import { forgetKnown } from './shell';
+import { useUnanswered } from './unanswered';
 
 /** Who is signed in, and the shop. */
 export function useSession() {
@@ -33,14 +34,24 @@ export function useShop(): ShopInfo {
 export function useSignOut(): () => Promise<void> {
   const client = useQueryClient();
   return async () => {
-    await request('DELETE', '/session');
-    await forgetKnown();
+    try {
+      await request('DELETE', '/session');
+    } catch (error) {
+      // Still signed in, and told so.
+      if (!(error instanceof ApiError)) throw error;
+      useUnanswered.setState({ news: error.body.refusals });
+      return;
+    }
     await client.refetchQueries({ queryKey: ['session'] });
     forgetAllButSession(client);
   };
 }
 
-/** Drops what one person has read before another looks; the session itself is being watched. */
+/**
+ * Drops what one person has read before another looks, in the service worker too; the session itself
+ * is being watched, and read again for who is there now.
+ */
 export function forgetAllButSession(client: QueryClient): void {
+  void forgetKnown().then(() => client.invalidateQueries({ queryKey: ['session'] }));
   client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
 }

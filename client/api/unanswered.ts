@@ -1,14 +1,11 @@
 import type { Approval, KeyState } from '@abacist/contracts';
+import type { Refusal } from '@abacist/core/outcome';
 import { create } from 'zustand';
-import { persist } from 'zustand/middleware';
+import { createJSONStorage, persist } from 'zustand/middleware';
 import { ApiError, request } from './http';
 
-/** A command as it went over the wire. */
-export type Sent = {
-  key: string;
-  path: string;
-  body: { command: unknown; approval?: Approval };
-};
+/** A command as it went over the wire; without its approval, whose PIN is kept nowhere. */
+export type Sent = { key: string; path: string; command: unknown };
 /** What it turned out to be: kept with its answer, cancelled for good, or sent once more. */
 export type Known = Exclude<KeyState, { state: 'none' }> | { state: 'again' };
 
@@ -17,13 +14,30 @@ type Unanswered = {
   giveUp: (() => void) | null;
   /** Sent, and no answer came: nobody knows yet what became of them. Kept over a reload. */
   unknown: Sent[];
-  /** Something that had no answer was kept, and nobody who waited for it is here to say so. */
-  kept: boolean;
+  /**
+   * What nobody who asked is here to say: something that had no answer was kept after all, or what
+   * was sent again or in passing was refused.
+   */
+  news: 'kept' | Refusal[] | null;
 };
 
+/** A command with a large file may not fit: then it is known of only until the page is left. */
+const storage = createJSONStorage<Pick<Unanswered, 'unknown'>>(() => ({
+  getItem: (name) => localStorage.getItem(name),
+  removeItem: (name) => localStorage.removeItem(name),
+  setItem: (name, value) => {
+    try {
+      localStorage.setItem(name, value);
+    } catch {
+      localStorage.removeItem(name);
+    }
+  },
+}));
+
 export const useUnanswered = create<Unanswered>()(
-  persist((): Unanswered => ({ giveUp: null, unknown: [], kept: false }), {
+  persist((): Unanswered => ({ giveUp: null, unknown: [], news: null }), {
     name: 'abacist.unanswered',
+    storage,
     partialize: ({ unknown }) => ({ unknown }),
   }),
 );
@@ -73,7 +87,8 @@ const A_WORD_AFTER = 1_500;
  * the connection goes, the waiting ends by itself.
  * @throws ApiError
  */
-export async function send<A>({ key, path, body }: Sent): Promise<A> {
+export async function send<A>({ key, path, command }: Sent, approval?: Approval): Promise<A> {
+  const body = approval ? { command, approval } : { command };
   const stop = new AbortController();
   const giveUp = () => stop.abort();
   const timer = setTimeout(() => useUnanswered.setState({ giveUp }), A_WORD_AFTER);

@@ -1,6 +1,7 @@
 export * from './common';
 export * from './errors';
 export * from './people';
+export * from './ticket';
 export * from './sales';
 export * from './drawer';
 export * from './days';

@@ -3,7 +3,7 @@ import type { RefundState } from '@abacist/core/returns';
 import type { SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
 import { amountMinor, isoDate, safeText, safeContent } from './common';
-import { ticketParts, type TicketParties } from './sales';
+import { ticketParts, type TicketParties } from './ticket';
 
 /** A ticket kept as a quotation or an order. */
 export type KeepTicket = TicketParties & {

@@ -17,7 +17,7 @@ export async function tidy({ pool, clock }: Deps): Promise<void> {
   ]);
   await run(
     pool,
-    `UPDATE paper_issue SET state = 'failed' WHERE state = 'going' AND issued_at < ?`,
+    `UPDATE paper_issue SET state = 'failed' WHERE state IN ('going', 'sending') AND issued_at < ?`,
     [new Date(now.getTime() - SILENT * 1000)],
   );
   await run(

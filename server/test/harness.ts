@@ -89,8 +89,8 @@ export async function openShop(
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const started: string[] = [];
   const { start } = deps.jobs;
-  deps.jobs.start = async (...given: Parameters<typeof start>) => {
-    const id = await start(...given);
+  deps.jobs.start = async (userId, kind, task, finish) => {
+    const id = await start(userId, kind, task, finish);
     started.push(id);
     return id;
   };

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { connectOutside } from '../src/outside/outside';
 import {
   card,
@@ -160,6 +161,25 @@ describe('papers', () => {
     const copies = answers.map(({ body }) => body.copy);
     expect(copies.filter((copy) => !copy)).toHaveLength(1);
     expect(copies.filter(Boolean)).toHaveLength(9);
+  });
+
+  test('asked for twice at once under one key, a mail goes out once', async () => {
+    const { saleId } = await bigSale();
+    const command = {
+      subject: 'sale',
+      format: 'page',
+      kind: 'invoice',
+      subjectId: saleId,
+      how: 'mail',
+      to: 'bo@gannet.example',
+    };
+    const before = shop.outside.mails.length;
+    const key = randomUUID();
+    const both = await Promise.all(
+      [1, 2].map(() => fenella.send('/papers', command, { key })),
+    );
+    expect(both.map(({ status }) => status)).toEqual([200, 200]);
+    expect(shop.outside.mails).toHaveLength(before + 1);
   });
 
   test('what can’t be sent or printed is not issued: the next one is the original', async () => {

@@ -19,7 +19,8 @@ import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { useBeadWords, useRodText } from './words';
 
-export { DayScreen, Hints } from './DaySheet';
+export { Hints } from './DayDrawer';
+export { DayScreen } from './DaySheet';
 
 type Page = { rods: Rod[]; next: string | null };
 

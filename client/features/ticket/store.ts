@@ -232,34 +232,13 @@ export const ticketIsEmpty = ({
 }: Pick<Ticket, 'lines' | 'returned' | 'extras'>): boolean =>
   lines.length === 0 && !returned && extras.length === 0;
 
+const { tenders: _offered, charges: _charged, ...PARKED } = NOTHING;
+
 /** The part of the ticket that can be put aside. */
-export function parkable(ticket: Ticket): Parkable {
-  const { lines, known, discount, returned, customer, pricesIncludeTax } = ticket;
-  const {
-    salespersonId,
-    extras,
-    accountNames,
-    broughtBy,
-    chequeNumber,
-    statementLine,
-    order,
-  } = ticket;
-  return {
-    lines,
-    known,
-    discount,
-    returned,
-    customer,
-    pricesIncludeTax,
-    salespersonId,
-    extras,
-    accountNames,
-    broughtBy,
-    chequeNumber,
-    statementLine,
-    order,
-  };
-}
+export const parkable = (ticket: Ticket): Parkable =>
+  Object.fromEntries(
+    Object.keys(PARKED).map((name) => [name, ticket[name as keyof typeof PARKED]]),
+  );
 
 /** The customer as a command names him. */
 export function named(

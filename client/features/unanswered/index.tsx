@@ -6,6 +6,7 @@ import { sendCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { isAwaited, settle, useUnanswered, type Sent } from '~/api/unanswered';
 import { useWords } from '~/i18n';
+import { refusalsOf, useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Dialog } from '~/ui/Dialog';
@@ -50,8 +51,9 @@ function Notice({
  */
 export function Notices() {
   const t = useWords();
-  const { giveUp, kept } = useUnanswered();
-  const read = () => useUnanswered.setState({ kept: false });
+  const word = useRefusalText();
+  const { giveUp, news } = useUnanswered();
+  const read = () => useUnanswered.setState({ news: null });
   if (giveUp) {
     return (
       <Notice
@@ -61,9 +63,9 @@ export function Notices() {
       />
     );
   }
-  return kept ? (
-    <Notice text={t('unanswered.kept')} label={t('common.goOn')} onPress={read} />
-  ) : null;
+  if (!news) return null;
+  const text = news === 'kept' ? t('unanswered.kept') : news.map(word).join(' ');
+  return <Notice text={text} label={t('common.goOn')} onPress={read} />;
 }
 
 /**
@@ -89,7 +91,7 @@ function Unknown({ sent }: { sent: Sent }) {
   const end = (known: KeyState) => {
     if (known.state === 'none') return;
     // The page that sent it goes on by itself; after a reload a person must be told.
-    if (known.state === 'kept' && !isAwaited(key)) useUnanswered.setState({ kept: true });
+    if (known.state === 'kept' && !isAwaited(key)) useUnanswered.setState({ news: 'kept' });
     settle(key, known);
     void client.invalidateQueries();
   };
@@ -100,9 +102,14 @@ function Unknown({ sent }: { sent: Sent }) {
   const again = useMutation({
     mutationFn: async () => {
       if (isAwaited(key)) return settle(key, { state: 'again' });
-      const { path, body } = sent;
       settle(key, { state: 'again' });
-      end({ state: 'kept', answer: await sendCommand(path, body.command, key) });
+      // Nobody waits for it any more: what became of it stands in the bar.
+      try {
+        end({ state: 'kept', answer: await sendCommand(sent.path, sent.command, key) });
+      } catch (error) {
+        const refusals = refusalsOf(error);
+        if (refusals.length) useUnanswered.setState({ news: refusals });
+      }
     },
   });
   useEffect(() => {
@@ -126,7 +133,7 @@ function Unknown({ sent }: { sent: Sent }) {
         <Body strong>{t(label)}</Body>
         <Body tone="faded">{t(text)}</Body>
       </Column>
-      <ErrorNote error={burn.error ?? again.error} />
+      <ErrorNote error={burn.error} />
       <Button
         kind="primary"
         big

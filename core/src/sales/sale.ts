@@ -3,9 +3,6 @@ import type { AccountRole, JournalLine } from '../ledger';
 import { minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import {
-  brokenReturnRules,
-  cashLeft,
-  chequesLeft,
   settleRefund,
   type AlongWith,
   type GivenRefund,
@@ -20,7 +17,7 @@ import {
   type TakenTender,
 } from '../tenders';
 import { taxByAuthority } from '../tax';
-import { spendPrepayment, type Order, type PrepaymentParts } from '../orders';
+import type { Order, PrepaymentParts } from '../orders';
 import {
   checkPaidByCard,
   decideExtras,
@@ -35,6 +32,8 @@ import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
 import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
+import { drawerBroken, paidOutBroken, returnRulesBroken } from './saleRules';
+import { checkTenders, spendPrepayments } from './saleTenders';
 import { tendersBroken } from './oddTenders';
 import { postTicket } from './postTicket';
 import {
@@ -270,25 +269,6 @@ function taxesOfTicket(sold: PricedTicket | null, back: DecidedReturn | null) {
   ]);
 }
 
-/** More cash than the drawer holds can only leave it with somebody's word. */
-function drawerBroken(
-  tenders: readonly TakenTender[],
-  refunds: readonly GivenRefund[],
-  extras: readonly DecidedExtra[],
-  { drawerHoldsMinor }: SaleState,
-): BrokenRule[] {
-  if (drawerHoldsMinor === null) return [];
-  const inCash = [...tenders, ...refunds].filter(({ kind }) => kind === 'cash');
-  const back = extras.filter(({ kind }) => kind === 'cashBack');
-  const outMinor = minus(
-    sum(back.map(({ amountMinor }) => amountMinor)),
-    sum(inCash.map(({ keptMinor }) => keptMinor)),
-  );
-  return outMinor > drawerHoldsMinor
-    ? [{ code: 'rule.aboveDrawer', approver: 'manager', params: { outMinor } }]
-    : [];
-}
-
 function settle(
   sale: SaleTicket,
   state: SaleState,
@@ -328,129 +308,4 @@ export function alongWith(
   const before = valueOf(original.lines.map(({ returned }) => returned));
   const laterMinor = minus(valueOf(original.lines), sum([before, valueOf(back.lines)]));
   return { usedMinor, laterMinor };
-}
-
-/** Each tender is one of the shop's, and a credit note has what is asked of it. */
-function checkTenders(sale: SaleTicket, state: SaleState): Outcome<never> | undefined {
-  const known = (tenderId: number) => state.tenders.find(({ id }) => id === tenderId)?.kind;
-  for (const [i, refund] of (sale.refunds ?? []).entries()) {
-    const at = `refunds.${i}`;
-    if (known(refund.tenderId) !== refund.kind) {
-      return refuse('tender.unknown', `${at}.tenderId`);
-    }
-    const bankAccountId =
-      refund.kind === 'ownCheque'
-        ? refund.cheque.bankAccountId
-        : refund.kind === 'transfer'
-          ? refund.bankAccountId
-          : null;
-    if (bankAccountId !== null && !state.bankAccountIds.includes(bankAccountId)) {
-      return refuse('bankAccount.unknown', `${at}.bankAccountId`);
-    }
-  }
-  const asked = new Map<number, number>();
-  for (const [i, tender] of sale.tenders.entries()) {
-    const at = `tenders.${i}`;
-    if (known(tender.tenderId) !== tender.kind) {
-      return refuse('tender.unknown', `${at}.tenderId`);
-    }
-    if (tender.kind === 'transfer' && !state.bankAccountIds.includes(tender.bankAccountId)) {
-      return refuse('bankAccount.unknown', `${at}.bankAccountId`);
-    }
-    if (tender.kind === 'voucher') {
-      const refusal = checkVoucher(tender, sale, state, at);
-      if (refusal) return refusal;
-    }
-    if (tender.kind !== 'storeCredit') continue;
-    const credit = state.credits.find(({ id }) => id === tender.creditNoteId);
-    if (!credit) return refuse('credit.unknown', `${at}.creditNoteId`);
-    const { id, validUntil, leftMinor } = credit;
-    if (validUntil < state.today) return refuse('credit.expired', at, { date: validUntil });
-    asked.set(id, (asked.get(id) ?? 0) + tender.amountMinor);
-    if (asked.get(id)! > leftMinor) {
-      return refuse('credit.over', `${at}.amountMinor`, { leftMinor });
-    }
-  }
-  return undefined;
-}
-
-function checkVoucher(
-  { voucherId }: { voucherId: number },
-  sale: SaleTicket,
-  state: SaleState,
-  at: string,
-): Outcome<never> | undefined {
-  const voucher = state.vouchers.find(({ id }) => id === voucherId);
-  if (!voucher) return refuse('voucher.unknown', `${at}.voucherId`);
-  const { validUntil, leftMinor } = voucher;
-  if (validUntil !== null && validUntil < state.today) {
-    return refuse('voucher.expired', at, { date: validUntil });
-  }
-  const asked = sum(
-    sale.tenders.map((tender) =>
-      tender.kind === 'voucher' && tender.voucherId === voucherId ? tender.amountMinor : 0,
-    ),
-  );
-  return asked > leftMinor
-    ? refuse('voucher.over', `${at}.amountMinor`, { leftMinor })
-    : undefined;
-}
-
-/** What each tender by prepayment takes of its order; a second one goes on after the first. */
-function spendPrepayments(
-  tenders: readonly TakenTender[],
-  orders: readonly Order[],
-): Outcome<DecidedSale['prepaymentsUsed']> {
-  const used: DecidedSale['prepaymentsUsed'] = [];
-  const spent = new Map<number, number>();
-  for (const [i, { kind, orderId, amountMinor }] of tenders.entries()) {
-    if (kind !== 'prepayment' || orderId === null) continue;
-    const order = orders.find(({ id }) => id === orderId);
-    if (!order) return refuse('order.unknown', `tenders.${i}`);
-    const spentMinor = order.spentMinor + (spent.get(orderId) ?? 0);
-    const parts = spendPrepayment({ ...order, spentMinor }, amountMinor, `tenders.${i}`);
-    if (!parts.ok) return parts;
-    spent.set(orderId, (spent.get(orderId) ?? 0) + amountMinor);
-    used.push({ tender: i, orderId, parts: parts.value });
-  }
-  return accept(used);
-}
-
-/** Money that leaves the shop for what it owes is a manager's to say. */
-const PAID_OUT: Partial<Record<ExtraLine['kind'], string>> = {
-  creditOut: 'rule.creditOut',
-  voucherBack: 'rule.voucherBack',
-};
-
-const paidOutBroken = (extras: readonly DecidedExtra[]): BrokenRule[] =>
-  extras.flatMap(({ kind, amountMinor }): BrokenRule[] => {
-    const code = PAID_OUT[kind];
-    const params = { amountMinor: -amountMinor };
-    return code ? [{ code, approver: 'manager', params }] : [];
-  });
-
-function returnRulesBroken(
-  sale: SaleTicket,
-  back: DecidedReturn | null,
-  state: SaleState,
-): BrokenRule[] {
-  if (!sale.returned || !back) return [];
-  const { original } = state;
-  const by = (wanted: OfferedRefund['kind']) =>
-    sum(
-      (sale.refunds ?? []).map(({ kind, amountMinor }) => (kind === wanted ? amountMinor : 0)),
-    );
-  return brokenReturnRules(
-    {
-      today: state.today,
-      saleDate: original?.date ?? null,
-      returnedMinor: valueOf(back.lines),
-      cashMinor: by('cash'),
-      cashLeftMinor: original ? cashLeft(original.refunds) : 0,
-      chequeMinor: by('ownCheque'),
-      chequesLeftMinor: original ? chequesLeft(original.refunds) : 0,
-      feeWaived: Boolean(sale.returned.feeWaived) && back.feeApplies,
-    },
-    state.returnRules,
-  );
 }

@@ -1,11 +1,10 @@
 import type { UndoReturnCheque } from '@abacist/contracts';
-import { reverseLines } from '@abacist/core/ledger';
 import { minor } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
-import { entryLines, numberAhead, postDocument } from '../ledger/post';
+import { numberAhead, postReversal } from '../ledger/post';
 import {
   addItem,
   allocationTaxes,
@@ -67,13 +66,11 @@ export async function undoReturn(
   await withdrawDebts(context, id, number, reason);
   await giveAgain(context, taken, reason);
   await run(tx, 'UPDATE returned_cheque SET standing = NULL WHERE id = ?', [id]);
-  await postDocument(context, {
+  await postReversal(context, found.entryId, {
     kind: 'chequeReturnUndo',
     subjectId: id,
     date,
-    lines: reverseLines(await entryLines(tx, found.entryId)),
     memo: reason,
-    reversesEntryId: found.entryId,
   });
   return { answer: { number }, documentNumber: number };
 }

@@ -1,10 +1,9 @@
 import type { RecallSlip } from '@abacist/contracts';
-import { reverseLines } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
-import { entryLines, postDocument } from '../ledger/post';
+import { postReversal } from '../ledger/post';
 
 /**
  * Recalls a slip until the bank shows it: what it took lies in the safe again.
@@ -46,13 +45,11 @@ export async function recallSlip(
   );
   await run(tx, 'UPDATE slip SET standing = NULL WHERE id = ?', [id]);
   const { insertId } = await run(tx, 'INSERT INTO slip_recall (slip_id) VALUES (?)', [id]);
-  const { number } = await postDocument(context, {
+  const { number } = await postReversal(context, slip.entryId, {
     kind: 'slipRecall',
     subjectId: insertId,
     date,
-    lines: reverseLines(await entryLines(tx, slip.entryId)),
     memo: reason,
-    reversesEntryId: slip.entryId,
   });
   return { answer: { number }, documentNumber: number };
 }

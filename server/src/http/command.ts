@@ -7,6 +7,7 @@ import type { Actor, CommandContext, Deps } from '../context';
 import { isDuplicate, row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { checkApprover, recordApproval, type Approver } from '../people/approvals';
+import { standsAt, type Stands } from '../people/tries';
 import { loadShopFor } from '../settings/shop';
 import { HttpError, notFound, refuseWith } from './errors';
 import { allowed, type Right } from './rights';
@@ -54,7 +55,7 @@ export function command<C, A>(
     const answer = await execute(
       deps,
       actor,
-      { key, input, approval, params, path: request.path, address: request.ip ?? '' },
+      { key, input, approval, params, path: request.path, at: standsAt(request, actor.id) },
       handler,
     );
     response.json(after ? await after(answer, actor, input) : answer);
@@ -67,8 +68,8 @@ type Sent<C> = {
   approval: Approval | undefined;
   params: Record<string, string>;
   path: string;
-  /** From where it came. */
-  address?: string;
+  /** Who sent it from where, for an approval by PIN. */
+  at: Stands;
 };
 
 /**
@@ -82,7 +83,7 @@ export async function execute<C, A>(
   sent: Sent<C>,
   handler: CommandHandler<C, A>,
 ): Promise<A> {
-  const approver = await checkApprover(deps, actor, sent.approval, sent.address ?? '');
+  const approver = await checkApprover(deps, actor, sent.approval, sent.at);
   const hash = createHash('sha256')
     .update(JSON.stringify([sent.path, sent.input]))
     .digest('hex');

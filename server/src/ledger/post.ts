@@ -1,4 +1,4 @@
-import { assertBalanced, type JournalLine } from '@abacist/core/ledger';
+import { assertBalanced, reverseLines, type JournalLine } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { SERIES, type DocumentKind } from '../db/migrate';
 import { insertMany, placeholders, rows, run } from '../db/pool';
@@ -46,6 +46,19 @@ export async function postDocument(
     tx.openEntries.delete(entryId);
   }
   return { entryId, number: documentNumber(SERIES[entry.kind], number) };
+}
+
+/** Posts a document that takes an earlier entry back, line by line; of none, it has none either. */
+export async function postReversal(
+  context: CommandContext,
+  entryId: number | null,
+  document: Omit<NewEntry, 'lines' | 'reversesEntryId'>,
+): Promise<{ entryId: number | null; number: string }> {
+  return postDocument(context, {
+    ...document,
+    lines: entryId === null ? [] : reverseLines(await entryLines(context.tx, entryId)),
+    ...(entryId !== null && { reversesEntryId: entryId }),
+  });
 }
 
 /**

@@ -1,11 +1,11 @@
 import type { MatchCommand } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
-import { post, reverseLines } from '@abacist/core/ledger';
+import { post } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
-import { entryLines, postDocument } from '../ledger/post';
+import { postDocument, postReversal } from '../ledger/post';
 
 export type Pair = { movement: string; lineId: number };
 export type HowMatched = { certain: boolean; grade: number; round: number };
@@ -149,14 +149,12 @@ export async function undoMatch(
       `SELECT id, date FROM entry WHERE kind = 'match' AND subject_id = ?`,
       [id],
     );
-    await postDocument(context, {
+    await postReversal(context, entry!.id, {
       kind: 'matchUndo',
       subjectId: insertId,
       date: today,
       takingsDay: entry!.date,
-      lines: reverseLines(await entryLines(tx, entry!.id)),
       memo: '',
-      reversesEntryId: entry!.id,
     });
     undone.push(id);
     const leaning = await rows<{ id: number }>(

@@ -94,17 +94,16 @@ export async function sendPaper(
 ): Promise<PaperIssued> {
   if (command.how === 'pdf') return issued;
   const { pool } = deps;
-  const state = await row<{ state: string }>(
-    pool,
-    'SELECT state FROM paper_issue WHERE id = ?',
-    [issued.issueId],
-  );
-  if (state?.state !== 'going') return issued;
-  const end = (to: 'done' | 'failed') =>
-    run(pool, `UPDATE paper_issue SET state = ? WHERE id = ? AND state = 'going'`, [
-      to,
-      issued.issueId,
-    ]);
+  const move = async (from: string, to: string): Promise<boolean> => {
+    const { affectedRows } = await run(
+      pool,
+      'UPDATE paper_issue SET state = ? WHERE id = ? AND state = ?',
+      [to, issued.issueId, from],
+    );
+    return affectedRows === 1;
+  };
+  // Pressed again while the first is still under way: that one sends it.
+  if (!(await move('going', 'sending'))) return issued;
   try {
     const shop = await loadShopFor(pool, actor);
     const today = businessDate(deps.clock(), shop.zone);
@@ -122,10 +121,10 @@ export async function sendPaper(
       }
     }
   } catch (error) {
-    await end('failed');
+    await move('sending', 'failed');
     throw error;
   }
-  await end('done');
+  await move('sending', 'done');
   return issued;
 }
 

@@ -5,7 +5,7 @@ import type { Actor, Deps } from '../context';
 import { run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { approvalNeeded } from '../http/errors';
-import { isPinOf } from './tries';
+import { isPinOf, type Stands } from './tries';
 
 /** A person whose PIN was right, or the sender: who may approve, and why. */
 export type Approver = {
@@ -25,14 +25,14 @@ export async function checkApprover(
   deps: Deps,
   actor: Actor,
   approval: Approval | undefined,
-  address: string,
+  at: Stands,
 ): Promise<Approver | undefined> {
   if (!approval) return undefined;
   const { approverId, pin, reason, rules: saw } = approval;
   if (approverId === undefined || approverId === actor.id) {
     return { id: actor.id, role: actor.role, reason, saw };
   }
-  const found = await isPinOf(deps, approverId, pin, { userId: actor.id, address });
+  const found = await isPinOf(deps, approverId, pin, at);
   if (!found) throw approvalNeeded([], [{ code: 'approval.pin', at: 'approval.pin' }]);
   return { id: approverId, role: found.role, reason, saw };
 }

@@ -11,7 +11,15 @@ import { allowed } from '../http/rights';
 import { validate } from '../http/validate';
 import { loadShop, loadShopFor } from '../settings/shop';
 import { DEMO_PEOPLE } from './demoPeople';
-import { deviceOf, failedTries, isPinOf, isTrusted, keepFailure, trustDevice } from './tries';
+import {
+  deviceOf,
+  failedTries,
+  isPinOf,
+  isTrusted,
+  keepFailure,
+  standsAt,
+  trustDevice,
+} from './tries';
 
 declare module 'express-session' {
   interface SessionData {
@@ -85,8 +93,7 @@ export function peopleRoutes(deps: Deps): Router {
     const actor = allowed(request, 'POST /session/switch');
     await loadShopFor(deps.pool, actor);
     const { personId, pin } = validate(switchPersonSchema, request.body);
-    const by = { userId: actor.id, address: request.ip ?? '' };
-    const person = await isPinOf(deps, personId, pin, by);
+    const person = await isPinOf(deps, personId, pin, standsAt(request, actor.id));
     if (!person) throw refuseWith('people.pin', 'pin');
     await regenerate(request);
     const { authVersion } = (await row<{ authVersion: number }>(

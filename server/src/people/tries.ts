@@ -75,17 +75,27 @@ export async function keepFailure({ pool, clock, log }: Deps, one: Try): Promise
   ).catch((error: unknown) => log.error({ err: error }, 'a failed try was not kept'));
 }
 
+/** Who stands there, at which device, and from which address. */
+export type Stands = { userId: number; device: string; address: string };
+
+/** @param userId who is signed in there */
+export const standsAt = (request: Request, userId: number): Stands => {
+  const address = request.ip ?? '';
+  return { userId, device: deviceOf(request) ?? address, address };
+};
+
 /**
- * Whether a PIN is a person's. Tries count by who stands there and from where: nobody can lock a
- * person's PIN for others. @throws HttpError 429 after too many tries
+ * Whether a PIN is a person's. Tries count by who stands there and by the device, not by the address:
+ * all drawers of a shop share one, and nobody may lock a person's PIN for the others.
+ * @throws HttpError 429 after too many tries
  */
 export async function isPinOf(
   deps: Deps,
   personId: number,
   pin: string | undefined,
-  by: { userId: number; address: string },
+  by: Stands,
 ): Promise<{ id: number; username: string; name: string; role: Role } | undefined> {
-  const keys = [`pin ${by.userId} ${personId}`, `pin ${by.address} ${personId}`];
+  const keys = [`pin ${by.userId} ${personId}`, `pin ${by.device} ${personId}`];
   await deps.limiter.consume(keys);
   const found = await row<{
     id: number;

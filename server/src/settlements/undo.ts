@@ -1,10 +1,9 @@
 import type { UndoSettlement } from '@abacist/contracts';
-import { reverseLines } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
-import { entryLines, postDocument } from '../ledger/post';
+import { postReversal } from '../ledger/post';
 import { keepSettled } from './batches';
 
 type Found = {
@@ -66,14 +65,11 @@ export async function undoSettlement(
     'INSERT INTO settlement_undo (settlement_id) VALUES (?)',
     [id],
   );
-  const { entryId } = found;
-  const { number } = await postDocument(context, {
+  const { number } = await postReversal(context, found.entryId, {
     kind: 'settlementUndo',
     subjectId: insertId,
     date,
-    lines: entryId === null ? [] : reverseLines(await entryLines(tx, entryId)),
     memo: reason,
-    ...(entryId !== null && { reversesEntryId: entryId }),
   });
   return { answer: { number }, documentNumber: number };
 }

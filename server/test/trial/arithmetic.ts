@@ -45,3 +45,9 @@ export function chances(seed: number) {
   return { chance: (p: number) => next() < p, to, of };
 }
 export type Chances = ReturnType<typeof chances>;
+
+/** Thousandths as a quantity is written: 1250 is '1.25'. */
+export function quantityOf(milli: number): string {
+  const digits = String(milli).padStart(4, '0');
+  return `${digits.slice(0, -3)}.${digits.slice(-3)}`;
+}

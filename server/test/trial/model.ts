@@ -97,6 +97,9 @@ export function takenBack(line: ModelLine, milli: number) {
   return { net, tax, total: net + sumOf(tax) };
 }
 
+/** What an entry debits, by account; credits below zero. */
+export type Debits = Record<string, number>;
+
 /** The books as they must stand: debits above zero, by the chart's account. */
 export class Books {
   readonly accounts: Record<string, number> = {};
@@ -106,7 +109,7 @@ export class Books {
   readonly refundsOfDay: Record<string, number> = {};
   readonly owed: Record<number, number> = {};
 
-  post(lines: Record<string, number>): void {
+  post(lines: Debits): void {
     const off = sumOf(lines);
     if (off !== 0) throw new Error(`the model's own entry is off by ${off}`);
     for (const [account, amount] of Object.entries(lines)) add(this.accounts, account, amount);

@@ -1,0 +1,108 @@
+import type { DaySheet } from '@abacist/contracts';
+import { differenceHints } from '@abacist/core/drawer';
+import { router } from 'expo-router';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Money, useMoney } from '~/ui/Money';
+import { Tag } from '~/ui/Tag';
+import { Body, Heading } from '~/ui/Text';
+
+export function Drawer({
+  drawer,
+  date,
+}: {
+  drawer: DaySheet['drawers'][number];
+  date: string;
+}) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  return (
+    <Column gap="$2">
+      <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
+        <Heading size="section">{t('days.drawer', { drawer: drawer.name })}</Heading>
+        {drawer.status === 'closed' ? (
+          <Tag tone="home" label={t('days.closed')} />
+        ) : (
+          <Button
+            label={drawer.status === 'open' ? t('days.countIt') : t('days.goOnCounting')}
+            onPress={() => router.push(`/days/${date}/count/${drawer.drawerId}` as never)}
+          />
+        )}
+      </Line>
+      {drawer.closes.map((close) => (
+        <Sheet key={close.number}>
+          <SheetRow>
+            <Body tone="faded" small>
+              {t('days.closeHead', {
+                number: close.number,
+                time: dates.time(close.closedAt),
+                by: close.by,
+              })}
+            </Body>
+            {close.differenceMinor === 0 ? (
+              <Body tone="home" strong>
+                {t('days.agrees')}
+              </Body>
+            ) : (
+              <Body tone="loose" strong>
+                {t(close.differenceMinor < 0 ? 'days.short' : 'days.over', {
+                  amount: money(Math.abs(close.differenceMinor)),
+                })}
+              </Body>
+            )}
+          </SheetRow>
+          {(
+            [
+              ['expectedIn', close.expectedMinor],
+              ['countedIn', close.countedMinor],
+              ['toSafe', close.toSafeMinor],
+              ['floatLeft', close.floatLeftMinor],
+            ] as const
+          ).map(([label, minor]) => (
+            <SheetRow key={label} minHeight={40}>
+              <Body>{t(`days.${label}`)}</Body>
+              <Money minor={minor} />
+            </SheetRow>
+          ))}
+          <SheetRow>
+            <Body small tone="faded">
+              {close.count
+                .map(
+                  ({ denominationMinor, pieces }) => `${pieces} × ${money(denominationMinor)}`,
+                )
+                .join(', ')}
+            </Body>
+          </SheetRow>
+          {close.note ? (
+            <SheetRow>
+              <Body>{t('days.noteIs', { note: close.note })}</Body>
+            </SheetRow>
+          ) : null}
+          {close.differenceMinor !== 0 ? (
+            <Hints differenceMinor={close.differenceMinor} />
+          ) : null}
+        </Sheet>
+      ))}
+    </Column>
+  );
+}
+
+/** What the difference may come from, before it is written off. */
+export function Hints({ differenceMinor }: { differenceMinor: number }) {
+  const t = useWords();
+  const money = useMoney();
+  return (
+    <>
+      {differenceHints(differenceMinor).map((hint) => (
+        <SheetRow key={hint.code} minHeight={40}>
+          <Body small tone="faded">
+            {t(hint.code, 'halfMinor' in hint ? { half: money(hint.halfMinor) } : {})}
+          </Body>
+        </SheetRow>
+      ))}
+    </>
+  );
+}

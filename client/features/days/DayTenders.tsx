@@ -1,0 +1,144 @@
+import type { DaySheet } from '@abacist/contracts';
+import { useTheme, useMedia } from '@tamagui/core';
+import { Link } from 'expo-router';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useWords } from '~/i18n';
+import { BeadIcon, beadTone, isPot, shapeOf } from '~/ui/Abacus';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Money } from '~/ui/Money';
+import { Section } from '~/ui/Section';
+import { Body } from '~/ui/Text';
+
+/** Expected, counted, difference side by side; each row leads to its trail. */
+export function Tenders({ sheet }: { sheet: DaySheet }) {
+  const t = useWords();
+  const media = useMedia();
+  if (sheet.tenders.length === 0 && sheet.takenMinor !== null) return null;
+  return (
+    <Section title={t('days.tenders')}>
+      <Sheet>
+        <SheetRow minHeight={36} gap="$2" aria-hidden>
+          <Body small tone="faded" flex={1.5}>
+            {t('days.tender')}
+          </Body>
+          {(['expected', 'counted', 'difference'] as const).map((column) => (
+            <Body key={column} small tone="faded" flex={1} textAlign="right">
+              {t(`days.${column}`)}
+            </Body>
+          ))}
+          {media.wide ? <Column width={20} /> : null}
+        </SheetRow>
+        {sheet.tenders.filter(isMoney).map((tender) => (
+          <TenderRow key={tender.key} sheet={sheet} tender={tender} />
+        ))}
+        <SheetRow>
+          <Body strong flex={1}>
+            {t('days.taken')}
+          </Body>
+          {sheet.takenMinor === null ? (
+            <Body tone="faded">{t('days.blind')}</Body>
+          ) : (
+            <Money minor={sheet.takenMinor} strong />
+          )}
+        </SheetRow>
+        {sheet.roundingMinor !== 0 ? (
+          <SheetRow>
+            <Body tone="faded" flex={1}>
+              {t('days.rounding')}
+            </Body>
+            <Money minor={-sheet.roundingMinor} tone="faded" signed />
+          </SheetRow>
+        ) : null}
+        {sheet.tenders
+          .filter((tender) => !isMoney(tender))
+          .map((tender) => (
+            <TenderRow key={tender.key} sheet={sheet} tender={tender} />
+          ))}
+      </Sheet>
+    </Section>
+  );
+}
+
+/** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
+const isMoney = ({ key }: { key: string }) =>
+  ['cash', 'cheque', 'ownCheque', 'transfer', 'onAccount'].includes(key) ||
+  /^(card|other):/.test(key);
+
+/** How far a tender has come, in the words that fit it. */
+const stageWord = (key: string, stage: string) =>
+  key.startsWith('other:')
+    ? 'days.spent'
+    : key === 'onAccount' && stage !== 'home'
+      ? `days.account_${stage}`
+      : `stage.${stage}`;
+
+/** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
+function TenderRow({
+  sheet,
+  tender,
+}: {
+  sheet: DaySheet;
+  tender: DaySheet['tenders'][number];
+}) {
+  const t = useWords();
+  const theme = useTheme();
+  const media = useMedia();
+  // Other tenders have one bead together.
+  const beadKey = tender.key.replace(/^other:.*/, 'other');
+  const bead = sheet.beads.find(({ key }) => key === beadKey);
+  const noBead = !isMoney(tender);
+  const label = isPot(tender.key) ? t(`tender.${tender.key}`) : tender.label;
+  const row = (
+    <SheetRow
+      width="100%"
+      gap="$2"
+      {...(!noBead && { hoverStyle: { backgroundColor: '$paper' } })}
+    >
+      <Line gap="$2" flex={1.5} minWidth={0}>
+        {noBead ? null : (
+          <BeadIcon shape={shapeOf(beadKey)} tone={bead ? beadTone(bead) : 'home'} />
+        )}
+        <Column flex={1} minWidth={0}>
+          <Body>{label}</Body>
+          <Body small tone="faded">
+            {noBead
+              ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
+              : t(stageWord(tender.key, bead?.stage ?? 'home'))}
+          </Body>
+        </Column>
+      </Line>
+      <Money minor={tender.expectedMinor} flex={1} />
+      <OrDash minor={tender.countedMinor} />
+      <OrDash minor={tender.differenceMinor} signed />
+      {media.wide ? (
+        noBead ? (
+          <Column width={20} />
+        ) : (
+          <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+        )
+      ) : null}
+    </SheetRow>
+  );
+  if (noBead) return row;
+  return (
+    <Link
+      href={`/trail/${sheet.date}/${encodeURIComponent(beadKey)}` as never}
+      aria-label={t('days.trailOf', { label })}
+    >
+      {row}
+    </Link>
+  );
+}
+
+/** A figure that is known only once it was counted; a difference stands out when there is one. */
+function OrDash({ minor, signed }: { minor: number | null; signed?: boolean }) {
+  if (minor === null) {
+    return (
+      <Body tone="faded" flex={1} textAlign="right">
+        –
+      </Body>
+    );
+  }
+  const tone = !signed ? 'ink' : minor === 0 ? 'faded' : 'loose';
+  return <Money minor={minor} flex={1} tone={tone} {...(signed && { signed })} />;
+}

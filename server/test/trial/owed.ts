@@ -1,0 +1,87 @@
+import { card, cash } from '../harness';
+import { cashOf } from './model';
+import { ring, type Settled } from './selling';
+import type { TrialShop } from './trialShop';
+
+/* Money for what is no goods: accounts, vouchers, prepayments. */
+
+/** Money for something that is no goods: cash or a card, into an account of what is owed. */
+export async function takeFor(
+  trial: TrialShop,
+  kind: string,
+  owedAs: string,
+  extra: object,
+  amount: number,
+) {
+  const byCard = trial.chance.chance(0.5);
+  const drawer = trial.chance.of(['shop', 'hatch']);
+  const { kept, rounding } = cashOf(amount);
+  const answer = trial.taken(
+    kind,
+    await trial.clerk.send('/sales', {
+      drawerId: trial.id.drawers[drawer],
+      lines: [],
+      extras: [{ ...extra, amountMinor: amount }],
+      tenders: [byCard ? card(trial.id, amount) : cash(trial.id, kept)],
+    }),
+  );
+  trial.done(kind);
+  const debits: Record<string, number> = byCard
+    ? { cardClearing: amount }
+    : { drawer: kept, rounding };
+  trial.books.post({ ...debits, [owedAs]: -amount });
+  trial.books.took(trial.today, byCard ? amount : kept);
+  if (byCard) trial.inBatch('meridian', 1, amount, 0);
+  else trial.drawerToday[drawer] = (trial.drawerToday[drawer] ?? 0) + kept;
+  return answer;
+}
+
+export async function payOnAccount(trial: TrialShop): Promise<void> {
+  const accountId = trial.chance.of(trial.accounts);
+  const owed = trial.books.owed[accountId] ?? 0;
+  if (owed < 10) return;
+  const amount = trial.chance.to(5, owed);
+  const extra = { kind: 'accountPayment', accountId, allocations: [], keepCredit: true };
+  await takeFor(trial, 'paid on account', 'chargeAccounts', { ...extra, reason: '' }, amount);
+  trial.books.owes(accountId, -amount);
+}
+
+export async function sellVoucher(trial: TrialShop): Promise<void> {
+  const amount = trial.chance.to(10, 100) * 100;
+  const answer = await takeFor(trial, 'voucher sold', 'vouchers', { kind: 'voucher' }, amount);
+  const { code } = answer.vouchers[0];
+  const { id } = (await trial.clerk.get(`/vouchers?code=${code}`)).body;
+  trial.vouchers.push({ id, left: amount });
+}
+
+export async function useVoucher(trial: TrialShop): Promise<void> {
+  const voucher = trial.vouchers.find(({ left }) => left > 0);
+  if (!voucher) return;
+  let used = 0;
+  const sale = await ring(trial, 'sold for a voucher', (total): Settled => {
+    used = Math.min(voucher.left, total);
+    const { kept, rounding } = cashOf(total - used);
+    const tenderId = trial.id.tenders['voucher'];
+    const tender = { kind: 'voucher', tenderId, voucherId: voucher.id, amountMinor: used };
+    return total - used > 0
+      ? {
+          tenders: kept > 0 ? [tender, cash(trial.id, kept)] : [tender, cash(trial.id, 0)],
+          debits: { vouchers: used, drawer: kept, rounding },
+        }
+      : { tenders: [tender], debits: { vouchers: used } };
+  });
+  if (!sale) return;
+  voucher.left -= used;
+  trial.books.took(trial.today, sale.kept);
+}
+
+export async function prepay(trial: TrialShop): Promise<void> {
+  const lines = [{ departmentId: trial.id.departments['paint'], amountMinor: 400_00 }];
+  const order = trial.taken(
+    'order',
+    await trial.clerk.send('/orders', { kind: 'order', lines }),
+  );
+  const amount = trial.chance.to(10, 400) * 100;
+  const extra = { kind: 'prepayment', orderId: order.id };
+  await takeFor(trial, 'prepaid', 'prepayments', extra, amount);
+}
