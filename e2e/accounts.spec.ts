@@ -70,6 +70,25 @@ test('an account is opened, charged to its limit, refused, approved, and paid in
   expect(await shop.audit()).toEqual([]);
 });
 
+test('goods of a charge come back: its receipt says where the money is', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'fenella');
+  await openAccount(page, 'Gannet', '100.00');
+  await charge(page, /Gannet/, '20.00');
+  await button(page, 'Take goods back').click();
+  await page.getByRole('textbox').first().fill('1');
+  await button(page, 'Faulty').click();
+  await button(page, /^Put 20.00 on the ticket/).click();
+  await button(page, 'Give back').click();
+  await button(page, /^Give back 20.00/).click();
+  await expect(page.getByRole('heading', { name: 'R-2' })).toBeVisible();
+  await expect(page.getByText('On account of Gannet')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
 test('one cheque pays for two neighbours; what is over is kept and given out later', async ({
   page,
   shop,

@@ -160,3 +160,30 @@ test('a part in cash, the rest by card; the next goods are scanned from the rece
   await expect(lines).toHaveCount(3);
   expect(await shop.audit()).toEqual([]);
 });
+
+test('a page that breaks says so and leads on; none is white', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'osric');
+  // An answer of another shape than any page of ours can show.
+  await page.route('**/api/cards', (route) => route.fulfill({ json: {} }));
+  await page.goto('/bank/cards');
+  await expect(page.getByRole('heading', { name: 'This page stopped' })).toBeVisible();
+  await page.unroute('**/api/cards');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('heading', { name: 'Bank' })).toBeVisible();
+});
+
+test('what is not read yet is not said to be none; who can’t sign out is told', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'osric');
+  await page.route('**/api/loose-ends', (route) => route.abort());
+  await page.goto('/days');
+  await expect(page.getByRole('link', { name: 'Loose ends' })).toBeVisible();
+  await expect(page.getByText('No loose ends')).toHaveCount(0);
+  await context.setOffline(true);
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'It was not sent' })).toBeVisible();
+});

@@ -1,11 +1,11 @@
 import '~/theme/fonts.css';
 import { Slot } from 'expo-router';
-import { Root } from '~/features/shell';
+import { Root, Stopped } from '~/features/shell';
 
 export default function Layout() {
   return (
     <Root>
-      <Slot />
+      <Slot unstable_screenErrorBoundary={Stopped} />
     </Root>
   );
 }

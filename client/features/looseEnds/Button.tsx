@@ -8,14 +8,19 @@ import { Tag } from '~/ui/Tag';
 export function LooseEndsButton() {
   const t = useWords();
   const { data } = useLooseEnds();
-  const count = data?.ends.length ?? 0;
+  const count = data?.ends.length;
   return (
     <Link href={'/loose-ends' as never}>
       <Line minHeight={48} alignItems="center">
-        <Tag
-          tone={count > 0 ? 'loose' : 'home'}
-          label={count > 0 ? t('looseEnds.count', { count }) : t('looseEnds.none')}
-        />
+        {/* Until it is read, nobody knows that there are none. */}
+        {count === undefined ? (
+          <Tag tone="faded" label={t('looseEnds.title')} />
+        ) : (
+          <Tag
+            tone={count > 0 ? 'loose' : 'home'}
+            label={count > 0 ? t('looseEnds.count', { count }) : t('looseEnds.none')}
+          />
+        )}
       </Line>
     </Link>
   );

@@ -228,7 +228,9 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
                 ? t('onAccount.chargedDue', { date: dates.day(payment.charge.dueDate) })
                 : '',
               back
-                ? t('onAccount.creditedLeft', { amount: money(-payment.charge.leftMinor) })
+                ? payment.charge.leftMinor
+                  ? t('onAccount.creditedLeft', { amount: money(-payment.charge.leftMinor) })
+                  : ''
                 : t('onAccount.chargedLeft', { amount: money(payment.charge.leftMinor) }),
             ]
               .filter(Boolean)

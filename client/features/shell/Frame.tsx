@@ -12,7 +12,6 @@ import { useLooseEnds } from '~/features/looseEnds';
 import { useSignedIn, useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
-import { Guarded } from './Stopped';
 import { Column } from '~/ui/Box';
 import { Body, Heading } from '~/ui/Text';
 
@@ -90,7 +89,7 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
   return (
     <Column flex={1} minHeight={0} $wide={{ flexDirection: 'row' }}>
       {media.wide ? bar : null}
-      <Guarded>{children}</Guarded>
+      {children}
       {media.wide ? null : bar}
     </Column>
   );

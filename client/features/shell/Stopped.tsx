@@ -4,26 +4,31 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { useWords } from '~/i18n';
 import { GoOn } from '~/ui/GoOn';
 
-/** Stands around every place: a page that breaks says so and leads on; no screen is ever white. */
-export function Guarded({ children }: { children: ReactNode }) {
-  const path = usePathname();
-  return (
-    <ErrorBoundary resetKeys={[path]} FallbackComponent={Stopped}>
-      {children}
-    </ErrorBoundary>
-  );
-}
-
-function Stopped({ resetErrorBoundary }: { resetErrorBoundary: () => void }) {
+/**
+ * What stands in place of a page that breaks: it says so and leads on. The navigator keeps its
+ * place around it (the layout gives it to each page), so the address stays what it was.
+ */
+export function Stopped({ retry }: { retry: () => unknown }) {
   const t = useWords();
   const path = usePathname();
   const place = `/${path.split('/')[1] ?? ''}`;
   const goOn = () => {
     // A page that breaks again by itself would hold the person: its place is above it.
     if (place !== path) router.replace(place as never);
-    resetErrorBoundary();
+    void retry();
   };
   return (
     <GoOn title={t('unanswered.brokenTitle')} text={t('unanswered.broken')} onPress={goOn} />
+  );
+}
+
+/** Around all else: what stands about the pages (bar, notices, dialogs) breaks in words too. */
+export function Guarded({ children }: { children: ReactNode }) {
+  return (
+    <ErrorBoundary
+      fallbackRender={({ resetErrorBoundary }) => <Stopped retry={resetErrorBoundary} />}
+    >
+      {children}
+    </ErrorBoundary>
   );
 }

@@ -14,8 +14,10 @@ import { Column } from '~/ui/Box';
 import { Query } from '~/ui/Query';
 import { Notices, Unanswered } from '~/features/unanswered';
 import { Frame } from './Frame';
+import { Guarded } from './Stopped';
 
 export { NotFound } from './NotFound';
+export { Stopped } from './Stopped';
 
 const client = new QueryClient({
   defaultOptions: {
@@ -39,7 +41,9 @@ export function Root({ children }: { children: ReactNode }) {
   return (
     <TamaguiProvider config={tamaguiConfig} defaultTheme={scheme} key={scheme}>
       <QueryClientProvider client={client}>
-        <Gate>{children}</Gate>
+        <Guarded>
+          <Gate>{children}</Gate>
+        </Guarded>
       </QueryClientProvider>
     </TamaguiProvider>
   );
@@ -51,10 +55,10 @@ function Gate({ children }: { children: ReactNode }) {
   const path = usePathname();
   return (
     <Column flex={1} backgroundColor="$paper" minHeight={0}>
-      <Notices />
       <Query of={session}>
         {(info) => (
           <SessionContext.Provider value={info}>
+            <Notices />
             {info.person === null ? (
               <SignIn info={info} />
             ) : (

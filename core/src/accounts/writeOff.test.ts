@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { decideWriteOff, discountFor, splitWriteOff, taxPartsOf } from '.';
-import { left } from './testItems';
 
 describe('a write-off', () => {
   // 100.00 and 6.00 of tax: a charge of all of its ticket.
