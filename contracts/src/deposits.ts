@@ -20,6 +20,13 @@ export const recallSlipSchema = Joi.object<RecallSlip, true>({
   reason: reasonText(200).required(),
 });
 
+/** Takes the bank's count of a bag, where its line differs from the slip. */
+export type BagCounted = { lineId: number; reason: string };
+export const bagCountedSchema = Joi.object<BagCounted, true>({
+  lineId: id.required(),
+  reason: reasonText(200).required(),
+});
+
 export type SafeView = {
   bankAccounts: { id: number; name: string; accountNumber: string }[];
   items: {

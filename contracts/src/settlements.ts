@@ -1,6 +1,6 @@
 import type { SchemeFinding } from '@abacist/core/settlements';
 import Joi from 'joi';
-import { id, uploadedFile, type UploadedFile, reasonText } from './common';
+import { id, uploadedFile, type UploadedFile, reasonText, safeText } from './common';
 
 export type SettlementImport = UploadedFile & { processorId: number };
 export const settlementImportSchema = Joi.object<SettlementImport>({
@@ -67,6 +67,17 @@ export type SettlementView = {
 /** Undoes a settlement that nothing at the bank shows yet. */
 export type UndoSettlement = { reason: string };
 export const undoSettlementSchema = Joi.object<UndoSettlement, true>({
+  reason: reasonText(200).required(),
+});
+
+/** Ends what settlements left open of a scheme of a batch: no file will mend it. */
+export type DecideDifference = { scheme: string; reason: string };
+export const decideDifferenceSchema = Joi.object<DecideDifference, true>({
+  scheme: safeText(40).required(),
+  reason: reasonText(200).required(),
+});
+export type UndoDifference = { reason: string };
+export const undoDifferenceSchema = Joi.object<UndoDifference, true>({
   reason: reasonText(200).required(),
 });
 

@@ -122,7 +122,7 @@ const BREAKS: Record<string, string> = {
   'drawers hold what was opened, taken, and not moved to the safe':
     'UPDATE drawer_close SET to_safe_minor = to_safe_minor - 5',
   'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
-  'card clearing is card tenders less what was settled':
+  'card clearing is card tenders less what was settled and decided':
     'UPDATE settlement SET gross_minor = gross_minor + 1',
   'bank in transit is slips, settlements, transfers and cheques not yet at the bank':
     'UPDATE slip SET match_group_id = NULL',
@@ -144,8 +144,12 @@ const BREAKS: Record<string, string> = {
     'UPDATE settlement SET carried_minor = carried_minor - 1',
   'a processor carries no more than its settlements took below zero':
     'UPDATE settlement SET carried_minor = 5',
-  'a batch is settled whole when settlements settled what the till has':
+  'a batch is settled whole when what the till has is settled or decided':
     'UPDATE settled SET amount_minor = amount_minor - 1',
+  'a bag that the bank counted differently is over or short':
+    'UPDATE match_group SET bag_difference_minor = 1',
+  'what no settlement will settle of a batch is an adjustment':
+    'UPDATE batch_difference SET amount_minor = amount_minor - 1',
   'a cheque that is found lies in the safe': shift('chequeFound', 'safe'),
   'what was used of a voucher is what tickets took of it and what expired':
     'UPDATE voucher SET used_minor = used_minor - 1',

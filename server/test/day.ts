@@ -427,9 +427,16 @@ export async function walkWaysBack(shop: TestShop): Promise<void> {
   const cheque = { number: '404', drawnBy: 'Bo of the Gannet', dated: '2026-06-02' };
   const paper = { kind: 'cheque', tenderId: id.tenders['cheque'], amountMinor: 9_00, cheque };
   const sold = await ring({ lines: [book(id, 9_00)], tenders: [paper] });
+  await ring({ lines: [book(id, 30_00)], tenders: [card(id, 30_00)] });
   const begun = await send('/counts', { drawerId: id.drawers['shop'] });
   const count = pieces(begun.expectedMinor - 9_00);
   await send(`/counts/${begun.sessionId}/close`, { count, chequeIds: [], note: 'No cheque' });
   const { payments } = (await tamsin.get(`/sales/${sold.saleId}`)).body;
   await send(`/cheques/${payments[0].chequeState.id}/found`, { reason: 'Under the tray' });
+  const { batches } = (await tamsin.get('/cards')).body;
+  const { id: batchId, batchDate, schemes } = batches.at(-1);
+  const { amountMinor } = schemes.find(({ scheme }: any) => scheme === 'Meridian');
+  const short = settlementOf('HP-BACK', batchDate, batchDate, amountMinor - 2_00);
+  await importSettlement(tamsin, short);
+  await send(`/batches/${batchId}/differences`, { scheme: 'Meridian', reason: 'Theirs' });
 }

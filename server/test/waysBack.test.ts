@@ -175,6 +175,53 @@ test('a slip is recalled until the bank shows it', async () => {
   expect(codes(await recall(again.slipId))).toEqual(['slip.matched']);
 });
 
+test('a bag that the bank counted differently waits for a person, who takes its figure', async () => {
+  await regulars.ring({ lines: [book(id, 60_00)], tenders: [cash(id, 60_00)] });
+  await countAndClose(regulars.fenella(), id.drawers['shop']!);
+  const { items } = (await osric().get('/safe')).body;
+  const total = items.reduce((sum: number, { leftMinor }: any) => sum + leftMinor, 0);
+  const slip = (
+    await osric().send('/slips', {
+      bankAccountId: 1,
+      bankTotalMinor: total,
+      bankReference: 'BAG 2',
+      items: items.map((one: any) => ({ safeItemId: one.id, amountMinor: one.leftMinor })),
+    })
+  ).body;
+  const before = (await osric().get('/statement')).body.accounts[0].statementBalanceMinor;
+  const found = { date: '2026-03-06', amountMinor: total - 5_00, text: slip.number };
+  await importStatement(osric(), statementOf(before, found));
+  await shop.jobsEnded();
+  const lineOf = async () => (await osric().get('/statement/lines')).body.lines[0];
+  const line = await lineOf();
+  expect(line).toMatchObject({ amountMinor: total - 5_00, status: 'reserved' });
+  const pair = { movement: `slip ${slip.slipId}`, lineId: line.id };
+  const plainly = await osric().send('/matches', { bankAccountId: 1, pairs: [pair] });
+  expect(codes(plainly)).toEqual(['match.amountDiffers']);
+
+  const balances = () => Promise.all(['overAndShort', 'bankInTransit', 'bank'].map(balanceOf));
+  const [short, transit, bank] = await balances();
+  const decide = { lineId: line.id, reason: 'A note was counted twice' };
+  const decided = await osric().send(`/slips/${slip.slipId}/bag`, decide);
+  expect(decided.body).toMatchObject({ differenceMinor: -5_00 });
+  expect(await balances()).toEqual([short! + 5_00, transit! - total, bank! + total - 5_00]);
+  expect(await lineOf()).toMatchObject({ status: 'matched' });
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+  // It is over and short of the day and drawer whose takings the bag brought.
+  const entry = await shop.one(
+    `SELECT e.takings_day AS day, e.drawer_session_id IS NOT NULL AS ofDrawer
+     FROM entry e WHERE e.kind = 'match' AND e.subject_id = ?`,
+    [decided.body.groupId],
+  );
+  expect(entry).toEqual({ day: '2026-03-06', ofDrawer: 1 });
+
+  await osric().send(`/matches/${decided.body.groupId}/undo`, {});
+  expect(await balances()).toEqual([short, transit, bank]);
+  expect((await osric().send(`/slips/${slip.slipId}/bag`, decide)).status).toBe(200);
+  const twice = await osric().send(`/slips/${slip.slipId}/bag`, decide);
+  expect(codes(twice)).toEqual(['match.taken']);
+});
+
 test('a cheque that was missing at its count and is found comes back from over and short', async () => {
   const { ring, fenella } = regulars;
   const cheque = { number: '104', drawnBy: 'Bo of the Gannet', dated: '2026-03-06' };
@@ -261,4 +308,42 @@ test('a voucher is taken back whole on a later day; one past its last day is let
   expect(expired.body).toEqual({ number: 'XV-1' });
   expect(await balanceOf('otherIncome')).toBe(-25_00);
   expect(await ends('voucherExpired')).toEqual([]);
+});
+
+test('what no file will settle of a batch is given up with a manager’s word, and taken back', async () => {
+  await regulars.at('2026-03-23T14:00:00Z');
+  await soldByCard(70_00);
+  await countAndClose(regulars.fenella(), id.drawers['shop']!);
+  const openBatch = async () =>
+    (await cards()).batches.find(({ batchDate }: any) => batchDate === '2026-03-23');
+  const { id: batchId } = await openBatch();
+  const path = `/batches/${batchId}/differences`;
+  const giveUp = { scheme: 'Meridian', reason: 'They will not pay it' };
+  const [clearing, adjusted] = [
+    await balanceOf('cardClearing'),
+    await balanceOf('cardAdjustments'),
+  ];
+  const sum = (await openBatch()).schemes[0];
+  const rest = sum.amountMinor - sum.settledMinor;
+  const short = (await settle('HP-6', '2026-03-23', '2026-03-23', rest - 20_00)).body;
+  expect(await ends('settlementDiffers')).toMatchObject([{ amountMinor: -20_00 }]);
+  const asked = await osric().send(path, giveUp);
+  expect(codes(asked)).toEqual(['rule.batchDifference']);
+  const { body } = await osric().send(path, giveUp, approved);
+  expect(body.number).toBe('BD-1');
+  expect(await balanceOf('cardClearing')).toBe(clearing - rest);
+  expect(await balanceOf('cardAdjustments')).toBe(adjusted + 20_00);
+  expect(await ends('settlementDiffers')).toEqual([]);
+  expect(await openBatch()).toBeUndefined();
+  expect(await bead('2026-03-23', 'card:Meridian')).toMatchObject({ looseMinor: 0 });
+  expect(codes(await osric().send(path, giveUp, approved))).toEqual(['batch.agrees']);
+  // What rests on the settlement is taken back first.
+  const undoIt = () => osric().send(`/settlements/${short.settlementId}/undo`, why);
+  expect(codes(await undoIt())).toEqual(['settlement.decided']);
+  const undo = () => osric().send(`/batch-differences/${body.id}/undo`, why);
+  expect((await undo()).body).toEqual({ number: 'BU-1' });
+  expect(codes(await undo())).toEqual(['batchDifference.undone']);
+  expect(await balanceOf('cardAdjustments')).toBe(adjusted);
+  expect(await ends('settlementDiffers')).toMatchObject([{ amountMinor: -20_00 }]);
+  expect((await undoIt()).status).toBe(200);
 });

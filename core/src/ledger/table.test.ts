@@ -480,6 +480,13 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['overAndShort', 5_00],
     ],
   ),
+  'settlement.difference': alone(
+    ['settlement.difference', { short: 20_00 }],
+    [
+      ['cardAdjustments', 20_00],
+      ['cardClearing', -20_00],
+    ],
+  ),
   'bank.charge': alone(
     ['bank.charge', { amount: 12_00 }],
     [

@@ -168,6 +168,11 @@ export const POSTING_TABLE = {
     maybe(debit('cardAdjustments', 'adjustments')),
     credit('cardClearing', 'cleared'),
   ),
+  /** A batch and scheme that no settlement will settle to the cent, as a person decided it. */
+  'settlement.difference': row(
+    debit('cardAdjustments', 'short'),
+    credit('cardClearing', 'short'),
+  ),
   'fees.accrued': row(debit('cardFees', 'fees'), credit('accruedFees', 'fees')),
   'fees.debited': row(debit('accruedFees', 'fees'), credit('bank', 'fees')),
   'chargeback.fromBank': row(

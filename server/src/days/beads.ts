@@ -6,7 +6,7 @@ import {
   type Stage,
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
-import { STANDING } from '../settlements/batches';
+import { SETTLED, STANDING } from '../settlements/batches';
 import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
@@ -68,13 +68,12 @@ const CASH = `
   GROUP BY i.takings_day, stage, pot`;
 
 /**
- * What settlements settled of a batch and scheme less what the till has, once one of them named the
+ * What is settled of a batch and scheme less what the till has, once a settlement named the
  * batch: two files that settle it together agree.
  */
 const DIFFERENCE = `IF(b.settled_whole
     OR NOT EXISTS (SELECT 1 ${STANDING} WHERE x.batch_id = b.id), 0,
-    COALESCE((SELECT SUM(x.amount_minor) ${STANDING}
-              WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0)
+    ${SETTLED}
     - (SELECT COALESCE(SUM(yt.amount_minor), 0)
        FROM batch_member y
        JOIN sale_tender yt ON yt.id = y.sale_tender_id

@@ -15,6 +15,7 @@ const UPDATES: Record<string, string[]> = {
   drawer_session: ['count_begun_at'],
   safe_item: ['taken_minor'],
   batch: ['closed_at', 'settled_whole'],
+  batch_difference: ['standing'],
   slip: ['match_group_id', 'standing'],
   import_file: ['standing'],
   own_cheque: ['match_group_id', 'voided'],

@@ -14,6 +14,8 @@ export const SERIES = {
   slipRecall: 'DU',
   settlement: 'S',
   settlementUndo: 'SU',
+  batchDifference: 'BD',
+  batchDifferenceUndo: 'BU',
   match: 'M',
   matchUndo: 'U',
   opening: 'O',

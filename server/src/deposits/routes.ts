@@ -1,9 +1,10 @@
-import { recallSlipSchema, slipSchema } from '@abacist/contracts';
+import { bagCountedSchema, recallSlipSchema, slipSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
+import { countBag } from './bag';
 import { recallSlip } from './recall';
 import { safeView, sendSlip } from './slip';
 
@@ -22,6 +23,12 @@ export function depositRoutes(deps: Deps): Router {
       recallSlipSchema,
       (context, body, params) => recallSlip(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/slips/:id/bag',
+    command(deps, 'POST /slips/:id/bag', bagCountedSchema, (context, body, params) =>
+      countBag(context, body, Number(params['id'])),
     ),
   );
   return router;

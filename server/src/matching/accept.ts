@@ -1,6 +1,6 @@
 import type { MatchCommand } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
-import { post } from '@abacist/core/ledger';
+import { post, type JournalLine } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -9,6 +9,14 @@ import { postDocument, postReversal } from '../ledger/post';
 
 export type Pair = { movement: string; lineId: number };
 export type HowMatched = { certain: boolean; grade: number; round: number };
+
+/** What a person decided of the difference between a movement and its line. */
+export type Explained = {
+  reason: string;
+  takingsDay: string;
+  drawerSessionId: number;
+  lines: (differenceMinor: number) => JournalLine[];
+};
 
 /** Where each kind of movement is kept, what it moves, and when it may be matched. */
 export const MOVEMENT_TABLES = {
@@ -29,14 +37,16 @@ export function parseMovement(movement: string): { name: MovementName; id: numbe
 
 /**
  * Matches a movement with a statement line: both are taken by versioned updates, so that none
- * is matched twice, and the money goes from bank in transit to the bank, dated as the line.
- * @throws HttpError 422 `match.taken`, `match.amountDiffers`, `match.unknown`
+ * is matched twice, and the money goes from bank in transit to the bank, dated as the line. They
+ * agree, or what they differ by is explained and posted with it.
+ * @throws HttpError 422 `match.taken`, `match.amountDiffers`, `match.unknown`, `bag.agrees`
  */
 export async function acceptPair(
   context: CommandContext,
   bankAccountId: number,
   pair: Pair,
   how: HowMatched,
+  explained?: Explained,
 ): Promise<number> {
   const { tx, actor, now, shop } = context;
   const { name, id } = parseMovement(pair.movement);
@@ -52,15 +62,16 @@ export async function acceptPair(
     [id, bankAccountId],
   );
   if (!line || !movement) throw refuseWith('match.unknown');
-  if (line.amount_minor !== movement.amount) {
-    const differenceMinor = line.amount_minor - movement.amount;
+  const differenceMinor = line.amount_minor - movement.amount;
+  if (explained && differenceMinor === 0) throw refuseWith('bag.agrees');
+  if (!explained && differenceMinor !== 0) {
     throw refuseWith('match.amountDiffers', undefined, { differenceMinor });
   }
   const { insertId: groupId } = await run(
     tx,
-    `INSERT INTO match_group (bank_account_id, certain, grade, round, user_id, matched_at)
-     VALUES (?, ?, ?, ?, ?, ?)`,
-    [bankAccountId, how.certain, how.grade, how.round, actor.id, now],
+    `INSERT INTO match_group (bank_account_id, certain, grade, round, user_id, matched_at, bag_difference_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [bankAccountId, how.certain, how.grade, how.round, actor.id, now, differenceMinor],
   );
   for (const [from, memberId, open] of [
     ['statement_line', pair.lineId, 'TRUE'],
@@ -89,8 +100,15 @@ export async function acceptPair(
     kind: 'match',
     subjectId: groupId,
     date: filed ? addDays(shop.filedThrough!, 1) : line.date,
-    lines: post('line.matched', { amount: line.amount_minor }, { bankAccountId }),
-    memo: pair.movement,
+    ...(explained && {
+      takingsDay: explained.takingsDay,
+      drawerSessionId: explained.drawerSessionId,
+    }),
+    lines: [
+      ...post('line.matched', { amount: line.amount_minor }, { bankAccountId }),
+      ...(explained?.lines(differenceMinor) ?? []),
+    ],
+    memo: explained?.reason ?? pair.movement,
   });
   return groupId;
 }
@@ -144,16 +162,17 @@ export async function undoMatch(
         id,
       ]);
     }
-    const entry = await row<{ id: number; date: string }>(
+    const entry = await row<{ id: number; takingsDay: string; sessionId: number | null }>(
       tx,
-      `SELECT id, date FROM entry WHERE kind = 'match' AND subject_id = ?`,
+      `SELECT id, takings_day AS takingsDay, drawer_session_id AS sessionId FROM entry WHERE kind = 'match' AND subject_id = ?`,
       [id],
     );
     await postReversal(context, entry!.id, {
       kind: 'matchUndo',
       subjectId: insertId,
       date: today,
-      takingsDay: entry!.date,
+      takingsDay: entry!.takingsDay,
+      ...(entry!.sessionId !== null && { drawerSessionId: entry!.sessionId }),
       memo: '',
     });
     undone.push(id);

@@ -9,14 +9,20 @@ import { holidaysAround } from '../settings/holidays';
 export const STANDING = `FROM settled x
     JOIN settlement g ON g.id = x.settlement_id AND g.standing`;
 
-/** A batch and scheme with what the till has, and what standing settlements settled of it. */
+/** What persons decided that no settlement will settle of a batch and scheme. */
+const DECIDED = `(SELECT SUM(y.amount_minor) FROM batch_difference y
+    WHERE y.batch_id = b.id AND y.scheme = t.scheme AND y.standing)`;
+
+/** What is settled of a batch and scheme: by standing settlements, and by what was decided. */
+export const SETTLED = `(COALESCE((SELECT SUM(x.amount_minor) ${STANDING}
+      WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0) + COALESCE(${DECIDED}, 0))`;
+
+/** A batch and scheme with what the till has, and what is settled of it. */
 const BATCH_SCHEMES = `
   SELECT b.id AS batchId, b.processor_id AS processorId, b.batch_date AS batchDate,
     b.closed_at IS NOT NULL AS closed, t.scheme, COUNT(*) AS items,
     CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
-    CAST(COALESCE((SELECT SUM(x.amount_minor) ${STANDING}
-                   WHERE x.batch_id = b.id AND x.scheme = t.scheme), 0) AS SIGNED)
-      AS settledMinor,
+    CAST(${SETTLED} AS SIGNED) AS settledMinor,
     (SELECT MAX(x.settlement_id) ${STANDING} WHERE x.batch_id = b.id) AS settlementId
   FROM batch b
   JOIN batch_now m ON m.batch_id = b.id
@@ -49,12 +55,31 @@ export const batchSchemes = (
     [processorId, ...dates],
   );
 
-/** Keeps of batches whether they are settled whole; call it when their settlements changed. */
+/** One scheme of a batch. */
+export async function schemeOfBatch(
+  db: Db,
+  batchId: number,
+  scheme: string,
+): Promise<Found | undefined> {
+  const [found] = await batchSchemesWhere(db, 'b.id = ? AND t.scheme = ?', [batchId, scheme]);
+  return found;
+}
+
+/**
+ * Keeps of batches whether they are settled whole; call it when their settlements changed. A batch
+ * that is settled is closed: no card joins it any more.
+ */
 export async function keepSettled(
   { tx }: CommandContext,
   batchIds: readonly number[],
 ): Promise<void> {
   if (batchIds.length === 0) return;
+  // Whoever changes one of them at the same time waits, and then sees what this one did.
+  await rows(
+    tx,
+    `SELECT id FROM batch WHERE id IN (${placeholders(batchIds.length)}) ORDER BY id FOR UPDATE`,
+    batchIds,
+  );
   const found = await batchSchemesWhere(
     tx,
     `b.id IN (${placeholders(batchIds.length)})`,

@@ -1,9 +1,15 @@
-import { settlementImportSchema, undoSettlementSchema } from '@abacist/contracts';
+import {
+  decideDifferenceSchema,
+  settlementImportSchema,
+  undoDifferenceSchema,
+  undoSettlementSchema,
+} from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
+import { decideDifference, undoDifference } from './difference';
 import { importSettlement } from './import';
 import { cardsView } from './read';
 import { undoSettlement } from './undo';
@@ -32,6 +38,24 @@ export function settlementRoutes(deps: Deps): Router {
       undoSettlementSchema,
       (context, body, params) => undoSettlement(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/batches/:id/differences',
+    command(
+      deps,
+      'POST /batches/:id/differences',
+      decideDifferenceSchema,
+      (context, body, params) => decideDifference(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/batch-differences/:id/undo',
+    command(
+      deps,
+      'POST /batch-differences/:id/undo',
+      undoDifferenceSchema,
+      (context, body, params) => undoDifference(context, body, Number(params['id'])),
     ),
   );
   return router;

@@ -18,7 +18,8 @@ type Found = {
 /**
  * Undoes a settlement until the bank shows it: its batches wait again, and its file may come again.
  * @throws HttpError 404 `settlement.unknown`; 422 `settlement.undone`, `settlement.matched`,
- * `settlement.carriedOn` (number: a later one that reckons with what it carried)
+ * `settlement.carriedOn` (number: a later one that reckons with what it carried),
+ * `settlement.decided` (number: what was decided of a difference that it left)
  */
 export async function undoSettlement(
   context: CommandContext,
@@ -47,6 +48,16 @@ export async function undoSettlement(
   );
   if (later && found.carriedMinor !== 0)
     throw refuseWith('settlement.carriedOn', undefined, later);
+  const decided = await row<{ number: string }>(
+    tx,
+    `SELECT CONCAT(d.series, '-', d.number) AS number
+     FROM settlement_scheme c
+     JOIN batch_difference x ON x.batch_id = c.batch_id AND x.scheme = c.scheme AND x.standing
+     JOIN document d ON d.kind = 'batchDifference' AND d.subject_id = x.id
+     WHERE c.settlement_id = ? LIMIT 1`,
+    [id],
+  );
+  if (decided) throw refuseWith('settlement.decided', undefined, decided);
   await run(tx, 'UPDATE settlement SET cleared_by_id = NULL WHERE cleared_by_id = ?', [id]);
   await run(tx, 'UPDATE settlement SET standing = NULL WHERE id = ?', [id]);
   await run(tx, 'UPDATE import_file SET standing = NULL WHERE id = ?', [found.fileId]);

@@ -42,6 +42,8 @@ export const asks = {
     '{{left}} that was paid ahead stays with the shop. A manager must approve it.',
   rule_accountRules: 'Rules of charge accounts change. A manager must approve it.',
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
+  rule_batchDifference:
+    '{{amount}} of {{scheme}} on {{date}} is given up as settled. A manager must approve it.',
   rule_creditOut: '{{amount}} of a credit is paid out. A manager must approve it.',
   rule_accountsImported:
     '{{count}} accounts are opened from a file. A manager must approve it.',

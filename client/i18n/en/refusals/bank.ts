@@ -10,6 +10,14 @@ export const bank = {
   settlement_matched: 'The bank shows this settlement: undo its match first.',
   settlement_carriedOn:
     'Settlement {{number}} reckons with what this one carried: undo that one first.',
+  settlement_decided:
+    'What this one left open was decided by {{number}}: undo that one first.',
+  batch_unknown: 'There is no such batch, or no card of this kind in it.',
+  batch_notSettled: 'No settlement names this batch yet.',
+  batch_agrees: 'This batch agrees with its settlements.',
+  batchDifference_unknown: 'There is no such decision.',
+  batchDifference_undone: 'This decision is undone already.',
+  bag_agrees: 'The line and the slip agree: match them.',
   slip_unknown: 'There is no such deposit slip.',
   slip_recalled: 'This slip was recalled already.',
   slip_matched: 'The bank shows this slip: undo its match first.',

@@ -41,6 +41,18 @@ export const BANK: Check[] = [
      WHERE m.kind = 'line' GROUP BY m.match_group_id`,
   ),
   perDocument(
+    'a bag that the bank counted differently is over or short',
+    'match',
+    'overAndShort',
+    'SELECT id AS subject_id, -bag_difference_minor AS expected FROM match_group',
+  ),
+  perDocument(
+    'what no settlement will settle of a batch is an adjustment',
+    'batchDifference',
+    'cardAdjustments',
+    'SELECT id AS subject_id, amount_minor AS expected FROM batch_difference',
+  ),
+  perDocument(
     'a cheque of ours, or a transfer, is on its way to the bank',
     'sale',
     'bankInTransit',
@@ -133,7 +145,7 @@ export const BANK: Check[] = [
             OR (SUM(carried_minor) = 0) <> (SUM(carried_minor < 0 AND cleared_by_id IS NULL) = 0)`,
   },
   {
-    name: 'a batch is settled whole when settlements settled what the till has',
+    name: 'a batch is settled whole when what the till has is settled or decided',
     sql: `SELECT NULL AS entryId, CONCAT('batch ', z.id) AS about,
             IF(z.open = 0, 'settled whole', 'open') AS expected,
             IF(z.settled_whole, 'settled whole', 'open') AS found
@@ -151,6 +163,8 @@ export const BANK: Check[] = [
                 WHERE v.id IS NULL
                 UNION ALL
                 SELECT batch_id, scheme, 0, amount_minor FROM settled_now
+                UNION ALL
+                SELECT batch_id, scheme, 0, amount_minor FROM batch_difference WHERE standing
               ) u GROUP BY u.batch_id, u.scheme
             ) o ON o.batch_id = b.id
             GROUP BY b.id, b.settled_whole
@@ -179,13 +193,16 @@ export const BANK: Check[] = [
     ).join(' UNION ALL '),
   },
   control(
-    'card clearing is card tenders less what was settled',
+    'card clearing is card tenders less what was settled and decided',
     'cardClearing',
     `SELECT t.processor_id AS part, st.amount_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind = 'card' ${STANDING}
      UNION ALL
-     SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement WHERE standing`,
+     SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement WHERE standing
+     UNION ALL
+     SELECT b.processor_id, -x.amount_minor
+     FROM batch_difference x JOIN batch b ON b.id = x.batch_id WHERE x.standing`,
     'processor_id',
   ),
   control(

@@ -1,0 +1,88 @@
+import type { DecideDifference, UndoDifference } from '@abacist/contracts';
+import { post } from '@abacist/core/ledger';
+import type { CommandContext } from '../context';
+import { row, run } from '../db/pool';
+import type { CommandResult } from '../http/command';
+import { notFound, refuseWith } from '../http/errors';
+import { postDocument, postReversal } from '../ledger/post';
+import { keepSettled, schemeOfBatch } from './batches';
+
+/**
+ * Ends what settlements left open of a batch and scheme, or settled beyond the till: a person has
+ * decided that no file will mend it. It leaves the clearing for the card adjustments, with a
+ * manager's word, and can be undone.
+ * @throws HttpError 404 `batch.unknown`; 422 `batch.notSettled`, `batch.agrees`
+ */
+export async function decideDifference(
+  context: CommandContext,
+  { scheme, reason }: DecideDifference,
+  batchId: number,
+): Promise<CommandResult<{ id: number; number: string }>> {
+  const { tx, today: date } = context;
+  await row(tx, 'SELECT id FROM batch WHERE id = ? FOR UPDATE', [batchId]);
+  const found = await schemeOfBatch(tx, batchId, scheme);
+  if (!found) throw notFound('batch.unknown');
+  if (found.settlementId === null) throw refuseWith('batch.notSettled');
+  const shortMinor = found.amountMinor - found.settledMinor;
+  if (shortMinor === 0) throw refuseWith('batch.agrees');
+  const { batchDate, processorId } = found;
+  const approvalId = await context.approve([
+    {
+      code: 'rule.batchDifference',
+      approver: 'manager',
+      params: { scheme, date: batchDate, amountMinor: shortMinor },
+    },
+  ]);
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO batch_difference (batch_id, scheme, amount_minor) VALUES (?, ?, ?)',
+    [batchId, scheme, shortMinor],
+  );
+  await keepSettled(context, [batchId]);
+  const { number } = await postDocument(context, {
+    kind: 'batchDifference',
+    subjectId: insertId,
+    date,
+    takingsDay: batchDate,
+    lines: post('settlement.difference', { short: shortMinor }, { processorId }),
+    memo: reason,
+    approvalId,
+  });
+  return { answer: { id: insertId, number }, documentNumber: number };
+}
+
+/**
+ * Takes such a decision back: the batch is open again.
+ * @throws HttpError 404 `batchDifference.unknown`; 422 `batchDifference.undone`
+ */
+export async function undoDifference(
+  context: CommandContext,
+  { reason }: UndoDifference,
+  id: number,
+): Promise<CommandResult<{ number: string }>> {
+  const { tx, today: date } = context;
+  const found = await row<{ batchId: number; standing: number | null; entryId: number }>(
+    tx,
+    `SELECT x.batch_id AS batchId, x.standing, d.entry_id AS entryId
+     FROM batch_difference x
+     JOIN document d ON d.kind = 'batchDifference' AND d.subject_id = x.id
+     WHERE x.id = ? FOR UPDATE`,
+    [id],
+  );
+  if (!found) throw notFound('batchDifference.unknown');
+  if (found.standing === null) throw refuseWith('batchDifference.undone');
+  await run(tx, 'UPDATE batch_difference SET standing = NULL WHERE id = ?', [id]);
+  await keepSettled(context, [found.batchId]);
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO batch_difference_undo (batch_difference_id) VALUES (?)',
+    [id],
+  );
+  const { number } = await postReversal(context, found.entryId, {
+    kind: 'batchDifferenceUndo',
+    subjectId: insertId,
+    date,
+    memo: reason,
+  });
+  return { answer: { number }, documentNumber: number };
+}
