@@ -138,8 +138,23 @@ test('one cheque pays for two neighbours; what is over is kept and given out lat
   await expect(page.getByText(/^One charge of just that sum|^All that is open/)).toBeVisible();
   await button(page, 'Pay 19.40').click();
   await button(page, /^Exact/).click();
+  const payment = page.getByRole('heading', { name: /^R-/ });
+  await expect(payment).toBeVisible();
+  const receipt = new URL(page.url()).pathname;
   await accountPage(page, /East/);
   await expect(page.getByText('Nothing is open.')).toBeVisible();
+
+  // A payment of an earlier day is taken back in one act: what it settled is open again.
+  await shop.setNow('2026-03-13T16:00:00Z');
+  await signIn(page, 'osric');
+  await page.goto(receipt);
+  await button(page, 'Take the payment of East slip back').click();
+  await button(page, /^Give back 19.40/).click();
+  await approve(page, 'Meant for another account');
+  await expect(page.getByText('Payment of East slip taken back')).toBeVisible();
+  await accountPage(page, /East/);
+  await expect(page.getByText('10.00 credit left')).toBeVisible();
+  await expect(page.getByText('30.00').first()).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

@@ -148,6 +148,8 @@ export type SaleDetail = SaleSummary & {
     voucherCode: string | null;
     accountId: number | null;
     accountName: string | null;
+    /** A payment that can be taken back: nothing of it is gone. */
+    mayTakeBack: boolean;
     /** The returned cheque that was paid after all. */
     chequeNumber: string | null;
     validUntil: string | null;

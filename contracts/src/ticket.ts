@@ -183,6 +183,12 @@ const extra = byKind({
     creditItemId: id.required(),
     amountMinor: amountMinor(1).required(),
   }),
+  paymentBack: Joi.object({
+    kind: kind('paymentBack'),
+    accountId: id.required(),
+    ofSaleId: id.required(),
+    amountMinor: amountMinor(1).required(),
+  }),
   chequePaid: Joi.object({
     kind: kind('chequePaid'),
     returnedChequeId: id.required(),

@@ -62,6 +62,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   vouchers: [{ id: 5, leftMinor: 50_00, soldMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
   accounts: [],
+  payments: [],
   discountRules: { base: 'gross', partEarns: false, adjustsTax: true },
   bankAccountIds: [1],
   broughtBy: null,

@@ -50,7 +50,9 @@ export function GiveBack({
         : [
             {
               // A credit of an account that is paid out leaves as money; it was a credit before.
-              kind: extras.some(({ kind }) => kind === 'creditOut') ? 'cash' : 'storeCredit',
+              kind: extras.some(({ kind }) => kind === 'creditOut' || kind === 'paymentBack')
+                ? 'cash'
+                : 'storeCredit',
               saleTenderId: null,
               amountMinor: dueMinor as never,
             },

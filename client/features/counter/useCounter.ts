@@ -107,7 +107,10 @@ export const offeredMinor = (tender: OfferedTender): number =>
 
 /** Whether money leaves by it. */
 export const givesBack = (kind: ExtraLine['kind']): boolean =>
-  kind === 'prepaymentBack' || kind === 'creditOut' || kind === 'voucherBack';
+  kind === 'prepaymentBack' ||
+  kind === 'creditOut' ||
+  kind === 'paymentBack' ||
+  kind === 'voucherBack';
 
 /** What stands on a ticket beside goods: positive where the customer pays. */
 export const extrasMinor = (extras: readonly ExtraLine[]): number =>

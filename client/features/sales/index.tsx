@@ -17,6 +17,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { PaymentBack } from './PaymentBack';
 import { Receipt } from './Receipt';
 
 type Page = { sales: SaleSummary[]; next: number | null };
@@ -178,6 +179,11 @@ function SaleActions({ sale }: { sale: SaleDetail }) {
             onPress={() => router.push(`/counter/return?sale=${sale.id}` as never)}
           />
         ) : null}
+        {sale.status === 'posted' && sale.date !== dates.today
+          ? sale.extras
+              .filter(({ mayTakeBack }) => mayTakeBack)
+              .map((paid) => <PaymentBack key={paid.accountId} sale={sale} paid={paid} />)
+          : null}
         <Button label={t('sales.print')} onPress={() => window.print()} />
         <Button
           label={t('sales.showDay')}

@@ -116,6 +116,7 @@ export const counter = {
     voidIt: 'Void this sale',
     takesBack: 'Return',
     takeBack: 'Take goods back',
+    paymentBack: 'Take the payment of {{name}} back',
     givenBack: 'Give back',
     refundedBy: 'Given back by {{name}}',
     creditNote: 'Credit note {{number}}',

@@ -43,6 +43,7 @@ export const days = {
     extra_tip: 'Tips on cards',
     extra_accountPayment: 'Paid on accounts',
     extra_creditOut: 'Credits of accounts paid out',
+    extra_paymentBack: 'Account payments taken back',
     extra_chequePaid: 'Returned cheques paid',
     extra_cashBack: 'Cash back on debit cards',
     extra_prepaymentBack: 'Prepayments paid back',

@@ -89,6 +89,7 @@ export const orders = {
     extra_tip: 'Tip',
     extra_accountPayment: 'Paid on the account of {{name}}',
     extra_creditOut: 'Credit of {{name}} paid out',
+    extra_paymentBack: 'Payment of {{name}} taken back',
     extra_chequePaid: 'Returned cheque {{number}} paid',
     extra_cashBack: 'Cash back',
     extra_prepaymentBack: 'Prepayment of {{number}} back',

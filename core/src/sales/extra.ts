@@ -2,6 +2,7 @@ import { spendPrepayment, takePrepayment, type Order, type PrepaymentParts } fro
 import { MAX_AMOUNT_MINOR, minor, minus, sum, ZERO, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import type { DiscountRules } from '../accounts';
+import { findPaymentBack, type PaymentBack, type StandingPayment } from './paymentBack';
 import {
   checkCreditOut,
   decidePayment,
@@ -14,8 +15,8 @@ import {
 /**
  * What stands on a ticket and is no goods: a gift voucher sold, one taken back whole, a prepayment taken, all that is
  * left of an order's prepayments paid back when it is cancelled, a tip on a card, cash that a
- * debit card brings back, a payment on an account, a credit of one paid out, or a returned
- * cheque that is paid after all.
+ * debit card brings back, a payment on an account, one taken back whole, a credit of one paid
+ * out, or a returned cheque that is paid after all.
  */
 export type ExtraLine =
   | { kind: 'voucher'; amountMinor: number }
@@ -26,6 +27,7 @@ export type ExtraLine =
   | { kind: 'cashBack'; amountMinor: number }
   | { kind: 'chequePaid'; returnedChequeId: number; amountMinor: number }
   | AccountPayment
+  | PaymentBack
   | CreditOut;
 
 /** What a shop allows on cards; cashBackMaxMinor null: no cash back. */
@@ -37,10 +39,10 @@ export type DecidedExtra = {
   orderId: number | null;
   amountMinor: Minor;
   parts: PrepaymentParts;
-  /** A payment on an account, and what it was given to. */
+  /** A payment on an account, and what it was given to; one taken back, and what it had been. */
   accountId: number | null;
   allocations: PaidAllocation[];
-  /** The credit that is paid out; the returned cheque that is paid after all. */
+  /** The credit or payment that is paid out; the returned cheque that is paid after all. */
   creditItemId: number | null;
   returnedChequeId: number | null;
   /** The voucher that is taken back. */
@@ -67,6 +69,7 @@ export type ExtraState = {
   accounts: readonly TicketAccount[];
   returnedCheques: readonly OwedCheque[];
   vouchers: readonly OwedVoucher[];
+  payments: readonly StandingPayment[];
   discountRules: DiscountRules;
   /** Whether a payment on this ticket earns early-payment discounts. */
   earnsDiscount: boolean;
@@ -79,7 +82,7 @@ export type ExtraState = {
  * receipt. Refusals: `voucher.amount`, `order.unknown`, `prepayment.wholeBack` (leftMinor), those
  * of `takePrepayment` and `spendPrepayment`, `tip.notTaken`, `cashBack.notGiven`,
  * `cashBack.most` (mostMinor), `cashBack.coins`, `account.paidTwice`, those of `decidePayment`
- * and `checkCreditOut`, `returnedCheque.unknown`, `returnedCheque.over` (leftMinor),
+ * `findPaymentBack` and `checkCreditOut`, `returnedCheque.unknown`, `returnedCheque.over` (leftMinor),
  * `voucher.unknown`, `voucher.wholeBack` (leftMinor, soldMinor).
  */
 export function decideExtras(
@@ -103,6 +106,7 @@ export function decideExtras(
       const parts = { netMinor: minor(amountMinor), taxes: [] };
       let allocations: PaidAllocation[] = [];
       let accountId: number | null = null;
+      let creditItemId: number | null = null;
       if (extra.kind === 'accountPayment') {
         accountId = extra.accountId;
         if (decided.some((one) => one.accountId === accountId)) {
@@ -121,6 +125,14 @@ export function decideExtras(
         const refusal = checkCreditOut(extra, accounts, at);
         if (refusal) return refusal;
         accountId = extra.accountId;
+        creditItemId = extra.creditItemId;
+      }
+      if (extra.kind === 'paymentBack') {
+        const payment = findPaymentBack(extra, accounts, state.payments, at);
+        if (!payment.ok) return payment;
+        accountId = extra.accountId;
+        creditItemId = payment.value.itemId;
+        allocations = [...payment.value.given];
       }
       if (extra.kind === 'voucherBack') {
         const refusal = checkVoucherBack(extra, state.vouchers, at);
@@ -139,7 +151,7 @@ export function decideExtras(
         parts,
         accountId,
         allocations,
-        creditItemId: extra.kind === 'creditOut' ? extra.creditItemId : null,
+        creditItemId,
         returnedChequeId: extra.kind === 'chequePaid' ? extra.returnedChequeId : null,
         voucherId: extra.kind === 'voucherBack' ? extra.voucherId : null,
         recoveredMinor,
@@ -182,7 +194,7 @@ const NOTHING_NAMED = {
 };
 
 /** What the customer gets. */
-const LEAVES: readonly ExtraLine['kind'][] = ['creditOut', 'voucherBack'];
+const LEAVES: readonly ExtraLine['kind'][] = ['creditOut', 'paymentBack', 'voucherBack'];
 
 /** Only a voucher of which nothing was used is taken back, and then all of it. */
 function checkVoucherBack(

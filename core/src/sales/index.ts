@@ -5,5 +5,6 @@ export * from './sale';
 export * from './void';
 export * from './account';
 export * from './extra';
+export type { PaymentBack, StandingPayment } from './paymentBack';
 export { postAllocation } from './postTicket';
 export { lineOfOrder, linesLeft, type Ordered } from './orderLines';

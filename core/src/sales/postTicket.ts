@@ -80,6 +80,14 @@ function postExtra(
       const of = { chargeAccountId: accountId! };
       return post('account.creditPaidOut', { amount: -amountMinor }, of);
     }
+    case 'paymentBack': {
+      const of = { chargeAccountId: accountId! };
+      const given = allocations.flatMap((one) => postAllocation(one, accountId!));
+      return [
+        ...post('account.creditPaidOut', { amount: -amountMinor }, of),
+        ...reverseLines(given),
+      ];
+    }
     case 'chequePaid':
       return [
         ...post('cheque.recovered', { amount: amountMinor - recoveredMinor }),

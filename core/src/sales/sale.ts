@@ -30,6 +30,7 @@ import {
 } from './extra';
 import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
+import type { StandingPayment } from './paymentBack';
 import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { drawerBroken, paidOutBroken, returnRulesBroken } from './saleRules';
@@ -96,6 +97,8 @@ export type SaleState = {
   /** Charge accounts that the ticket charges or pays on. */
   accounts: readonly TicketAccount[];
   discountRules: DiscountRules;
+  /** Payments that it takes back. */
+  payments: readonly StandingPayment[];
   /** Cheques that the bank returned, where the ticket pays one after all. */
   returnedCheques: readonly OwedCheque[];
   /** The shop's bank accounts, where the ticket names one. */
@@ -162,11 +165,11 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const extras = decideExtras(wanted, { ...state, earnsDiscount });
   if (!extras.ok) return extras;
   const ofAccount = (kind: ExtraLine['kind']) =>
-    kind === 'accountPayment' || kind === 'creditOut';
+    kind === 'accountPayment' || kind === 'creditOut' || kind === 'paymentBack';
   if (wanted.some(({ kind }) => ofAccount(kind))) {
     const others =
       wanted.some(({ kind }) => kind !== 'accountPayment') &&
-      (wanted.length > 1 || wanted[0]!.kind !== 'creditOut');
+      (wanted.length > 1 || !ofAccount(wanted[0]!.kind));
     if (others || sale.lines.length > 0 || sale.returned)
       return refuse('account.alone', 'extras');
     if (sale.tenders.some(({ kind }) => kind === 'onAccount')) {

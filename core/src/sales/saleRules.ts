@@ -36,6 +36,7 @@ export function drawerBroken(
 /** Money that leaves the shop for what it owes is a manager's to say. */
 const PAID_OUT: Partial<Record<ExtraLine['kind'], string>> = {
   creditOut: 'rule.creditOut',
+  paymentBack: 'rule.paymentBack',
   voucherBack: 'rule.voucherBack',
 };
 

@@ -190,6 +190,8 @@ export type StoredAllocation = {
   discountMinor: number;
   date: string;
   number: string;
+  /** What kind of item the charge is. */
+  chargeKind: ItemKind;
 };
 
 /** Allocations that stand and meet a condition on `x`. */
@@ -203,7 +205,7 @@ export function standingAllocations(
     `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
        i.charge_account_id AS accountId, c.charge_account_id AS creditAccountId,
        x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date,
-       COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number
+       i.kind AS chargeKind, COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number
      FROM allocation x
      JOIN open_item i ON i.id = x.charge_item_id
      JOIN open_item c ON c.id = x.credit_item_id

@@ -10,6 +10,7 @@ import {
   storeAllocations,
   undoAllocation,
 } from './items';
+import { giveAgain, takenBack } from './giveAgain';
 import { keepSignature } from './signature';
 import { takeBackForGoods } from './writeOff';
 
@@ -101,8 +102,11 @@ export async function voidItems(
   saleId: number,
 ): Promise<string | null> {
   const { tx, today: date } = context;
+  const taken = await takenBack(context, 'u.sale_id = ?', saleId);
   const own = await standingAllocations(tx, 'x.sale_id = ?', [saleId]);
   for (const one of own) await undoAllocation(context, one, { date, reason: '', saleId });
+  // A payment that it took back settles again what it had settled.
+  await giveAgain(context, taken, { date, reason: '', saleId: null }, 'payment.usedSince');
   const items = await rows<{ id: number; accountId: number; amountMinor: number }>(
     tx,
     `SELECT id, charge_account_id AS accountId, amount_minor AS amountMinor

@@ -1,13 +1,12 @@
 import type { UndoReturnCheque } from '@abacist/contracts';
-import { minor } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { numberAhead, postReversal } from '../ledger/post';
+import { giveAgain, takenBack } from './giveAgain';
 import {
   addItem,
-  allocationTaxes,
   plainly,
   standingAllocations,
   storeAllocations,
@@ -61,10 +60,10 @@ export async function undoReturn(
   const by = { date, reason, saleId: null };
   // What it gave its payments to: their debt, and what was too much of a charge.
   const given = await standingAllocations(tx, 'x.returned_cheque_id = ?', [id]);
-  const taken = await takenBack(context, id);
+  const taken = await takenBack(context, 'u.returned_cheque_id = ?', id);
   for (const one of given) await undoAllocation(context, one, by);
   await withdrawDebts(context, id, number, reason);
-  await giveAgain(context, taken, reason);
+  await giveAgain(context, taken, by, 'returnedCheque.touched');
   await run(tx, 'UPDATE returned_cheque SET standing = NULL WHERE id = ?', [id]);
   await postReversal(context, found.entryId, {
     kind: 'chequeReturnUndo',
@@ -108,59 +107,5 @@ async function withdrawDebts(
     });
     const whole = plainly(accountId, itemId, amountMinor);
     await storeAllocations(context, creditId, [whole], { date, reason, saleId: null });
-  }
-}
-
-type Taken = {
-  id: number;
-  creditItemId: number;
-  chargeItemId: number;
-  accountId: number;
-  amountMinor: number;
-  discountMinor: number;
-  late: number;
-};
-
-/** The allocations that the return took back. */
-function takenBack({ tx }: CommandContext, returnedChequeId: number): Promise<Taken[]> {
-  return rows<Taken>(
-    tx,
-    `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
-       h.charge_account_id AS accountId, x.amount_minor AS amountMinor,
-       x.discount_minor AS discountMinor, x.late_discount AS late
-     FROM allocation u
-     JOIN allocation x ON x.id = u.undoes_id
-     JOIN open_item h ON h.id = x.charge_item_id
-     WHERE u.returned_cheque_id = ? ORDER BY x.id`,
-    [returnedChequeId],
-  );
-}
-
-/** They are given again as they were, discounts too; all of it or nothing. */
-async function giveAgain(
-  context: CommandContext,
-  taken: readonly Taken[],
-  reason: string,
-): Promise<void> {
-  const { tx, today: date } = context;
-  for (const { id, creditItemId, late, ...one } of taken) {
-    const room = await row<{ charge: number; credit: number }>(
-      tx,
-      `SELECT h.left_minor AS charge, -c.left_minor AS credit
-       FROM open_item h JOIN open_item c ON c.id = ? WHERE h.id = ?`,
-      [creditItemId, one.chargeItemId],
-    );
-    if (room!.charge < one.amountMinor + one.discountMinor || room!.credit < one.amountMinor) {
-      throw refuseWith('returnedCheque.touched');
-    }
-    const taxes = await allocationTaxes(tx, id);
-    const again = {
-      ...plainly(one.accountId, one.chargeItemId, one.amountMinor),
-      discountMinor: minor(one.discountMinor),
-      discountTaxMinor: minor(taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)),
-      late: late === 1,
-      taxes: taxes.map((tax) => ({ ...tax, taxMinor: minor(tax.taxMinor) })),
-    };
-    await storeAllocations(context, creditItemId, [again], { date, reason, saleId: null });
   }
 }

@@ -40,6 +40,7 @@ const en = {
   cashBack: 'Cash back',
   accountPayment: 'Paid on account {{name}}',
   creditOut: 'Credit of account {{name}} paid out',
+  paymentBack: 'Payment on account {{name}} taken back',
   chequePaid: 'Returned cheque {{number}} paid',
   net: 'Before tax',
   total: 'Total',

@@ -1,4 +1,5 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
+import { NOTHING_GONE } from '../accounts/paymentBack';
 import { fromMilli, leftOf } from '@abacist/core/returns';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
@@ -57,13 +58,14 @@ export async function readSale(
 }
 
 /** What stands on a ticket and is no goods. */
-function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
-  return rows<SaleDetail['extras'][number]>(
+async function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
+  const found = await rows<SaleDetail['extras'][number] & { whole: number }>(
     db,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
        CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
        w.valid_until AS validUntil, x.charge_account_id AS accountId, ac.name AS accountName,
-       q.number AS chequeNumber
+       q.number AS chequeNumber,
+       x.kind = 'accountPayment' AND ${NOTHING_GONE} AS whole
      FROM sale_extra x
      LEFT JOIN document d ON d.kind = 'order' AND d.subject_id = x.order_id
      LEFT JOIN voucher w ON w.id = x.voucher_id
@@ -74,6 +76,7 @@ function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
      WHERE x.sale_id = ? ORDER BY x.position`,
     [id],
   );
+  return found.map(({ whole, ...extra }) => ({ ...extra, mayTakeBack: whole === 1 }));
 }
 
 type Payment = SaleDetail['payments'][number];

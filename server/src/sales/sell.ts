@@ -14,6 +14,7 @@ import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
 import { storeCharges, storeCredited } from '../accounts/ofTicket';
 import { storeCreditsOut, storePayments } from '../accounts/pay';
+import { paymentsTakenBack, storePaymentsBack } from '../accounts/paymentBack';
 import { lockAccounts, paidOnAccount, ticketAccounts } from '../accounts/load';
 import { cashInDrawer } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
@@ -79,6 +80,7 @@ export async function sell(
   ]);
   const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
   const accounts = await accountStateOf(context, named);
+  const payments = await paymentsTakenBack(context, command);
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
     decideSale(command, {
@@ -101,6 +103,7 @@ export async function sell(
       cardExtras,
       orders,
       ...accounts,
+      payments,
       broughtBy,
       drawerHoldsMinor,
       bankAccountIds,
@@ -123,6 +126,7 @@ export async function sell(
   const sold = await storeExtras(context, saleId, sale, voucherDays);
   await storePayments(context, saleId, sale, reasonsOf(command));
   await storeCreditsOut(context, saleId, sale);
+  await storePaymentsBack(context, saleId, sale);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -181,7 +185,8 @@ async function broughtByOf({ tx }: CommandContext, { extras = [] }: SaleCommand)
   for (const extra of extras) {
     if (extra.kind === 'prepaymentBack') return paidForOrder(tx, extra.orderId);
     if (extra.kind === 'voucherBack') return paidForVoucher(tx, extra.voucherId);
-    if (extra.kind === 'creditOut') return paidOnAccount(tx, extra.accountId);
+    if (extra.kind === 'creditOut' || extra.kind === 'paymentBack')
+      return paidOnAccount(tx, extra.accountId);
   }
   return null;
 }

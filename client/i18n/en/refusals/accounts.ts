@@ -37,6 +37,10 @@ export const accounts = {
   allocation_moreThanCredit: 'More is given out than the {{left}} that are there. Give less.',
   allocation_beforeCharge: 'The charge is of {{date}}: nothing is given to it before.',
   allocation_changed: 'Somebody gave it out meanwhile. Load the account again.',
+  payment_unknown: 'There is no such payment on this account (any more).',
+  payment_wholeBack:
+    'A payment is taken back whole: {{amount}}, of which {{gone}} is gone already.',
+  payment_usedSince: 'What it had settled was paid otherwise since: undo that first.',
   allocation_unknown: 'There is no such allocation.',
   allocation_undone: 'It was taken back already.',
   allocation_spent: 'That money is gone: it was paid out, or its cheque came back.',

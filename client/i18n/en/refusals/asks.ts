@@ -44,6 +44,8 @@ export const asks = {
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
   rule_batchDifference:
     '{{amount}} of {{scheme}} on {{date}} is given up as settled. A manager must approve it.',
+  rule_paymentBack:
+    'A payment of {{amount}} is taken back, and what it settled is open again. A manager must approve it.',
   rule_creditOut: '{{amount}} of a credit is paid out. A manager must approve it.',
   rule_accountsImported:
     '{{count}} accounts are opened from a file. A manager must approve it.',
