@@ -224,7 +224,15 @@ test('a discount beyond the allowance asks; a credit note is extended by approva
   await expect(asked).toContainText('beyond the 10');
   await asked.getByRole('button', { name: 'Cancel' }).click();
   await button(page, 'Pay').click();
-  await approve(page, 'Last one, sun-bleached');
+  // A PIN that is wrong is told before any money is counted; what was said beside it stays.
+  await asked.getByRole('button', { name: /^Tamsin/ }).click();
+  await asked.getByLabel('PIN of the approver').fill('111111');
+  await asked.getByLabel('Reason').fill('Last one, sun-bleached');
+  await asked.getByRole('button', { name: 'Approve' }).click();
+  await expect(asked.getByText('That is not the PIN of this person.')).toBeVisible();
+  await expect(asked.getByLabel('Reason')).toHaveValue('Last one, sun-bleached');
+  await asked.getByLabel('PIN of the approver').fill('864286');
+  await asked.getByRole('button', { name: 'Approve' }).click();
   await button(page, /^Exact/).click();
   await expect(button(page, 'Next sale')).toBeVisible();
 

@@ -112,6 +112,13 @@ describe('approval', () => {
     const approverId = (await shop.one('SELECT id FROM user WHERE username = ?', [username]))
       .id;
     const approval = { approverId, pin, reason: 'because' };
+    if (code === 'approval.pin') {
+      const checked = await fenella.raw('POST', '/approvals/check', {
+        ...approval,
+        rules: [],
+      });
+      expect(checked).toMatchObject({ status: 409, body: { refusals: [{ code }] } });
+    }
     const answer = await fenella.send(`/sales/${sold.saleId}/void`, {}, { approval });
     expect(answer).toMatchObject({ status: 409, body: { refusals: [{ code }] } });
   });

@@ -1,11 +1,13 @@
 import type { Approval } from '@abacist/contracts';
-import type { BrokenRule } from '@abacist/core/outcome';
+import type { BrokenRule, Refusal } from '@abacist/core/outcome';
 import { useEffect, useRef } from 'react';
+import { ApiError, request } from '~/api/http';
 import { askApproval } from './store';
 
 /**
- * Asks for what needs an approval before anything changes hands. What was answered is for the
- * command that follows; where rules or figures change meanwhile, it is asked anew.
+ * Asks for what needs an approval before anything changes hands, until its PIN is known to be
+ * right. What was answered is for the command that follows; where rules or figures change
+ * meanwhile, it is asked anew.
  * @param left when nobody approved
  */
 export function useAskedFirst(rules: BrokenRule[], left: () => void) {
@@ -20,10 +22,35 @@ export function useAskedFirst(rules: BrokenRule[], left: () => void) {
     if (!about || asking.current === about) return;
     asking.current = about;
     const asked = JSON.parse(about) as BrokenRule[];
-    void askApproval(asked, []).then((approval) => {
+    void askRightly(asked).then((approval) => {
       if (approval) answered.current = { about, approval, rules: asked };
       else leave.current();
     });
   }, [about]);
   return () => (answered.current?.about === about ? answered.current : undefined);
+}
+
+/** Asks until the PIN is right; what was typed beside it stays. */
+async function askRightly(rules: BrokenRule[]): Promise<Approval | undefined> {
+  let refusals: Refusal[] = [];
+  let approval: Approval | undefined;
+  for (;;) {
+    approval = await askApproval(rules, refusals, approval);
+    if (!approval) return undefined;
+    refusals = await wrongWith(approval);
+    if (refusals.length === 0) return approval;
+  }
+}
+
+/** What the server says against an approval; nothing where it can't be asked: it will be then. */
+async function wrongWith(approval: Approval): Promise<Refusal[]> {
+  try {
+    await request('POST', '/approvals/check', approval);
+    return [];
+  } catch (error) {
+    if (error instanceof ApiError && error.status >= 400 && error.status < 500) {
+      return error.body.refusals;
+    }
+    return [];
+  }
 }

@@ -16,6 +16,7 @@ export const RIGHTS = {
   'GET /accounts/:id/charge': 'clerk',
   'GET /accounts/:id/items': 'clerk',
   'GET /accounts/:id/timeline': 'clerk',
+  'POST /approvals/check': 'clerk',
   'GET /commands/:key': 'clerk',
   'POST /commands/:key/burn': 'clerk',
   'GET /counter': 'clerk',

@@ -1,4 +1,9 @@
-import { signInSchema, switchPersonSchema, type SessionInfo } from '@abacist/contracts';
+import {
+  approvalSchema,
+  signInSchema,
+  switchPersonSchema,
+  type SessionInfo,
+} from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Role } from '@abacist/core/people';
 import { verify } from '@node-rs/argon2';
@@ -10,6 +15,7 @@ import { noInput, query } from '../http/query';
 import { allowed } from '../http/rights';
 import { validate } from '../http/validate';
 import { loadShop, loadShopFor } from '../settings/shop';
+import { checkApprover } from './approvals';
 import { DEMO_PEOPLE } from './demoPeople';
 import {
   deviceOf,
@@ -103,6 +109,14 @@ export function peopleRoutes(deps: Deps): Router {
     ))!;
     signIn(deps, request, { ...person, authVersion });
     response.json(await sessionInfo(deps, request));
+  });
+
+  // What is asked before money changes hands is known to be right before it does.
+  router.post('/approvals/check', async (request, response) => {
+    const actor = allowed(request, 'POST /approvals/check');
+    const approval = validate(approvalSchema, request.body);
+    await checkApprover(deps, actor, approval, standsAt(request, actor.id));
+    response.json({});
   });
 
   router.get(
