@@ -3,6 +3,7 @@ import type { Refusal } from '@abacist/core/outcome';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { ApiError, request } from './http';
+import { whileReading } from './reading';
 
 /** A command as it went over the wire; without its approval, whose PIN is kept nowhere. */
 export type Sent = { key: string; path: string; command: unknown };
@@ -79,6 +80,9 @@ export const isLost = (error: unknown): boolean =>
   ['client.unreachable', 'server.away'].includes(codeOf(error));
 export const isNotSent = (error: unknown): boolean => codeOf(error) === 'client.notSent';
 
+const holdsFile = (command: unknown): boolean =>
+  typeof command === 'object' && command !== null && 'contentBase64' in command;
+
 /** After how long a person is told that there is no answer yet. */
 const A_WORD_AFTER = 1_500;
 
@@ -94,7 +98,9 @@ export async function send<A>({ key, path, command }: Sent, approval?: Approval)
   const timer = setTimeout(() => useUnanswered.setState({ giveUp }), A_WORD_AFTER);
   globalThis.addEventListener?.('offline', giveUp);
   try {
-    return await request<A>('POST', path, body, { 'Idempotency-Key': key }, stop.signal);
+    const sending = () =>
+      request<A>('POST', path, body, { 'Idempotency-Key': key }, stop.signal);
+    return await (holdsFile(command) ? whileReading(key, sending) : sending());
   } finally {
     clearTimeout(timer);
     globalThis.removeEventListener?.('offline', giveUp);

@@ -14,6 +14,7 @@ import { depositRoutes } from './deposits/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
 import { keyRoutes } from './http/keys';
+import { TAKES_FILE, type Right } from './http/rights';
 import { customerRoutes } from './customers/routes';
 import { itemRoutes } from './items/routes';
 import { watchClock } from './ledger/clock';
@@ -34,6 +35,7 @@ import { tenderRoutes } from './tenders/routes';
 import { terminalRoutes } from './terminal/routes';
 import { trailRoutes } from './trail/routes';
 import { createJobs } from './workers/jobs';
+import { watchReading } from './workers/reading';
 
 export type AppOptions = {
   pool: Pool;
@@ -61,9 +63,6 @@ const SEEN_EVERY = 5 * MINUTE;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 /** Where a person gets in; all else is for who is signed in, before its body is even read. */
 const DOOR = '/session';
-/** Endpoints that take a file; the body of any other is small. */
-const FILES =
-  /^\/(settlements|statements|price-list|account-files|shop-paper|papers\/head)(\/|$)/;
 
 const NOT_SIGNED_IN = { error: 'notSignedIn' as const, refusals: [] };
 
@@ -152,8 +151,13 @@ export function createApp(options: AppOptions): {
     next();
   });
   const [small, file] = ['256kb', '12mb'].map((limit) => express.json({ limit }));
+  const takesFile = ({ method, path }: express.Request) =>
+    TAKES_FILE.includes(`${method} ${path}` as Right);
   api.use((request, response, next) =>
-    (FILES.test(request.path) ? file! : small!)(request, response, next),
+    (takesFile(request) ? file! : small!)(request, response, next),
+  );
+  api.use((request, response, next) =>
+    takesFile(request) ? watchReading(request, response, next) : next(),
   );
   for (const routes of [
     keyRoutes,

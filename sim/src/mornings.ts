@@ -1,5 +1,6 @@
 import type { SettlementImport, StatementImport } from '@abacist/contracts';
 import { addBankingDays, weekday } from '@abacist/core/dates';
+import { readSettlementFile, readStatements } from '@abacist/server/src/bank/files';
 import { importStatement } from '@abacist/server/src/bank/import';
 import { rows } from '@abacist/server/src/db/pool';
 import { safeView, sendSlip } from '@abacist/server/src/deposits/slip';
@@ -33,16 +34,18 @@ async function importBooked(world: World, date: string): Promise<void> {
   lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   const csv = statementCsv(world.bankBalanceMinor, lines);
   world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
+  const file: StatementImport = {
+    format: 'csv',
+    name: `statement ${date}.csv`,
+    contentBase64: Buffer.from(csv).toString('base64'),
+  };
+  const statements = await readStatements(world.deps, file);
   await act(
     world,
     world.people.osric,
     at(world, date, '09:20'),
-    (context, file: StatementImport) => importStatement(world.deps, context, file),
-    {
-      format: 'csv',
-      name: `statement ${date}.csv`,
-      contentBase64: Buffer.from(csv).toString('base64'),
-    },
+    (context, sent: StatementImport) => importStatement(context, sent, statements),
+    file,
   );
   await matchNow(world);
 }
@@ -95,16 +98,19 @@ async function settleBatches(world: World, date: string, back: number): Promise<
     const batch: ProcessorBatch = { batchDate, schemes };
     const reference = `HP-${batchDate.replaceAll('-', '')}`;
     const csv = settlementCsv(reference, date, [batch]);
+    const file: SettlementImport = {
+      processorId: 1,
+      name: `${reference}.csv`,
+      contentBase64: Buffer.from(csv).toString('base64'),
+    };
+    const { osric } = world.people;
+    const settlement = await readSettlementFile(world.deps, file, osric);
     const answer = await act(
       world,
-      world.people.osric,
+      osric,
       at(world, date, '09:40'),
-      (context, file: SettlementImport) => importSettlement(world.deps, context, file),
-      {
-        processorId: 1,
-        name: `${reference}.csv`,
-        contentBase64: Buffer.from(csv).toString('base64'),
-      },
+      (context, sent: SettlementImport) => importSettlement(context, sent, settlement),
+      file,
     );
     world.booked.push({
       date,

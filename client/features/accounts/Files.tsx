@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { download } from '~/api/download';
 import { request } from '~/api/http';
+import { checkFile } from '~/api/reading';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
@@ -41,7 +42,7 @@ function FileOf({ what }: { what: What }) {
   const check = useMutation({
     mutationFn: async (file: PickedFile) => ({
       file,
-      found: await request<FileCheck>('POST', `${path}/check`, file),
+      found: await checkFile<FileCheck>(`${path}/check`, file),
     }),
   });
   const send = useCommand<object, FileAnswer>(path, () => check.reset());

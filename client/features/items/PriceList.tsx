@@ -1,7 +1,7 @@
 import type { PriceListAnswer, PriceListCheck, PriceListImport } from '@abacist/contracts';
 import { useMutation } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
+import { checkFile } from '~/api/reading';
 import { useWords } from '~/i18n';
 import { Column, Line } from '~/ui/Box';
 import { FilePick, type PickedFile } from '~/ui/FilePick';
@@ -16,7 +16,7 @@ export function PriceListImportForm() {
   const check = useMutation({
     mutationFn: async (file: PickedFile) => ({
       file,
-      found: await request<PriceListCheck>('POST', '/items/price-list/check', file),
+      found: await checkFile<PriceListCheck>('/items/price-list/check', file),
     }),
   });
   const send = useCommand<PriceListImport, PriceListAnswer>('/items/price-list', () =>

@@ -1,49 +1,23 @@
 import type { KeyState } from '@abacist/contracts';
-import { styled } from '@tamagui/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { sendCommand } from '~/api/command';
 import { request } from '~/api/http';
+import { useReading } from '~/api/reading';
 import { isAwaited, settle, useUnanswered, type Sent } from '~/api/unanswered';
 import { useWords } from '~/i18n';
 import { refusalsOf, useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
-import { Column, Line } from '~/ui/Box';
+import { Column } from '~/ui/Box';
 import { Dialog } from '~/ui/Dialog';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
+import { Notice } from './Notice';
+import { ReadingBar } from './ReadingBar';
 
 /** How often the server is asked what became of a command. */
 const ASK_EVERY = 2_000;
 const PATIENCE = 700;
-
-const Bar = styled(Line, {
-  name: 'NoticeBar',
-  gap: '$3',
-  paddingHorizontal: '$4',
-  paddingVertical: '$2',
-  backgroundColor: '$sheet',
-  borderBottomWidth: 1,
-  borderColor: '$plum',
-  justifyContent: 'space-between',
-});
-
-function Notice({
-  text,
-  label,
-  onPress,
-}: {
-  text: string;
-  label: string;
-  onPress: () => void;
-}) {
-  return (
-    <Bar role="status" data-noprint>
-      <Body flex={1}>{text}</Body>
-      <Button label={label} onPress={onPress} />
-    </Bar>
-  );
-}
 
 /**
  * Said while an answer takes long (nothing is lost, and nobody has to wait), and when something
@@ -53,7 +27,9 @@ export function Notices() {
   const t = useWords();
   const word = useRefusalText();
   const { giveUp, news } = useUnanswered();
+  const reading = useReading(({ id }) => id !== null);
   const read = () => useUnanswered.setState({ news: null });
+  if (reading) return <ReadingBar />;
   if (giveUp) {
     return (
       <Notice

@@ -1,6 +1,6 @@
 import { termsRefusals, type Terms } from '../accounts';
 import { maskCardNumbers } from '../cards';
-import { readCsv, writeCsv } from '../csv';
+import { readCsv, writeCsv, type Watch } from '../csv';
 import { customerRefusals, type CustomerKind } from '../customers';
 import { parseAmount, toDecimal } from '../money';
 import { accept, type Outcome, type Refusal } from '../outcome';
@@ -87,8 +87,9 @@ const fold = (number: string) => number.toLowerCase();
 export function readAccountFile(
   text: string,
   state: AccountFileState,
+  watch?: Watch,
 ): Outcome<AccountFileRow[]> {
-  const table = readCsv(text, REQUIRED, OPTIONAL);
+  const table = readCsv(text, REQUIRED, OPTIONAL, watch);
   if (!table.ok) return table;
   const known = new Map(state.accounts.map((one) => [fold(one.number), one]));
   const rows: AccountFileRow[] = [];

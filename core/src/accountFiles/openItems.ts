@@ -1,5 +1,5 @@
 import { maskCardNumbers } from '../cards';
-import { readCsv, writeCsv } from '../csv';
+import { readCsv, writeCsv, type Watch } from '../csv';
 import { addDays, isIsoDate, type IsoDate } from '../dates';
 import { MAX_AMOUNT_MINOR, parseAmount, sum, toDecimal, type Minor } from '../money';
 import { accept, refuse, type Outcome, type Refusal } from '../outcome';
@@ -61,8 +61,9 @@ const MOST_DAYS = 3_660;
 export function readOpenItemFile(
   text: string,
   state: OpenItemFileState,
+  watch?: Watch,
 ): Outcome<OpenItemFileRow[]> {
-  const table = readCsv(text, REQUIRED, OPTIONAL);
+  const table = readCsv(text, REQUIRED, OPTIONAL, watch);
   if (!table.ok) return table;
   const known = new Map(state.accounts.map((one) => [fold(one.number), one]));
   const seen = new Map<string, number>();

@@ -1,4 +1,5 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import type { Watch } from '../csv';
 import { isIsoDate } from '../dates';
 import { negate, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
@@ -16,7 +17,7 @@ type Node = { [name: string]: unknown };
  * `camt.balances`, `camt.date`, `camt.indicator`, `camt.currency`, `camt.sum` and those of
  * `parseAmount`; the place is a path of elements (`Stmt 1, Ntry 3, Amt`).
  */
-export function readCamt053(text: string): Outcome<Statement[]> {
+export function readCamt053(text: string, watch?: Watch): Outcome<Statement[]> {
   if (/<!DOCTYPE/i.test(text)) return refuse('camt.doctype');
   if (isTooDeep(text)) return refuse('camt.tooDeep', undefined, { most: MOST_DEPTH });
   const valid = XMLValidator.validate(text);
@@ -38,7 +39,7 @@ export function readCamt053(text: string): Outcome<Statement[]> {
   if (statements.length === 0) return refuse('camt.noStatement');
   const read: Statement[] = [];
   for (const [i, node] of statements.entries()) {
-    const one = readStatement(node, `Stmt ${i + 1}`);
+    const one = readStatement(node, `Stmt ${i + 1}`, watch);
     if (!one.ok) return one;
     read.push(one.value);
   }
@@ -60,7 +61,7 @@ function isTooDeep(text: string): boolean {
   return false;
 }
 
-function readStatement(node: Node, at: string): Outcome<Statement> {
+function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement> {
   const accountId = child(child(node, 'Acct'), 'Id');
   const accountNumber = leaf(accountId, 'IBAN') || leaf(child(accountId, 'Othr'), 'Id');
   if (!accountNumber) return refuse('camt.account', `${at}, Acct`);
@@ -82,7 +83,9 @@ function readStatement(node: Node, at: string): Outcome<Statement> {
 
   const lines: StatementLine[] = [];
   let pending = 0;
-  for (const [i, entry] of list(node, 'Ntry').entries()) {
+  const entries = list(node, 'Ntry');
+  for (const [i, entry] of entries.entries()) {
+    watch?.(i, entries.length);
     const status = leaf(child(entry, 'Sts'), 'Cd') || leaf(entry, 'Sts');
     if (status && status !== 'BOOK') {
       pending += 1;

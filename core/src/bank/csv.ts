@@ -1,4 +1,4 @@
-import { readRecords } from '../csv';
+import { readRecords, type Watch } from '../csv';
 import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
@@ -22,8 +22,8 @@ const COLUMNS = [
  * `statement.empty`, `statement.cut`, `statement.mixed`, `statement.date`, `statement.order`,
  * `statement.balance` and those of `parseAmount`.
  */
-export function readStatementCsv(text: string): Outcome<Statement[]> {
-  const records = readRecords(text, 'statement.notCsv');
+export function readStatementCsv(text: string, watch?: Watch): Outcome<Statement[]> {
+  const records = readRecords(text, 'statement.notCsv', watch);
   if (!records.ok) return records;
   const [header = [], ...rows] = records.value;
   const missing = COLUMNS.filter((column) => !header.includes(column));

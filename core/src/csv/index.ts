@@ -1,4 +1,4 @@
-import { parse } from 'csv-parse/sync';
+import { CsvError, parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
 import { accept, refuse, type Outcome } from '../outcome';
 
@@ -7,6 +7,9 @@ export type CsvTable = {
   columns: string[];
   rows: { row: number; cells: Record<string, string> }[];
 };
+
+/** Told how far a reader is: `done` of `of`, in whatever parts it counts. */
+export type Watch = (done: number, of: number) => void;
 
 /** No file that people make has more: what does is refused at once. */
 const MOST_COLUMNS = 200;
@@ -34,11 +37,12 @@ const unguarded = (text: string): string =>
  * and the length of a row, so that no file keeps anybody waiting.
  * Refusals: `notCsv` as it is given (at the line), `csv.tooWide` (most), `csv.tooLong` (most).
  */
-export function readRecords(text: string, notCsv: string): Outcome<string[][]> {
+export function readRecords(text: string, notCsv: string, watch?: Watch): Outcome<string[][]> {
   const firstLine = text.slice(0, text.search(/[\r\n]|$/));
   if (firstLine.split(',', MOST_COLUMNS + 1).length > MOST_COLUMNS) {
     return refuse('csv.tooWide', 'row 1', { most: MOST_COLUMNS });
   }
+  const allLines = watch ? linesOf(text) : 0;
   try {
     const records: string[][] = parse(text, {
       bom: true,
@@ -46,14 +50,28 @@ export function readRecords(text: string, notCsv: string): Outcome<string[][]> {
       trim: true,
       max_record_size: MOST_SIGNS_OF_A_ROW,
       to: MOST_ROWS + 2,
+      ...(watch && {
+        on_record: (record: string[], { lines }: { lines: number }) => {
+          watch(lines, allLines);
+          return record;
+        },
+      }),
     });
     return records.length > MOST_ROWS + 1
       ? refuse('csv.tooLong', 'file', { most: MOST_ROWS })
       : accept(records);
   } catch (error) {
+    // Whoever watches may stop it by an error of his own.
+    if (!(error instanceof CsvError)) throw error;
     const line = (error as { lines?: number }).lines;
     return refuse(notCsv, line ? `line ${line}` : undefined);
   }
+}
+
+function linesOf(text: string): number {
+  let lines = 1;
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) lines += 1;
+  return lines;
 }
 
 /**
@@ -67,8 +85,9 @@ export function readCsv(
   text: string,
   required: readonly string[],
   optional: readonly string[] = [],
+  watch?: Watch,
 ): Outcome<CsvTable> {
-  const read = readRecords(text, 'csv.notCsv');
+  const read = readRecords(text, 'csv.notCsv', watch);
   if (!read.ok) return read;
   const records = read.value;
   const [header, ...rest] = records;

@@ -1,4 +1,4 @@
-import { readCsv, writeCsv } from '../csv';
+import { readCsv, writeCsv, type Watch } from '../csv';
 import { parseAmount, toDecimal } from '../money';
 import { accept, type Outcome, type Refusal } from '../outcome';
 import { itemRefusals, type ItemInput } from './item';
@@ -39,8 +39,12 @@ export type PriceListRow = {
  * `parseAmount`, `priceList.department`, `priceList.taxCode`, `priceList.yesNo`,
  * `priceList.codeTwice` (row), `priceList.barcodeTaken` (barcode, code).
  */
-export function readPriceList(text: string, state: PriceListState): Outcome<PriceListRow[]> {
-  const table = readCsv(text, REQUIRED, OPTIONAL);
+export function readPriceList(
+  text: string,
+  state: PriceListState,
+  watch?: Watch,
+): Outcome<PriceListRow[]> {
+  const table = readCsv(text, REQUIRED, OPTIONAL, watch);
   if (!table.ok) return table;
   const items = new Map(state.items.map((item) => [fold(item.code), item]));
   const rows: PriceListRow[] = [];

@@ -1,4 +1,4 @@
-import { readRecords } from '../csv';
+import { readRecords, type Watch } from '../csv';
 import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
@@ -51,8 +51,12 @@ const MONEY = ['gross', 'refunds', 'fee', 'net'] as const;
  * `settlement.mixed`, `settlement.rowSum`, `settlement.noTotal`, `settlement.totalDiffers`,
  * `settlement.schemeTwice` and those of `parseAmount`.
  */
-export function readSettlement(text: string, currency: string): Outcome<Settlement> {
-  const rows = readRows(text);
+export function readSettlement(
+  text: string,
+  currency: string,
+  watch?: Watch,
+): Outcome<Settlement> {
+  const rows = readRows(text, watch);
   if (!rows.ok) return rows;
   const batches: (SettledScheme & { row: number })[] = [];
   const totalRow = rows.value.at(-1);
@@ -82,8 +86,8 @@ export function readSettlement(text: string, currency: string): Outcome<Settleme
   return refuse('settlement.noTotal', 'row 2');
 }
 
-function readRows(text: string): Outcome<Row[]> {
-  const records = readRecords(text, 'settlement.notCsv');
+function readRows(text: string, watch?: Watch): Outcome<Row[]> {
+  const records = readRecords(text, 'settlement.notCsv', watch);
   if (!records.ok) return records;
   const [header = [], ...rest] = records.value;
   const missing = COLUMNS.filter((column) => !header.includes(column));

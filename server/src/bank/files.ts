@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto';
-import type { UploadedFile } from '@abacist/contracts';
+import type { StatementImport, UploadedFile } from '@abacist/contracts';
 import type { Outcome } from '@abacist/core/outcome';
-import type { CommandContext, Deps } from '../context';
+import type { Settlement } from '@abacist/core/settlements';
+import type { Actor, CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
 import { refuseWith, unwrap } from '../http/errors';
-import type { BankFileWork } from '../workers/bankFile.worker';
+import { loadShopFor } from '../settings/shop';
+import type { BankFileWork, ReadStatement } from '../workers/bankFile.worker';
 
 /**
  * The text of an uploaded file: UTF-8, checked (a byte order mark is dropped by the readers).
@@ -54,8 +56,22 @@ export async function registerFile(
 }
 
 /** Reads a settlement or a statement in a worker, so that no file freezes others. */
-export async function readBankFile<T>(deps: Deps, input: BankFileWork): Promise<T> {
+async function read<T>(deps: Deps, input: BankFileWork): Promise<T> {
   return unwrap(
     await deps.jobs.compute<BankFileWork, Outcome<T>>({ file: 'bankFile.worker.ts', input }),
   );
+}
+
+/** The statements of an uploaded file, checked whole, people's words masked. @throws HttpError 422 */
+export const readStatements = (deps: Deps, { format, ...file }: StatementImport) =>
+  read<ReadStatement[]>(deps, { what: 'statement', text: fileText(file), format });
+
+/** The settlement of an uploaded file, checked whole. @throws HttpError 422 */
+export async function readSettlementFile(
+  deps: Deps,
+  file: UploadedFile,
+  actor: Actor,
+): Promise<Settlement> {
+  const { currency } = await loadShopFor(deps.pool, actor);
+  return read<Settlement>(deps, { what: 'settlement', text: fileText(file), currency });
 }

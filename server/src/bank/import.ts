@@ -2,31 +2,26 @@ import type { StatementAnswer, StatementImport } from '@abacist/contracts';
 import { coveredSpans } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { post } from '@abacist/core/ledger';
-import type { CommandContext, Deps } from '../context';
+import type { CommandContext } from '../context';
 import { insertMany, row, rows, run, toMinor } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import type { ReadStatement } from '../workers/bankFile.worker';
-import { fileText, readBankFile, registerFile } from './files';
+import { keptSoFar } from '../workers/reading';
+import { registerFile } from './files';
 import { importedStatements } from './statements';
 
 /**
- * Imports a bank statement: checks the file whole, adds only lines that are new, masks card
- * numbers. Nothing of a refused file is kept.
+ * Imports the statements of a file that was read and checked whole: adds only lines that are new.
+ * Nothing of a refused file is kept.
  */
 export async function importStatement(
-  deps: Deps,
   context: CommandContext,
   command: StatementImport,
+  statements: readonly ReadStatement[],
 ): Promise<CommandResult<StatementAnswer>> {
   const fileId = await registerFile(context, 'statement', command);
-  const { format } = command;
-  const statements = await readBankFile<ReadStatement[]>(deps, {
-    what: 'statement',
-    text: fileText(command),
-    format,
-  });
   const answer: StatementAnswer = {
     added: 0,
     alreadyHere: 0,
@@ -132,6 +127,7 @@ async function storeStatement(
       line.bankCode.slice(0, 40),
       line.identity,
     ]),
+    (done) => keptSoFar(done, fresh.length),
   );
   await refuseWhenBalancesPart(context, bankAccountId, statement);
   await postOpening(context, bankAccountId);

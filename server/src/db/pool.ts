@@ -115,6 +115,7 @@ export async function insertMany(
   table: string,
   columns: readonly string[],
   list: readonly (readonly Value[])[],
+  kept: (done: number) => void = () => {},
 ): Promise<number | undefined> {
   // A statement takes 65,535 values at the most.
   const most = Math.floor(60_000 / columns.length);
@@ -128,6 +129,7 @@ export async function insertMany(
     const sql = `INSERT INTO ${table} (${columns.join(', ')}) VALUES ${tuples}`;
     const { insertId } = await run(db, sql, part.flat());
     first ??= insertId;
+    kept(from + part.length);
   }
   return first;
 }

@@ -10,34 +10,36 @@ import { checkApprover, recordApproval, type Approver } from '../people/approval
 import { standsAt, type Stands } from '../people/tries';
 import { loadShopFor } from '../settings/shop';
 import { HttpError, notFound, refuseWith } from './errors';
+import { KEY } from './keyForm';
 import { allowed, type Right } from './rights';
 import { validate } from './validate';
-
-/** The form of an idempotency key. */
-export const KEY = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /** Stands where the hash of a command would, for a key that was taken so that none comes. */
 export const BURNED = 'burned';
 
 /** What a service answers: the answer for the client and the number of its document. */
 export type CommandResult<A> = { answer: A; documentNumber?: string };
-export type CommandHandler<C, A> = (
+export type CommandHandler<C, A, P = undefined> = (
   context: CommandContext,
   command: C,
   params: Record<string, string>,
+  prepared: P,
 ) => Promise<CommandResult<A>>;
 
 /**
  * A write as an endpoint: right, schema, idempotency key, one transaction, approval. The body is
  * `{ command, approval? }`; the key stands in the header `Idempotency-Key`. `after` runs once it
  * is committed (it starts work that the command made possible) and may add to the answer.
+ * `prepare` runs before the transaction: what takes long and asks nothing of the books (a file is
+ * read) holds no connection, and is done once however often the transaction is tried.
  */
-export function command<C, A>(
+export function command<C, A, P = undefined>(
   deps: Deps,
   right: Right,
   schema: Joi.Schema<C>,
-  handler: CommandHandler<C, A>,
+  handler: CommandHandler<C, A, P>,
   after?: (answer: A, actor: Actor, command: C) => Promise<A>,
+  prepare?: (command: C, actor: Actor) => Promise<P>,
 ): RequestHandler {
   return async (request: Request, response: Response) => {
     const actor = allowed(request, right);
@@ -52,11 +54,12 @@ export function command<C, A>(
     if (params['id'] !== undefined && !/^([1-9]\d{0,15}|[0-9a-f-]{36})$/.test(params['id'])) {
       throw notFound('http.noEndpoint');
     }
+    const prepared = (await prepare?.(input, actor)) as P;
     const answer = await execute(
       deps,
       actor,
       { key, input, approval, params, path: request.path, at: standsAt(request, actor.id) },
-      handler,
+      (context, sent, inPath) => handler(context, sent, inPath, prepared),
     );
     response.json(after ? await after(answer, actor, input) : answer);
   };
@@ -97,7 +100,12 @@ export async function execute<C, A>(
       ]);
       if (stored !== undefined) return JSON.parse(stored) as A;
       const guarded = { ...context, ...(deps.clockWatch && { clockWatch: deps.clockWatch }) };
-      const { answer, documentNumber } = await handler(guarded, sent.input, sent.params);
+      const { answer, documentNumber } = await handler(
+        guarded,
+        sent.input,
+        sent.params,
+        undefined,
+      );
       await run(
         tx,
         'UPDATE command SET answer = ?, document_number = ? WHERE idempotency_key = ?',

@@ -3,8 +3,9 @@ import { Router } from 'express';
 import type { Actor, Deps } from '../context';
 import { isDuplicate, row, run, type Db } from '../db/pool';
 import { transaction } from '../db/transaction';
-import { BURNED, KEY } from './command';
+import { BURNED } from './command';
 import { refuseWith } from './errors';
+import { KEY } from './keyForm';
 import { allowed } from './rights';
 
 /**

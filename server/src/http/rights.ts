@@ -3,6 +3,19 @@ import type { Request } from 'express';
 import { forbidden, HttpError } from './errors';
 import type { Actor } from '../context';
 
+/** Endpoints that take a file; the body of any other is small. */
+export const TAKES_FILE: readonly Right[] = [
+  'POST /settlements',
+  'POST /statements',
+  'POST /items/price-list',
+  'POST /items/price-list/check',
+  'POST /account-files/accounts',
+  'POST /account-files/accounts/check',
+  'POST /account-files/open-items',
+  'POST /account-files/open-items/check',
+  'POST /paper-head',
+];
+
 /**
  * Who may what: every endpoint that wants somebody signed in, with the least role that may use it.
  * The routes check by this table and by nothing else; approvals ask for more where a rule says so.

@@ -19,6 +19,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { readItems } from './read';
 import { setBarcodes, upsertItems } from './save';
+import { keptSoFar } from '../workers/reading';
 
 /** Rows that a check shows at most; the counts are of all. */
 const SHOWN = 500;
@@ -111,6 +112,7 @@ export async function importPriceList(
     const chunk = items.slice(i, i + CHUNK);
     const ids = await upsertItems(tx, chunk);
     saved.push(...chunk.map(({ barcodes }, k) => ({ itemId: ids[k]!, barcodes })));
+    keptSoFar(i, items.length);
   }
   // A barcode may move between items of the file, so all are taken away before any is given.
   for (let i = 0; i < saved.length; i += CHUNK) {

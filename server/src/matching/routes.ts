@@ -1,11 +1,13 @@
 import { id, matchSchema, statementImportSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
+import { readStatements } from '../bank/files';
 import { importStatement } from '../bank/import';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
 import { noInput, query } from '../http/query';
+import type { ReadStatement } from '../workers/bankFile.worker';
 import { readJob, stopJob } from '../workers/jobs';
 import { acceptMatches, undoMatch } from './accept';
 import { matchAfter } from './run';
@@ -43,8 +45,10 @@ export function matchingRoutes(deps: Deps): Router {
       deps,
       'POST /statements',
       statementImportSchema,
-      (context, body) => importStatement(deps, context, body),
+      (context, body, _params, statements: ReadStatement[]) =>
+        importStatement(context, body, statements),
       matchAfter(deps),
+      (file) => readStatements(deps, file),
     ),
   );
   router.post(

@@ -2,8 +2,8 @@ import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
 import { addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
 import { decideSettlement, type Settlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { fileText, readBankFile, registerFile } from '../bank/files';
-import type { CommandContext, Deps } from '../context';
+import { registerFile } from '../bank/files';
+import type { CommandContext } from '../context';
 import { insertMany, placeholders, row, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
@@ -13,11 +13,11 @@ import { batchSchemes, keepSettled } from './batches';
 
 type Processor = { id: number; bank_account_id: number; delay_banking_days: number };
 
-/** Imports a processor's settlement: reads and checks it whole, compares, posts one entry. */
+/** Imports a processor's settlement that was read and checked whole: compares, posts one entry. */
 export async function importSettlement(
-  deps: Deps,
   context: CommandContext,
   command: SettlementImport,
+  settlement: Settlement,
 ): Promise<CommandResult<SettlementAnswer>> {
   const { tx, shop, today, actor } = context;
   const processor = await row<Processor>(
@@ -28,11 +28,6 @@ export async function importSettlement(
   );
   if (!processor) throw refuseWith('settlement.processor', 'processorId');
   const fileId = await registerFile(context, 'settlement', command);
-  const settlement = await readBankFile<Settlement>(deps, {
-    what: 'settlement',
-    text: fileText(command),
-    currency: shop.currency,
-  });
   if (settlement.date > addDays(today, 31)) {
     throw refuseWith('date.tooFarAhead', 'row 2, date', { text: settlement.date });
   }

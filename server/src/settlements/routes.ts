@@ -4,7 +4,9 @@ import {
   undoDifferenceSchema,
   undoSettlementSchema,
 } from '@abacist/contracts';
+import type { Settlement } from '@abacist/core/settlements';
 import { Router } from 'express';
+import { readSettlementFile } from '../bank/files';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { noInput, query } from '../http/query';
@@ -26,8 +28,10 @@ export function settlementRoutes(deps: Deps): Router {
       deps,
       'POST /settlements',
       settlementImportSchema,
-      (context, body) => importSettlement(deps, context, body),
+      (context, body, _params, settlement: Settlement) =>
+        importSettlement(context, body, settlement),
       matchAfter(deps),
+      (file, actor) => readSettlementFile(deps, file, actor),
     ),
   );
   router.post(

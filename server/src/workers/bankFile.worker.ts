@@ -7,8 +7,9 @@ import {
   type StatementLine,
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
-import type { Outcome } from '@abacist/core/outcome';
+import type { Watch } from '@abacist/core/csv';
 import { readSettlement, type Settlement } from '@abacist/core/settlements';
+import { readsFile } from './fileWork';
 
 /** A line as it is kept: people's words masked, and what it is known by. */
 export type ReadLine = StatementLine & { identity: string; masked: number };
@@ -21,18 +22,20 @@ export type BankFileWork =
 const READERS = { csv: readStatementCsv, 'camt.053': readCamt053 };
 
 /** Reads a settlement or a statement off the main thread. */
-export default function read(work: BankFileWork): Outcome<Settlement | ReadStatement[]> {
-  if (work.what === 'settlement') return readSettlement(work.text, work.currency);
-  const statements = READERS[work.format](work.text);
+export default readsFile<BankFileWork, Settlement | ReadStatement[]>((work, watch) => {
+  if (work.what === 'settlement') return readSettlement(work.text, work.currency, watch);
+  const statements = READERS[work.format](work.text, watch);
   if (!statements.ok) return statements;
-  return { ok: true, value: statements.value.map(toKeep) };
-}
+  return { ok: true, value: statements.value.map((one) => toKeep(one, watch)) };
+});
 
-function toKeep(statement: Statement): ReadStatement {
+function toKeep(statement: Statement, watch: Watch): ReadStatement {
   const identities = lineIdentities(statement.lines);
   return {
     ...statement,
     lines: statement.lines.map((line, i): ReadLine => {
+      // All of it is read by now: this only lets a person stop.
+      watch(1, 1);
       // Bank ids and references are exempt: only the text that people write is masked.
       const { text, masked } = maskCardNumbers(line.text);
       const identity = createHash('sha256').update(identities[i]!).digest('hex');

@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import { patiently } from '../db/away';
 import { row, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
+import { HALF, readingNow, type Reading } from './reading';
 
 /** Every how many milliseconds a job writes its progress and looks whether it should stop. */
 const BEAT = 250;
@@ -94,6 +95,34 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
     }
   }
 
+  /** A file that is read is a job too, until its request has its answer. */
+  async function begin(reading: Reading): Promise<void> {
+    const { id, userId, stop } = reading;
+    if (reading.end) return;
+    await run(
+      pool,
+      `INSERT IGNORE INTO job (id, kind, status, user_id, started_at, beat_at)
+       VALUES (?, 'file', 'running', ?, ?, ?)`,
+      [id, userId, clock(), clock()],
+    );
+    // Sent again under its key, it is read again; a key that is another job's watches nothing.
+    const { affectedRows } = await run(
+      pool,
+      `UPDATE job SET status = 'running', stop_asked = FALSE, beat_at = ?
+       WHERE id = ? AND kind = 'file' AND user_id = ?`,
+      [clock(), id, userId],
+    );
+    if (affectedRows !== 1) return;
+    const told = (error: unknown) => log.error({ err: error }, 'a file’s progress was lost');
+    const beat = setInterval(() => {
+      void keepProgress(pool, id, reading.progress, stop, clock()).catch(told);
+    }, BEAT);
+    reading.end = (failed) => {
+      clearInterval(beat);
+      void end(id, failed ? 'failed' : 'done', null, reading.progress).catch(told);
+    };
+  }
+
   function end(
     id: string,
     status: string,
@@ -125,7 +154,16 @@ export function createJobs(pool: Pool, log: Logger, clock: () => Date): Jobs {
       const isPaper = PAPERS.has(file);
       const signal = AbortSignal.timeout(isPaper ? PAPER_LIMIT : FILE_LIMIT);
       try {
-        return await (isPaper ? papers : workers).run(input, { filename, signal });
+        if (isPaper) return await papers.run(input, { filename, signal });
+        const reading = readingNow();
+        if (!reading) return await workers.run({ input }, { filename, signal });
+        await begin(reading);
+        const { port1, port2 } = new MessageChannel();
+        port1.on('message', ({ done, of }: Reading['progress']) => {
+          reading.progress = { done: Math.floor((HALF * done) / of), of: 2 * HALF };
+        });
+        const task = { input, port: port2, stop: reading.stop };
+        return await workers.run(task, { filename, signal, transferList: [port2] });
       } catch (error) {
         if (!signal.aborted) throw error;
         throw refuseWith(isPaper ? 'paper.tooHard' : 'file.tooHard', 'file');

@@ -1,6 +1,7 @@
 /** Drawers, safe, cheques, cards and the bank, and their files. */
 export const bank = {
   camt_tooDeep: 'Its elements are nested deeper than {{most}}. Is it the bank’s file?',
+  file_stopped: 'You stopped it: nothing of this file is kept.',
   file_tooHard: 'Reading this file took too long, so it was stopped. Is it the right file?',
   trail_blind: 'What lies in the drawer is counted blind: look again once it is counted.',
   csv_tooWide: 'The file has more than {{most}} columns. Is it the right file?',

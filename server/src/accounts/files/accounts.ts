@@ -22,6 +22,7 @@ import { plainQuantity } from '../../sales/original';
 import { buyersOf } from '../load';
 import { insertAccount, holderOf } from '../save';
 import { badFirst, refuseBadRows } from './rows';
+import { keptSoFar } from '../../workers/reading';
 
 /** No file brings more accounts than this in one transaction. */
 const MOST = 5_000;
@@ -109,7 +110,10 @@ export async function importAccounts(
     ]);
     // Who pays for others comes first, so that each finds its payer.
     const payersFirst = [...fresh].sort((a, b) => Number(!!a.paidBy) - Number(!!b.paidBy));
-    for (const account of payersFirst) await openOne(context, account, approvalId!);
+    for (const [i, account] of payersFirst.entries()) {
+      await openOne(context, account, approvalId!);
+      keptSoFar(i, payersFirst.length);
+    }
   }
   return { answer: countsOf(list) };
 }

@@ -23,6 +23,7 @@ import { postDocument } from '../../ledger/post';
 import { addItem } from '../items';
 import { lockAccounts } from '../load';
 import { badFirst, refuseBadRows } from './rows';
+import { keptSoFar } from '../../workers/reading';
 
 /** No file brings more items than this in one transaction. */
 const MOST = 5_000;
@@ -148,7 +149,8 @@ export async function importOpenItems(
   );
   const idOf = new Map(accounts.map(({ id, number }) => [number, id]));
   const byAccount = new Map<number, number>();
-  for (const { account, document, issued, due, amountMinor, reference } of items) {
+  for (const [i, item] of items.entries()) {
+    const { account, document, issued, due, amountMinor, reference } = item;
     const accountId = idOf.get(account)!;
     await addItem(tx, {
       accountId,
@@ -162,6 +164,7 @@ export async function importOpenItems(
       openingId,
     });
     byAccount.set(accountId, (byAccount.get(accountId) ?? 0) + amountMinor);
+    keptSoFar(i, items.length);
   }
   const { number } = await postDocument(context, {
     kind: 'openingItems',
