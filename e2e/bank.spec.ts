@@ -115,3 +115,27 @@ test('a line that names a settlement of another amount is held back for a person
   await page.goto('/loose-ends');
   await expect(page.getByText(/names S-1, but its amount is another/)).toBeVisible();
 });
+
+test('a large file says how far it is; stopped, nothing of it is kept', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await page.goto('/bank/statement');
+  const lines = Array.from({ length: 100_000 }, (_, i) => ({
+    date: `2026-02-${String(1 + Math.floor(i / 4_000)).padStart(2, '0')}`,
+    amountMinor: (i % 2 ? -1 : 1) * (100 + (i % 977)),
+    text: `LINE ${i}`,
+  }));
+  const large = file('large.csv', await shop.csv(0, lines));
+  await pickFile(page, 'Import CSV', large);
+  const bar = page
+    .getByRole('status')
+    .filter({ hasText: /The file is being read: [1-9]\d* %/ });
+  await expect(bar).toBeVisible();
+  await bar.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('You stopped it: nothing of this file is kept.')).toBeVisible();
+  await expect(bar).toHaveCount(0);
+  expect((await (await page.request.get('/api/statement/lines')).json()).lines).toEqual([]);
+  expect(await shop.audit()).toEqual([]);
+});

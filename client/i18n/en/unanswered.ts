@@ -1,7 +1,7 @@
 /** Where an answer did not come: what is known, and what a person can do. */
 export const unanswered = {
   notYet: 'No answer from the shop’s server yet. What you entered is kept here.',
-  reading: 'The file is being read: {{percent}} %. Stopped, nothing of it is kept.',
+  reading: 'The file is being read: {{percent}} %. If you stop it, nothing of it is kept.',
   dontWait: 'Don’t wait',
   title: 'No answer came',
   away: 'There is no connection to the shop’s server.',
