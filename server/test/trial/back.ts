@@ -120,7 +120,7 @@ export async function exchange(trial: TrialShop): Promise<void> {
       ? { tenders: [cash(trial.id, kept)], debits: { drawer: kept, rounding } }
       : null;
   };
-  const sale = await ring(trial, 'exchanged', paying, whole);
+  const sale = await ring(trial, 'exchanged', paying, { exchanged: whole });
   if (sale) trial.books.took(trial.today, sale.kept);
 }
 

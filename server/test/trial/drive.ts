@@ -1,10 +1,19 @@
 import { ids } from '../harness';
 import { regularsOf } from '../regulars';
+import { lateCharges, payEarly, RULES, takePaymentBack, writeOff } from './accounts';
 import { backForCredit, exchange, takeBack, useCredit, voidOne } from './back';
 import { evening, morning } from './bank';
+import {
+  backByOurCheque,
+  chequeEnds,
+  chequeReturns,
+  findCheque,
+  sellByCheque,
+} from './cheques';
 import { compareBooks, compareDay, trialBalance } from './compare';
-import { payOnAccount, prepay, sellVoucher, useVoucher } from './owed';
-import { sell, sellByCheque, sellByTransfer, sellSplit } from './selling';
+import { cancelOrder, prepay, sellOrder } from './orders';
+import { payOnAccount, sellVoucher, takeVoucherBack, useVoucher } from './owed';
+import { sell, sellByTransfer, sellSplit } from './selling';
 import type { TrialShop } from './trialShop';
 
 /**
@@ -23,12 +32,16 @@ export async function runTrial(trial: TrialShop, days: number): Promise<void> {
     const opened = await regulars.open(name, { limitMinor: 1_000_000_00 });
     trial.accounts.push(opened.id);
   }
+  const rules = (await trial.keeper.get('/account-rules')).body;
+  const approval = { reason: 'As agreed' };
+  const set = await trial.manager.send('/account-rules', { ...rules, ...RULES }, { approval });
+  trial.taken('rules', set);
   trial.opening = await trialBalance(trial);
   for (let day = 0; day < days; day += 1) {
     trial.today = new Date(Date.UTC(2026, 2, 2 + day)).toISOString().slice(0, 10);
     trial.shop.setNow(`${trial.today}T13:00:00Z`);
     await morning(trial);
-    for (let i = trial.chance.to(8, 16); i > 0; i -= 1) {
+    for (let i = trial.chance.to(12, 24); i > 0; i -= 1) {
       trial.shop.setNow(`${trial.today}T15:${String(59 - i).padStart(2, '0')}:00Z`);
       await something(trial);
     }
@@ -36,6 +49,7 @@ export async function runTrial(trial: TrialShop, days: number): Promise<void> {
     await evening(trial);
     await compareDay(trial);
   }
+  await lateCharges(trial);
   await trial.shop.jobsEnded();
   await trial.shop.seal();
   await compareBooks(trial);
@@ -63,6 +77,17 @@ async function something(trial: TrialShop): Promise<void> {
     () => useCredit(trial),
     () => sellByTransfer(trial),
     () => prepay(trial),
+    () => sellOrder(trial),
+    () => cancelOrder(trial),
+    () => takeVoucherBack(trial),
+    () => payEarly(trial),
+    () => takePaymentBack(trial),
+    () => writeOff(trial),
+    () => sellByCheque(trial),
+    () => backByOurCheque(trial),
+    () => chequeReturns(trial),
+    () => chequeEnds(trial),
+    () => findCheque(trial),
   ]);
   await doing();
 }

@@ -1,9 +1,19 @@
 import { card, cash } from '../harness';
 import { cashOf } from './model';
+import { giveBackFor } from './orders';
 import { ring, type Settled } from './selling';
 import type { TrialShop } from './trialShop';
 
 /* Money for what is no goods: accounts, vouchers, prepayments. */
+
+/** How money for no goods came, so that it can go back. */
+export type TakenFor = {
+  saleId: number;
+  day: string;
+  byCard: boolean;
+  drawer: string;
+  tenderRow: number;
+};
 
 /** Money for something that is no goods: cash or a card, into an account of what is owed. */
 export async function takeFor(
@@ -12,7 +22,7 @@ export async function takeFor(
   owedAs: string,
   extra: object,
   amount: number,
-) {
+): Promise<TakenFor & { answer: any }> {
   const byCard = trial.chance.chance(0.5);
   const drawer = trial.chance.of(['shop', 'hatch']);
   const { kept, rounding } = cashOf(amount);
@@ -33,7 +43,9 @@ export async function takeFor(
   trial.books.took(trial.today, byCard ? amount : kept);
   if (byCard) trial.inBatch('meridian', 1, amount, 0);
   else trial.drawerToday[drawer] = (trial.drawerToday[drawer] ?? 0) + kept;
-  return answer;
+  const { payments } = (await trial.clerk.get(`/sales/${answer.saleId}`)).body;
+  const tenderRow = payments[0].id;
+  return { answer, saleId: answer.saleId, day: trial.today, byCard, drawer, tenderRow };
 }
 
 export async function payOnAccount(trial: TrialShop): Promise<void> {
@@ -48,10 +60,10 @@ export async function payOnAccount(trial: TrialShop): Promise<void> {
 
 export async function sellVoucher(trial: TrialShop): Promise<void> {
   const amount = trial.chance.to(10, 100) * 100;
-  const answer = await takeFor(trial, 'voucher sold', 'vouchers', { kind: 'voucher' }, amount);
-  const { code } = answer.vouchers[0];
+  const taken = await takeFor(trial, 'voucher sold', 'vouchers', { kind: 'voucher' }, amount);
+  const { code } = taken.answer.vouchers[0];
   const { id } = (await trial.clerk.get(`/vouchers?code=${code}`)).body;
-  trial.vouchers.push({ id, left: amount });
+  trial.vouchers.push({ ...taken, id, amount, left: amount });
 }
 
 export async function useVoucher(trial: TrialShop): Promise<void> {
@@ -75,13 +87,17 @@ export async function useVoucher(trial: TrialShop): Promise<void> {
   trial.books.took(trial.today, sale.kept);
 }
 
-export async function prepay(trial: TrialShop): Promise<void> {
-  const lines = [{ departmentId: trial.id.departments['paint'], amountMinor: 400_00 }];
-  const order = trial.taken(
-    'order',
-    await trial.clerk.send('/orders', { kind: 'order', lines }),
+/** A voucher of which nothing was used is taken back whole, whatever day it was sold on. */
+export async function takeVoucherBack(trial: TrialShop): Promise<void> {
+  const voucher = trial.vouchers.find(
+    (one) => one.left === one.amount && trial.canGive(one, one.amount),
   );
-  const amount = trial.chance.to(10, 400) * 100;
-  const extra = { kind: 'prepayment', orderId: order.id };
-  await takeFor(trial, 'prepaid', 'prepayments', extra, amount);
+  if (!voucher) return;
+  const extra = { kind: 'voucherBack', voucherId: voucher.id };
+  await giveBackFor(trial, 'voucher taken back', extra, {
+    owedAs: 'vouchers',
+    amount: voucher.amount,
+    taken: voucher,
+  });
+  voucher.left = 0;
 }

@@ -50,14 +50,20 @@ export function someGoods(trial: TrialShop): {
 /** What pays a ticket, and what that debits; null where it can't. */
 export type Settled = { tenders: object[]; debits: Debits } | null;
 
+/** Goods that come back on the same ticket; those of an order, and no others. */
+type Special = {
+  exchanged?: { drawer: string; returned: object; back: ReturnType<typeof takenBack> };
+  wanted?: ReturnType<typeof someGoods>;
+};
+
 /** Prices a ticket, rings it with the tenders that it asks for, and compares its receipt. */
 export async function ring(
   trial: TrialShop,
   kind: string,
   settle: (total: number) => Settled,
-  exchanged?: { drawer: string; returned: object; back: ReturnType<typeof takenBack> },
+  { exchanged, wanted }: Special = {},
 ): Promise<Paid | null> {
-  const { goods, lines, less } = someGoods(trial);
+  const { goods, lines, less } = wanted ?? someGoods(trial);
   const ticket = priced(goods, less, TAXES);
   const drawer = exchanged?.drawer ?? trial.chance.of(['shop', 'hatch']);
   const worth = exchanged?.back.total ?? 0;
@@ -175,26 +181,6 @@ export async function sellSplit(trial: TrialShop): Promise<void> {
   if (!sale) return;
   trial.inBatch(scheme, 1, byCard, 0);
   trial.books.took(trial.today, byCard + sale.kept);
-}
-
-export async function sellByCheque(trial: TrialShop): Promise<void> {
-  const number = String(trial.chance.to(1, 1_000_000_000));
-  const sale = await ring(trial, 'sold by cheque', (total) => ({
-    tenders: [
-      {
-        kind: 'cheque',
-        tenderId: trial.id.tenders['cheque'],
-        amountMinor: total,
-        cheque: { number, drawnBy: 'Ida Marlow', dated: trial.today },
-      },
-    ],
-    debits: { drawer: total },
-  }));
-  if (!sale) return;
-  // Its paper is in the drawer; no cash can be given back of it.
-  trial.drawerToday[sale.drawer]! -= sale.total;
-  trial.cheques[sale.drawer] = (trial.cheques[sale.drawer] ?? 0) + sale.total;
-  trial.books.took(trial.today, sale.total);
 }
 
 /** Paid to the bank, which has not shown it yet. */

@@ -1,6 +1,9 @@
 import { ids, type Answer, type Person, type TestShop } from '../harness';
 import { chances, type Chances } from './arithmetic';
-import { Books, type ModelSale } from './model';
+import type { TrialCheque } from './cheques';
+import { Books, type Debits, type ModelSale } from './model';
+import type { TrialOrder } from './orders';
+import type { TakenFor } from './owed';
 
 export const SCHEMES = {
   meridian: 'Meridian',
@@ -21,6 +24,14 @@ export type Paid = ModelSale & {
   accountId?: number;
   drawer: string;
 };
+/** A payment that settled one charge: what it granted, and what that was in tax. */
+export type TrialPayment = TakenFor & {
+  accountId: number;
+  amount: number;
+  settled: number;
+  granted: Debits;
+  tax: Record<string, number>;
+};
 export type Batch = Partial<Record<Scheme, { items: number; gross: number; refunds: number }>>;
 
 /** Where the model and the application differ. */
@@ -35,8 +46,13 @@ export class TrialShop {
   readonly sales: Paid[] = [];
   readonly batches = new Map<string, Batch>();
   readonly drawerToday: Record<string, number> = {};
-  readonly cheques: Record<string, number> = {};
-  vouchers: { id: number; left: number }[] = [];
+  readonly cheques: TrialCheque[] = [];
+  readonly returned: { id: number; left: number }[] = [];
+  readonly orders: TrialOrder[] = [];
+  readonly payments: TrialPayment[] = [];
+  /** What the bank’s next statement shows beside slip and settlement. */
+  readonly byBank: { amountMinor: number; text: string; reference: string }[] = [];
+  vouchers: (TakenFor & { id: number; amount: number; left: number })[] = [];
   credits: { id: number; left: number }[] = [];
   accounts: number[] = [];
   atBank = 0;
@@ -80,6 +96,15 @@ export class TrialShop {
     one.gross += gross;
     one.refunds += refunds;
     this.batches.set(this.today, batch);
+  }
+
+  /** Whether money can go back as it came: by its card, or out of its drawer’s takings. */
+  canGive({ byCard, drawer }: TakenFor, amount: number): boolean {
+    return byCard || amount + 5 <= (this.drawerToday[drawer] ?? 0);
+  }
+
+  comesByBank(amountMinor: number, text: string, reference: string): void {
+    this.byBank.push({ amountMinor, text, reference });
   }
 
   refunded(): void {
