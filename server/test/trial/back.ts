@@ -1,11 +1,14 @@
 import { cash } from '../harness';
 import { approval as BY_MANAGER } from '../regulars';
-import { quantityOf } from './arithmetic';
+import { half, quantityOf } from './arithmetic';
 import { cashBack, cashOf, takenBack, type Debits } from './model';
 import { ring, type Settled } from './selling';
 import type { TrialShop } from './trialShop';
 
 /* Goods that come back, for money, for other goods or for credit; and sales that are voided. */
+
+/** The demo shop keeps this many hundredths of the net of what it has to restock. */
+const RESTOCKING = 20;
 
 export async function takeBack(trial: TrialShop): Promise<void> {
   const open = trial.sales.filter(({ lines }) =>
@@ -24,10 +27,13 @@ export async function takeBack(trial: TrialShop): Promise<void> {
       : Math.max(10, Math.floor(left / 20) * 10);
   const before = structuredClone(line);
   const back = takenBack(line, milli);
-  const given =
-    sale.by === 'cash' ? cashBack(sale.backSoFar + back.total, sale.given, sale) : 0;
+  // A special order is restocked: a share of what its pieces come to, over all steps together.
+  const special = sale.special && sale.by !== 'goodwill';
+  const fee = special ? half((sale.netBack + back.net) * RESTOCKING, 100) - sale.fees : 0;
+  const worth = back.total - fee;
+  const given = sale.by === 'cash' ? cashBack(sale.backSoFar + worth, sale.given, sale) : 0;
   if (
-    back.total <= 0 ||
+    worth <= 0 ||
     (sale.by === 'cash' && (given < 0 || given > (trial.drawerToday[sale.drawer] ?? 0)))
   ) {
     Object.assign(line, before);
@@ -41,7 +47,7 @@ export async function takeBack(trial: TrialShop): Promise<void> {
   };
   const refund = {
     tenderId: trial.id.tenders[named[sale.by]!],
-    amountMinor: back.total,
+    amountMinor: worth,
     ...(sale.by !== 'cash' && { saleTenderId: sale.tenderRow }),
     ...(sale.by === 'card' && { reference: 'B-1' }),
     kind: { cash: 'cash', card: 'card', account: 'onAccount', goodwill: 'other' }[sale.by],
@@ -57,7 +63,7 @@ export async function takeBack(trial: TrialShop): Promise<void> {
         returned: {
           saleId: sale.id,
           lines: [{ position: position + 1, quantity: quantityOf(milli) }],
-          reason: 'faulty',
+          reason: special ? 'specialOrder' : 'faulty',
           condition: 'asNew',
         },
         refunds: [refund],
@@ -66,7 +72,8 @@ export async function takeBack(trial: TrialShop): Promise<void> {
     ),
   );
   trial.done(`back by ${sale.by}`);
-  trial.same(`${answer.number}: given back`, -answer.totalMinor, back.total);
+  if (fee) trial.done('back less restocking');
+  trial.same(`${answer.number}: given back`, -answer.totalMinor, worth);
   if (sale.by === 'cash') {
     const { payments } = (await trial.clerk.get(`/sales/${answer.saleId}`)).body;
     trial.same(
@@ -75,20 +82,27 @@ export async function takeBack(trial: TrialShop): Promise<void> {
       given,
     );
   }
-  sale.backSoFar += back.total;
+  sale.backSoFar += worth;
   sale.given += given;
+  sale.netBack += back.net;
+  sale.fees += fee;
   const byTender: Record<typeof sale.by, Debits> = {
-    cash: { drawer: -given, rounding: given - back.total },
-    card: { cardClearing: -back.total },
-    account: { chargeAccounts: -back.total },
+    cash: { drawer: -given, rounding: given - worth },
+    card: { cardClearing: -worth },
+    account: { chargeAccounts: -worth },
     goodwill: { discountsGiven: -back.total },
   };
-  trial.books.post({ returns: back.net, ...back.tax, ...byTender[sale.by] });
+  trial.books.post({
+    returns: back.net,
+    ...back.tax,
+    restockingFees: -fee,
+    ...byTender[sale.by],
+  });
   trial.books.taxed(trial.today, back.tax, -1);
-  if (sale.by === 'account') trial.books.owes(sale.accountId!, -back.total);
-  trial.books.took(trial.today, sale.by === 'cash' ? -given : -back.total);
+  if (sale.by === 'account') trial.books.owes(sale.accountId!, -worth);
+  trial.books.took(trial.today, sale.by === 'cash' ? -given : -worth);
   if (sale.by === 'cash') trial.drawerToday[sale.drawer]! -= given;
-  if (sale.by === 'card') trial.inBatch(sale.scheme!, 1, 0, back.total);
+  if (sale.by === 'card') trial.inBatch(sale.scheme!, 1, 0, worth);
   trial.refunded();
 }
 

@@ -121,6 +121,9 @@ export async function ring(
     kept,
     given: 0,
     backSoFar: 0,
+    special: trial.chance.chance(0.3),
+    netBack: 0,
+    fees: 0,
     drawer,
   };
 }

@@ -21,6 +21,10 @@ export type Paid = ModelSale & {
   kept: number;
   given: number;
   backSoFar: number;
+  /** Ordered specially: it comes back less a fee. What came back of it so far, and the fees. */
+  special: boolean;
+  netBack: number;
+  fees: number;
   accountId?: number;
   drawer: string;
 };
