@@ -55,6 +55,16 @@ describe('statement CSV (RFC 4180)', () => {
       { code: 'statement.order', at: 'row 3' },
     ],
     ['a picture', '\u0089PNG', { code: 'statement.columns' }],
+    [
+      'a day that does not exist',
+      csv(R1.replace('03-02', '02-30')),
+      { code: 'statement.date', at: 'row 2, date' },
+    ],
+    [
+      'a quote that never ends',
+      `${csv(R1)}\r\n"001-77`,
+      { code: 'statement.notCsv', at: 'line 3' },
+    ],
   ])('%s is refused', (_, text, refusal) => {
     expect(readStatementCsv(text)).toMatchObject({ ok: false, refusals: [refusal] });
   });
@@ -122,6 +132,31 @@ describe('camt.053 (ISO 20022)', () => {
       { code: 'amount.tooManyDecimals' },
     ],
     ['another document', '<Document><Other/></Document>', { code: 'camt.notCamt053' }],
+    [
+      'no statement in it',
+      camt(DEPOSIT + FEE).replace(/<Stmt>[^]*<\/Stmt>/, ''),
+      { code: 'camt.noStatement' },
+    ],
+    [
+      'an account without a number',
+      camt(DEPOSIT + FEE).replace(/<Acct>[^]*?<\/Acct>/, '<Acct/>'),
+      { code: 'camt.account', at: 'Stmt 1, Acct' },
+    ],
+    [
+      'an entry of no day',
+      camt(DEPOSIT.replace(/<BookgDt>[^]*?<\/BookgDt>/, '') + FEE),
+      { code: 'camt.date', at: 'Stmt 1, Ntry 1, BookgDt' },
+    ],
+    [
+      'neither credit nor debit',
+      camt(DEPOSIT + FEE.replace('DBIT', 'MORE')),
+      { code: 'camt.indicator', at: 'Stmt 1, Ntry 2, CdtDbtInd' },
+    ],
+    [
+      'elements one in another without end',
+      camt(`${'<a>'.repeat(80)}${'</a>'.repeat(80)}${DEPOSIT}`),
+      { code: 'camt.tooDeep' },
+    ],
     [
       'entities of its own',
       '<!DOCTYPE x [<!ENTITY a "b">]><Document/>',

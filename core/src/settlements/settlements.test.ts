@@ -67,6 +67,42 @@ test.each<[string, string, object]>([
     file(A.replace('2026-03-02', '2026-02-30'), B, TOTAL),
     { code: 'settlement.date', at: 'row 2, batch' },
   ],
+  [
+    'a row of another kind',
+    file(A.replace('batch', 'payout'), B, TOTAL),
+    { code: 'settlement.record', at: 'row 2, record', params: { text: 'payout' } },
+  ],
+  [
+    'a total in the middle',
+    file(A, TOTAL, B, TOTAL),
+    { code: 'settlement.record', at: 'row 3, record' },
+  ],
+  [
+    'another payout among the rows',
+    file(A, B.replace('Q-1', 'Q-2'), TOTAL),
+    { code: 'settlement.mixed', at: 'row 3' },
+  ],
+  [
+    'a batch of no scheme',
+    file(A.replace('Meridian', ''), B, TOTAL),
+    { code: 'settlement.scheme', at: 'row 2, scheme' },
+  ],
+  [
+    'half an item',
+    file(A.replace(',31,', ',30.5,'), B, TOTAL),
+    { code: 'settlement.items', at: 'row 2, items' },
+  ],
+  [
+    'items that do not add up',
+    file(A, B, TOTAL.replace(',37,', ',38,')),
+    { code: 'settlement.itemsDiffer', at: 'row 4, items' },
+  ],
+  ['a total of nothing', file(TOTAL), { code: 'settlement.noBatch', at: 'row 2' }],
+  [
+    'no reference',
+    file(...[A, B, TOTAL].map((row) => row.replace('Q-1', ''))),
+    { code: 'settlement.reference', at: 'row 4, reference' },
+  ],
 ])('%s is refused whole', (_, text, refusal) => {
   expect(read(text)).toMatchObject({ ok: false, refusals: [refusal] });
 });
