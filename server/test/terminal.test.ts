@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { book, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+import { setTimeout } from 'node:timers/promises';
+import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
 
 let shop: TestShop;
 let id: Ids;
@@ -64,6 +65,30 @@ describe('the card terminal', () => {
     expect(charges().filter((one) => one.reference === reference)).toMatchObject([
       { amountMinor: 30_00 },
     ]);
+  });
+
+  test('terminals that take their time cost nobody else anything; each is asked once', async () => {
+    setMood('slow');
+    const before = charges().length;
+    const references = Array.from({ length: 24 }, () => randomUUID());
+    let waiting = true;
+    const asked = Promise.all(
+      references.flatMap((reference) => [ask(7_00, reference), ask(7_00, reference)]),
+    ).finally(() => (waiting = false));
+    // More than the server has connections wait now; a colleague still sells.
+    await setTimeout(300);
+    const sale = {
+      drawerId: id.drawers['shop'],
+      lines: [book(id, 3_00)],
+      tenders: [cash(id, 3_00)],
+    };
+    expect((await fenella.send('/sales', sale)).status).toBe(200);
+    expect(waiting).toBe(true);
+    for (const answer of await asked) expect(answer).toMatchObject({ status: 'approved' });
+    expect(charges().length).toBe(before + references.length);
+    for (const { reference } of (await osric.get('/terminal/orphans')).body.charges) {
+      await osric.send(`/terminal/${reference}/resolve`, {});
+    }
   });
 
   test('what no ticket took is a loose end until it is given back, or a ticket takes it', async () => {

@@ -5,9 +5,13 @@ type Charge = { status: 'approved'; lastFour: string; authorisation: string };
 export type MadeCharge = Charge & { reference: string; amountMinor: number };
 
 /** How the next charge ends; `byAmount`: by the last digit of its minor units. */
-export type TerminalMood = 'byAmount' | 'approve' | 'decline' | 'timeOut' | 'loseAnswer';
+export type TerminalMood =
+  'byAmount' | 'approve' | 'decline' | 'timeOut' | 'loseAnswer' | 'slow';
 
 const BY_DIGIT: Record<number, TerminalMood> = { 1: 'decline', 2: 'timeOut', 3: 'loseAnswer' };
+
+/** As long as a person looks for his card. */
+const SLOW_MS = 1_500;
 
 export type TerminalStandIn = {
   router: Router;
@@ -18,8 +22,8 @@ export type TerminalStandIn = {
 };
 
 /**
- * A card terminal's stand-in: approves, declines, says nothing (without charging), or charges
- * and loses its answer. By default an amount that ends in 1 is declined, in 2 times out, in 3 is
+ * A card terminal's stand-in: approves, declines, says nothing (without charging), charges and
+ * loses its answer, or charges after a while. By default an amount that ends in 1 is declined, in 2 times out, in 3 is
  * charged with its answer lost; all others are approved.
  */
 export function terminalStandIn(): TerminalStandIn {
@@ -50,6 +54,7 @@ export function terminalStandIn(): TerminalStandIn {
     };
     charges.push({ ...charge, reference, amountMinor });
     if (now === 'loseAnswer') request.socket.destroy();
+    else if (now === 'slow') setTimeout(() => response.json(charge), SLOW_MS);
     else response.json(charge);
   });
   router.get('/charges/:reference', (request, response) => {

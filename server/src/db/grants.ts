@@ -10,7 +10,7 @@ const UPDATES: Record<string, string[]> = {
   customer_order_line: ['sold_quantity'],
   voucher: ['used_minor', 'valid_until'],
   parked_ticket: ['taken_up_at'],
-  terminal_charge: ['status', 'last_four', 'authorisation', 'resolved_at'],
+  terminal_charge: ['status', 'last_four', 'authorisation', 'resolved_at', 'asking_until'],
   credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
   safe_item: ['taken_minor'],

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import type { TerminalAnswer, TerminalAsk, TerminalOrphan } from '@abacist/contracts';
 import type { Actor, CommandContext, Deps } from '../context';
 import { row, rows, run, type Db } from '../db/pool';
@@ -27,34 +28,39 @@ export async function askTerminal(
 ): Promise<TerminalAnswer> {
   const { terminal } = deps.outside;
   if (!terminal) throw refuseWith('terminal.none');
+  const { pool } = deps;
+  const { reference, amountMinor } = ask;
+  await keepAsked(deps, actor, ask);
   // One ask of a reference at a time, over all servers: two would both find nothing and charge.
-  const holder = await deps.pool.getConnection();
-  const lock = `terminal ${ask.reference}`;
-  try {
-    const got = await row<{ got: number }>(holder, 'SELECT GET_LOCK(?, ?) AS got', [
-      lock,
-      LOCK_SECONDS,
-    ]);
-    if (got?.got !== 1) return { status: 'unknown' };
-    try {
-      return await askOnce(deps, actor, ask, terminal);
-    } finally {
-      await holder.query('DO RELEASE_LOCK(?)', [lock]);
+  for (let waited = 0; waited <= LEASE_SECONDS; waited += PAUSE_MS / 1000) {
+    const known = (await stored(pool, reference))!;
+    if (known.amountMinor !== amountMinor || known.tenderId !== ask.tenderId) {
+      throw refuseWith('terminal.otherCharge', 'amountMinor', {
+        amountMinor: known.amountMinor,
+      });
     }
-  } finally {
-    holder.release();
+    if (known.status === 'declined') return { status: 'declined' };
+    if (known.status === 'approved') return approved(known);
+    if (await claim(pool, reference)) {
+      const found = await whatBecame(reference, amountMinor, terminal);
+      await keep(pool, reference, found);
+      return found ?? { status: 'unknown' };
+    }
+    await setTimeout(PAUSE_MS);
   }
+  return { status: 'unknown' };
 }
 
 /** A little longer than a terminal is waited for. */
-const LOCK_SECONDS = 75;
+const LEASE_SECONDS = 75;
+const PAUSE_MS = 500;
 
-async function askOnce(
+/** Keeps what is asked before the terminal is. */
+async function keepAsked(
   { pool, clock }: Deps,
   actor: Actor,
   { reference, tenderId, amountMinor }: TerminalAsk,
-  terminal: Terminal,
-): Promise<TerminalAnswer> {
+): Promise<void> {
   const tender = await row(
     pool,
     `SELECT id FROM tender WHERE id = ? AND kind = 'card' AND active`,
@@ -68,18 +74,18 @@ async function askOnce(
      VALUES (?, ?, ?, 'asked', ?, ?)`,
     [reference, tenderId, amountMinor, actor.id, clock()],
   );
-  const known = (await stored(pool, reference))!;
-  if (known.amountMinor !== amountMinor || known.tenderId !== tenderId) {
-    throw refuseWith('terminal.otherCharge', 'amountMinor', {
-      amountMinor: known.amountMinor,
-    });
-  }
-  if (known.status === 'declined') return { status: 'declined' };
-  if (known.status === 'approved') return approved(known);
-  const found = await whatBecame(reference, amountMinor, terminal);
-  if (!found) return { status: 'unknown' };
-  await keep(pool, reference, found);
-  return found;
+}
+
+/** Whether this ask is the one that asks; by a lease in the database's own time. */
+async function claim(db: Db, reference: string): Promise<boolean> {
+  const { affectedRows } = await run(
+    db,
+    `UPDATE terminal_charge SET asking_until = DATE_ADD(NOW(3), INTERVAL ? SECOND)
+     WHERE reference = ? AND status = 'asked'
+       AND (asking_until IS NULL OR asking_until < NOW(3))`,
+    [LEASE_SECONDS, reference],
+  );
+  return affectedRows === 1;
 }
 
 /** Looks first, then charges; when that answer is lost, looks once more. */
@@ -102,14 +108,16 @@ async function whatBecame(
   }
 }
 
-async function keep(db: Db, reference: string, state: ChargeState): Promise<void> {
+/** Keeps what is known now, and lets whoever asks next ask. */
+async function keep(db: Db, reference: string, state: ChargeState | undefined): Promise<void> {
   const [lastFour, authorisation] =
-    state.status === 'approved' ? [state.lastFour, state.authorisation] : [null, null];
+    state?.status === 'approved' ? [state.lastFour, state.authorisation] : [null, null];
   await run(
     db,
-    `UPDATE terminal_charge SET status = ?, last_four = ?, authorisation = ?
+    `UPDATE terminal_charge
+     SET status = ?, last_four = ?, authorisation = ?, asking_until = NULL
      WHERE reference = ? AND status = 'asked'`,
-    [state.status, lastFour, authorisation, reference],
+    [state?.status ?? 'asked', lastFour, authorisation, reference],
   );
 }
 
