@@ -1,7 +1,6 @@
 import { half, portions } from './arithmetic';
 import { sumOf } from './model';
-import { giveBackFor } from './orders';
-import { takeFor } from './owed';
+import { giveBackFor, takeFor } from './owed';
 import type { Paid, TrialShop } from './trialShop';
 
 /* What becomes of charges: paid early, written off, a payment taken back, late. */

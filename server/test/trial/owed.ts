@@ -1,6 +1,6 @@
 import { card, cash } from '../harness';
+import { approval as BY_MANAGER } from '../regulars';
 import { cashOf } from './model';
-import { giveBackFor } from './orders';
 import { ring, type Settled } from './selling';
 import type { TrialShop } from './trialShop';
 
@@ -100,4 +100,47 @@ export async function takeVoucherBack(trial: TrialShop): Promise<void> {
     taken: voucher,
   });
   voucher.left = 0;
+}
+
+/** What was taken for no goods is given back the way it came. */
+export async function giveBackFor(
+  trial: TrialShop,
+  kind: string,
+  extra: object,
+  { owedAs, amount, taken }: { owedAs: string; amount: number; taken: TakenFor },
+): Promise<void> {
+  const { byCard, drawer, tenderRow } = taken;
+  const { kept, rounding } = cashOf(amount);
+  const refund = byCard
+    ? {
+        kind: 'card',
+        tenderId: trial.id.tenders['meridian'],
+        saleTenderId: tenderRow,
+        amountMinor: amount,
+        reference: 'B-2',
+      }
+    : { kind: 'cash', tenderId: trial.id.tenders['cash'], amountMinor: amount };
+  trial.taken(
+    kind,
+    await trial.clerk.send(
+      '/sales',
+      {
+        drawerId: trial.id.drawers[drawer],
+        lines: [],
+        tenders: [],
+        extras: [{ ...extra, amountMinor: amount }],
+        refunds: [refund],
+      },
+      { approval: BY_MANAGER },
+    ),
+  );
+  trial.done(kind);
+  trial.books.post({
+    [owedAs]: amount,
+    ...(byCard ? { cardClearing: -amount } : { drawer: -kept, rounding: -rounding }),
+  });
+  trial.books.took(trial.today, byCard ? -amount : -kept);
+  trial.refunded();
+  if (byCard) trial.inBatch('meridian', 1, 0, amount);
+  else trial.drawerToday[drawer]! -= kept;
 }
