@@ -72,7 +72,7 @@ async function settleBatches(world: World, date: string, back: number): Promise<
        CAST(SUM(GREATEST(st.amount_minor, 0)) AS SIGNED) AS grossMinor,
        CAST(SUM(GREATEST(-st.amount_minor, 0)) AS SIGNED) AS refundsMinor
      FROM batch b
-     JOIN batch_member m ON m.batch_id = b.id
+     JOIN batch_now m ON m.batch_id = b.id
      JOIN sale_tender st ON st.id = m.sale_tender_id
      JOIN tender t ON t.id = st.tender_id
      WHERE b.closed_at IS NOT NULL

@@ -74,15 +74,18 @@ const CASH = `
 const DIFFERENCE = `IF(b.settled_whole
     OR NOT EXISTS (SELECT 1 ${STANDING} WHERE x.batch_id = b.id), 0,
     ${SETTLED}
-    - (SELECT COALESCE(SUM(yt.amount_minor), 0)
-       FROM batch_member y
-       JOIN sale_tender yt ON yt.id = y.sale_tender_id
-       JOIN tender yk ON yk.id = yt.tender_id
-       LEFT JOIN sale_void yv ON yv.sale_id = yt.sale_id
-       LEFT JOIN batch_member later
-         ON later.sale_tender_id = y.sale_tender_id AND later.id > y.id
-       WHERE y.batch_id = b.id AND yk.scheme = t.scheme AND yv.id IS NULL
-         AND later.id IS NULL))`;
+    - COALESCE(till.amount, 0))`;
+
+/** What the till has of batches that are not settled whole, by scheme. */
+const TILL = `
+  SELECT m.batch_id, t.scheme, SUM(st.amount_minor) AS amount
+  FROM batch b
+  JOIN batch_now m ON m.batch_id = b.id
+  JOIN sale_tender st ON st.id = m.sale_tender_id
+  JOIN tender t ON t.id = st.tender_id
+  LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+  WHERE NOT b.settled_whole AND v.id IS NULL
+  GROUP BY m.batch_id, t.scheme`;
 
 /**
  * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled
@@ -113,6 +116,7 @@ const CARDS = `
     FROM settled_now x JOIN settlement g ON g.id = x.settlement_id
     GROUP BY x.batch_id, x.scheme
   ) z ON z.batch_id = b.id AND z.scheme = t.scheme
+  LEFT JOIN (${TILL}) till ON till.batch_id = b.id AND till.scheme = t.scheme
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date, t.scheme, stage`;
 
