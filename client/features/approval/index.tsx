@@ -44,7 +44,8 @@ function Ask() {
   const [pin, setPin] = useState('');
   const [reason, setReason] = useState(asked.before?.reason ?? '');
   const own = approverId === person.id;
-  const ready = reason.trim().length >= 3 && (own || pin.length >= APPROVER_PIN);
+  const ready =
+    !asked.checking && reason.trim().length >= 3 && (own || pin.length >= APPROVER_PIN);
   const send = () => {
     if (!approverId || !ready) return;
     const rules = asked.rules.map(({ code, params = {} }) => ({ code, params }));

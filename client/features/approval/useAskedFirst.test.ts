@@ -41,8 +41,14 @@ test('a wrong PIN is told before anything changes hands; the reason stays', asyn
   const paths = checks(WRONG, [200, {}]);
   const { result } = hook();
   expect(asked()).toMatchObject({ rules: [RULE], refusals: [] });
-  await answer('000000');
+  // Until it is known to be right nothing goes on: the dialog stands in the way.
+  act(() =>
+    asked()!.answer({ approverId: 3, pin: '000000', reason: 'Sun-bleached', rules: [] }),
+  );
+  expect(asked()).toMatchObject({ checking: true });
+  await turn();
   expect(asked()).toMatchObject({
+    checking: false,
     refusals: [{ code: 'approval.pin' }],
     before: { reason: 'Sun-bleached' },
   });

@@ -22,24 +22,12 @@ export function useAskedFirst(rules: BrokenRule[], left: () => void) {
     if (!about || asking.current === about) return;
     asking.current = about;
     const asked = JSON.parse(about) as BrokenRule[];
-    void askRightly(asked).then((approval) => {
+    void askApproval(asked, [], undefined, wrongWith).then((approval) => {
       if (approval) answered.current = { about, approval, rules: asked };
       else leave.current();
     });
   }, [about]);
   return () => (answered.current?.about === about ? answered.current : undefined);
-}
-
-/** Asks until the PIN is right; what was typed beside it stays. */
-async function askRightly(rules: BrokenRule[]): Promise<Approval | undefined> {
-  let refusals: Refusal[] = [];
-  let approval: Approval | undefined;
-  for (;;) {
-    approval = await askApproval(rules, refusals, approval);
-    if (!approval) return undefined;
-    refusals = await wrongWith(approval);
-    if (refusals.length === 0) return approval;
-  }
 }
 
 /** What the server says against an approval; nothing where it can't be asked: it will be then. */
