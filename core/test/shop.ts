@@ -33,6 +33,7 @@ export const tender = (
   kind,
   isDebit: false,
   processorId: kind === 'card' ? 9 : null,
+  scheme: kind === 'card' ? 'Meridian' : null,
   account: null,
   asks: { lastFour: true, reference: true },
   ...more,

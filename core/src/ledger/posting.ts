@@ -1,28 +1,41 @@
 import { minor, negate, sum, type Minor } from '../money';
 import { dimensionOf, type AccountRole, type Dimension } from './chart';
-import { POSTING_TABLE, type EventName, type Template } from './table';
+import { POSTING_TABLE, type EventName, type Tagging, type Template } from './table';
 
 export type Dimensions = Partial<Record<Dimension, number>>;
 
-/** One line of a journal entry; debits +, credits −, minor units. */
-export type JournalLine = { account: AccountRole; amountMinor: Minor } & Dimensions;
+/** Whose takings a line moves: the day and the pot that took them, and in whose hands they are. */
+export type Tag = { takingsDay: string; pot: string; holder: string };
 
-/** An amount with the dimensions that its lines carry. */
-export type Posted = number | ({ amountMinor: number; account?: AccountRole } & Dimensions);
+/** Takings as they are posted; the holder by the account of each line, `spent` where none is said. */
+export type Takings = {
+  takingsDay: string;
+  pot: string;
+  holders: Partial<Record<AccountRole, string>>;
+};
+
+/** One line of a journal entry; debits +, credits −, minor units. */
+export type JournalLine = { account: AccountRole; amountMinor: Minor; tag?: Tag } & Dimensions;
+
+/** An amount with the dimensions that its lines carry, and the takings that it is of. */
+export type Posted =
+  number | ({ amountMinor: number; account?: AccountRole; takings?: Takings } & Dimensions);
 
 /**
  * The lines of one event by the posting table. Zero amounts make no line.
  * @param amounts minor units by the names that the event's row uses; several where it repeats
- * @param shared dimensions for every line that needs them
- * @throws Error when an amount of the row is missing, one is unknown, or a dimension is missing
+ * @param shared dimensions for every line that needs them, and takings for every line that has any
+ * @throws Error when an amount of the row is missing, one is unknown, a dimension is missing, or
+ * takings are named where the row has none
  * @example post('deposit.sent', { total: 64000 }, { bankAccountId: 1 })
  */
 export function post(
   event: EventName,
   amounts: Record<string, Posted | readonly Posted[]>,
-  shared: Dimensions = {},
+  shared: Dimensions & { takings?: Takings } = {},
 ): JournalLine[] {
-  const row: { lines: readonly Template[] } = POSTING_TABLE[event];
+  const row: { lines: readonly Template[]; tagging: Tagging } = POSTING_TABLE[event];
+  const { takings: sharedTakings, ...sharedDimensions } = shared;
   const known = new Set(row.lines.map((line) => line.amount));
   for (const name of Object.keys(amounts)) {
     if (!known.has(name)) throw new Error(`${event}: no amount named ${name}`);
@@ -35,18 +48,34 @@ export function post(
       throw new Error(`${event}: amount ${template.amount} is missing`);
     }
     for (const one of Array.isArray(given) ? (given as Posted[]) : [given as Posted]) {
-      const { amountMinor, account: named, ...own } = asPart(one);
+      const { amountMinor, account: named, takings = sharedTakings, ...own } = asPart(one);
       if (amountMinor === 0) continue;
       const account = template.account === 'named' ? named : template.account;
       if (!account) throw new Error(`${event}: ${template.amount} needs an account`);
       lines.push({
         account,
         amountMinor: template.side === 'debit' ? minor(amountMinor) : negate(amountMinor),
-        ...dimensionsFor(account, { ...shared, ...own }, event),
+        ...dimensionsFor(account, { ...sharedDimensions, ...own }, event),
+        ...(takings && tagOf(takings, account, row.tagging, event)),
       });
     }
   }
   return lines;
+}
+
+/** Where money is when it is taken; the account that a tender names is such a place too. */
+const TAKING: readonly AccountRole[] = ['drawer', 'safe', 'cardClearing', 'bankInTransit'];
+
+function tagOf(
+  { takingsDay, pot, holders }: Takings,
+  account: AccountRole,
+  tagging: Tagging,
+  event: string,
+): { tag?: Tag } {
+  if (tagging === 'none') throw new Error(`${event} has no takings`);
+  const holder = holders[account];
+  if (tagging === 'takes' && !TAKING.includes(account) && !holder) return {};
+  return { tag: { takingsDay, pot, holder: holder ?? 'spent' } };
 }
 
 function asPart(one: Posted): Exclude<Posted, number> {

@@ -17,7 +17,7 @@ export type SealedEntry = {
     account: string;
     amountMinor: number;
     currency: string;
-    dimensions: Readonly<Record<string, number | null>>;
+    dimensions: Readonly<Record<string, number | string | null>>;
   }[];
 };
 

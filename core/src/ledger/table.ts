@@ -10,7 +10,13 @@ export type Template = {
   amount: string;
   optional?: true;
 };
-type Row = { lines: readonly Template[] };
+/**
+ * Whether lines of a row name the day and pot whose takings they are: `takes` where money comes
+ * from a customer or goes back to him (on the line that holds it), `moves` where it goes on (on
+ * every line), none where no takings are in it.
+ */
+export type Tagging = 'takes' | 'moves' | 'none';
+type Row = { lines: readonly Template[]; tagging: Tagging };
 
 const debit = (account: Template['account'], amount: string): Template => ({
   account,
@@ -23,7 +29,9 @@ const credit = (account: Template['account'], amount: string): Template => ({
   amount,
 });
 const maybe = (template: Template): Template => ({ ...template, optional: true });
-const row = (...lines: Template[]): Row => ({ lines });
+const row = (...lines: Template[]): Row => ({ lines, tagging: 'none' });
+const takes = (...lines: Template[]): Row => ({ lines, tagging: 'takes' });
+const moves = (...lines: Template[]): Row => ({ lines, tagging: 'moves' });
 
 /**
  * What every event posts: the one place where accounts and sides are chosen. Rows are parts; an
@@ -33,20 +41,20 @@ const row = (...lines: Template[]): Row => ({ lines });
 export const POSTING_TABLE = {
   // Selling
   'sale.line': row(credit('sales', 'net'), maybe(credit('taxPayable', 'tax'))),
-  'tender.cash': row(debit('drawer', 'kept')),
-  'tender.cheque': row(debit('drawer', 'amount')),
-  'tender.card': row(debit('cardClearing', 'amount')),
+  'tender.cash': takes(debit('drawer', 'kept')),
+  'tender.cheque': takes(debit('drawer', 'amount')),
+  'tender.card': takes(debit('cardClearing', 'amount')),
   /** A bank transfer that the customer sent: on its way until a statement line shows it. */
-  'tender.transfer': row(debit('bankInTransit', 'amount')),
+  'tender.transfer': takes(debit('bankInTransit', 'amount')),
   'tender.onAccount': row(debit('chargeAccounts', 'amount')),
   'tender.storeCredit': row(debit('storeCredit', 'amount')),
   'tender.voucher': row(debit('vouchers', 'amount')),
   /** An agreed allowance or the like: the account that the shop chose for it. */
-  'tender.other': row(debit('named', 'amount')),
+  'tender.other': takes(debit('named', 'amount')),
   'tender.accountCredit': row(debit('chargeAccounts', 'amount')),
   /** The card's tender pays the goods, the tip and the cash back together. */
   'tip.card': row(credit('tipsPayable', 'tip')),
-  'cashBack.debit': row(credit('drawer', 'cash')),
+  'cashBack.debit': takes(credit('drawer', 'cash')),
   /** due − kept: positive where the shop takes less cash than is due. */
   'rounding.cash': row(debit('rounding', 'dueMinusKept')),
 
@@ -58,19 +66,19 @@ export const POSTING_TABLE = {
     credit('discountsGiven', 'discount'),
     maybe(credit('taxPayable', 'tax')),
   ),
-  'refund.cash': row(credit('drawer', 'amount')),
-  'refund.card': row(credit('cardClearing', 'amount')),
+  'refund.cash': takes(credit('drawer', 'amount')),
+  'refund.card': takes(credit('cardClearing', 'amount')),
   'refund.account': row(credit('chargeAccounts', 'amount')),
   'refund.storeCredit': row(credit('storeCredit', 'amount')),
   /** A cheque of ours: on its way until the bank pays it. */
-  'refund.ownCheque': row(credit('bankInTransit', 'amount')),
+  'refund.ownCheque': takes(credit('bankInTransit', 'amount')),
   /** A transfer that we send back: on its way until the statement shows it. */
-  'refund.transfer': row(credit('bankInTransit', 'amount')),
+  'refund.transfer': takes(credit('bankInTransit', 'amount')),
   /** What is owed of a cheque that the bank returned is owed no more: its goods came back. */
   'refund.cheque': row(credit('returnedCheques', 'amount')),
   /** An allowance goes back to its account, never as money. */
-  'refund.other': row(credit('named', 'amount')),
-  'refund.safe': row(credit('safe', 'amount')),
+  'refund.other': takes(credit('named', 'amount')),
+  'refund.safe': takes(credit('safe', 'amount')),
   'voucher.sold': row(credit('vouchers', 'amount')),
   'voucher.takenBack': row(debit('vouchers', 'amount')),
   'voucher.expired': row(debit('vouchers', 'amount'), credit('otherIncome', 'amount')),
@@ -98,7 +106,7 @@ export const POSTING_TABLE = {
   ),
   'writeOff.recovered': row(credit('writeOffs', 'amount')),
   /** On its way from the bank until a statement line shows it, like all that moves there. */
-  'cheque.returned': row(
+  'cheque.returned': moves(
     debit('chargeAccounts', 'charged'),
     debit('returnedCheques', 'walkIn'),
     credit('bankInTransit', 'amount'),
@@ -115,31 +123,31 @@ export const POSTING_TABLE = {
   'prepayment.kept': row(debit('prepayments', 'amount'), credit('otherIncome', 'amount')),
 
   // Other money
-  'money.in': row(credit('named', 'parts'), maybe(credit('inputTax', 'tax'))),
-  'expense.line': row(debit('named', 'parts'), maybe(debit('inputTax', 'tax'))),
-  'paid.fromDrawer': row(credit('drawer', 'amount')),
+  'money.in': takes(credit('named', 'parts'), maybe(credit('inputTax', 'tax'))),
+  'expense.line': moves(debit('named', 'parts'), maybe(debit('inputTax', 'tax'))),
+  'paid.fromDrawer': moves(credit('drawer', 'amount')),
   'paid.fromBank': row(credit('bank', 'amount')),
   'paid.fromOwner': row(credit('owner', 'amount')),
-  'owner.draws': row(debit('owner', 'amount')),
-  'owner.putsIn': row(credit('owner', 'amount')),
+  'owner.draws': moves(debit('owner', 'amount')),
+  'owner.putsIn': takes(credit('owner', 'amount')),
 
   // Drawer and safe
-  'cash.drop': row(debit('safe', 'amount'), credit('drawer', 'amount')),
-  'drawer.counted': row(debit('safe', 'toSafe'), credit('drawer', 'toSafe')),
+  'cash.drop': moves(debit('safe', 'amount'), credit('drawer', 'amount')),
+  'drawer.counted': moves(debit('safe', 'toSafe'), credit('drawer', 'toSafe')),
   /** counted − expected: positive is over, negative is short. */
-  'drawer.difference': row(debit('drawer', 'over'), credit('overAndShort', 'over')),
+  'drawer.difference': moves(debit('drawer', 'over'), credit('overAndShort', 'over')),
   /** A cheque that was missing at its count: it comes back from over and short. */
-  'cheque.found': row(debit('safe', 'amount'), credit('overAndShort', 'amount')),
-  'safe.difference': row(debit('safe', 'over'), credit('overAndShort', 'over')),
-  'float.fromSafe': row(debit('drawer', 'amount'), credit('safe', 'amount')),
-  'change.fromBank': row(debit('safe', 'amount'), credit('bankInTransit', 'amount')),
-  'drawer.toDrawer': row(debit('drawer', 'to'), credit('drawer', 'from')),
+  'cheque.found': moves(debit('safe', 'amount'), credit('overAndShort', 'amount')),
+  'safe.difference': moves(debit('safe', 'over'), credit('overAndShort', 'over')),
+  'float.fromSafe': moves(debit('drawer', 'amount'), credit('safe', 'amount')),
+  'change.fromBank': moves(debit('safe', 'amount'), credit('bankInTransit', 'amount')),
+  'drawer.toDrawer': moves(debit('drawer', 'to'), credit('drawer', 'from')),
 
   // Bank
-  'deposit.sent': row(debit('bankInTransit', 'total'), credit('safe', 'total')),
-  'line.matched': row(debit('bank', 'amount'), credit('bankInTransit', 'amount')),
+  'deposit.sent': moves(debit('bankInTransit', 'total'), credit('safe', 'total')),
+  'line.matched': moves(debit('bank', 'amount'), credit('bankInTransit', 'amount')),
   /** the bank's count − the slip: positive where the bank found more. */
-  'bag.difference': row(debit('bankInTransit', 'over'), credit('overAndShort', 'over')),
+  'bag.difference': moves(debit('bankInTransit', 'over'), credit('overAndShort', 'over')),
   'bank.charge': row(debit('bankCharges', 'amount'), credit('bank', 'amount')),
   'bank.interest': row(debit('bank', 'amount'), credit('otherIncome', 'amount')),
   'transfer.out': row(debit('transfers', 'amount'), credit('bank', 'amount')),
@@ -157,7 +165,7 @@ export const POSTING_TABLE = {
    * what of a negative net the processor keeps on its balance (minus), and what the next settlement
    * clears of that before anything is expected at the bank (plus).
    */
-  settlement: row(
+  settlement: moves(
     debit('bankInTransit', 'toBank'),
     maybe(debit('processorBalance', 'carried')),
     maybe(debit('cardFees', 'fees')),
@@ -169,24 +177,24 @@ export const POSTING_TABLE = {
     credit('cardClearing', 'cleared'),
   ),
   /** A batch and scheme that no settlement will settle to the cent, as a person decided it. */
-  'settlement.difference': row(
+  'settlement.difference': moves(
     debit('cardAdjustments', 'short'),
     credit('cardClearing', 'short'),
   ),
   'fees.accrued': row(debit('cardFees', 'fees'), credit('accruedFees', 'fees')),
   'fees.debited': row(debit('accruedFees', 'fees'), credit('bank', 'fees')),
-  'chargeback.fromBank': row(
+  'chargeback.fromBank': moves(
     debit('disputes', 'amount'),
     maybe(debit('chargebackFees', 'fee')),
     credit('bank', 'debited'),
   ),
-  'chargeback.lost': row(
+  'chargeback.lost': moves(
     debit('chargebackLoss', 'net'),
     maybe(debit('taxPayable', 'tax')),
     credit('disputes', 'amount'),
   ),
 
-  'opening.balance': row(debit('named', 'amount'), credit('openingBalance', 'amount')),
+  'opening.balance': takes(debit('named', 'amount'), credit('openingBalance', 'amount')),
 } as const satisfies Record<string, Row>;
 
 export type EventName = keyof typeof POSTING_TABLE;

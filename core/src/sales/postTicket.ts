@@ -1,4 +1,13 @@
-import { mergeLines, post, reverseLines, type AccountRole, type JournalLine } from '../ledger';
+import type { IsoDate } from '../dates';
+import {
+  mergeLines,
+  post,
+  reverseLines,
+  type AccountRole,
+  type JournalLine,
+  type Takings,
+} from '../ledger';
+import { AT_HOME, atProcessor, byTender, IN_DRAWER, potOf, type PotTender } from '../takings';
 import type { GivenRefund } from '../returns';
 import type { TakenTender } from '../tenders';
 import type { PrepaymentParts } from '../orders';
@@ -8,12 +17,9 @@ import type { PricedTicket } from './price';
 import type { DecidedReturn } from './return';
 
 type Where = {
+  today: IsoDate;
   drawerId: number;
-  tenders: readonly {
-    id: number;
-    processorId: number | null;
-    account: AccountRole | null;
-  }[];
+  tenders: readonly (PotTender & { account: AccountRole | null })[];
 };
 
 type Parts = {
@@ -43,8 +49,8 @@ export function postTicket(
     ...(returned ? postReturn(returned) : []),
     ...extras.flatMap((extra) => postExtra(extra, where)),
     ...prepaymentsUsed.flatMap(({ parts }) => post('prepayment.used', amounts(parts))),
-    ...tenders.flatMap((tender) => postTender(tender, where)),
-    ...refunds.flatMap((refund) => postRefund(refund, where)),
+    ...tenders.flatMap((tender, i) => postTender(tender, i + 1, where)),
+    ...refunds.flatMap((refund, i) => postRefund(refund, tenders.length + i + 1, where)),
   ]);
 }
 
@@ -55,7 +61,7 @@ const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
 
 function postExtra(
   { kind, amountMinor, parts, accountId, allocations, recoveredMinor }: DecidedExtra,
-  { drawerId }: Where,
+  { drawerId, today }: Where,
 ): JournalLine[] {
   switch (kind) {
     case 'voucher':
@@ -66,7 +72,14 @@ function postExtra(
     case 'tip':
       return post('tip.card', { tip: amountMinor });
     case 'cashBack':
-      return post('cashBack.debit', { cash: amountMinor }, { drawerId });
+      return post(
+        'cashBack.debit',
+        { cash: amountMinor },
+        {
+          drawerId,
+          takings: { takingsDay: today, pot: 'cash', holders: { drawer: IN_DRAWER } },
+        },
+      );
     case 'prepayment':
       return post('prepayment.taken', amounts(parts));
     case 'accountPayment': {
@@ -159,16 +172,40 @@ function postReturn({ lines, fee, discountBack }: DecidedReturn): JournalLine[] 
   ];
 }
 
-function postTender(tender: TakenTender, where: Where): JournalLine[] {
+/** The takings of today that a tender takes or gives back; none where no money comes or goes. */
+function takingsOf(
+  { kind, tenderId }: { kind: TakenTender['kind']; tenderId: number },
+  position: number,
+  { today, tenders }: Where,
+): { takings?: Takings } {
+  const tender = tenders.find(({ id }) => id === tenderId);
+  const pot = tender ? potOf(kind, tender) : null;
+  if (!tender || pot === null) return {};
+  const { account, processorId } = tender;
+  const holders = {
+    drawer: IN_DRAWER,
+    cardClearing: atProcessor(processorId),
+    bankInTransit: byTender(position),
+    ...(account && { [account]: AT_HOME }),
+  };
+  return { takings: { takingsDay: today, pot, holders } };
+}
+
+function postTender(tender: TakenTender, position: number, where: Where): JournalLine[] {
   const { amountMinor, keptMinor, roundingMinor } = tender;
+  const takings = takingsOf(tender, position, where);
   switch (tender.kind) {
     case 'cash':
       return [
-        ...post('tender.cash', { kept: keptMinor }, { drawerId: where.drawerId }),
+        ...post('tender.cash', { kept: keptMinor }, { drawerId: where.drawerId, ...takings }),
         ...post('rounding.cash', { dueMinusKept: roundingMinor }),
       ];
     case 'card':
-      return post('tender.card', { amount: amountMinor }, processorOf(tender, where));
+      return post(
+        'tender.card',
+        { amount: amountMinor },
+        { ...processorOf(tender, where), ...takings },
+      );
     case 'storeCredit':
       return post('tender.storeCredit', { amount: amountMinor });
     case 'voucher':
@@ -177,10 +214,14 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       // Its parts are posted by what they were posted as when it was taken.
       return [];
     case 'cheque':
-      return post('tender.cheque', { amount: amountMinor }, { drawerId: where.drawerId });
+      return post(
+        'tender.cheque',
+        { amount: amountMinor },
+        { drawerId: where.drawerId, ...takings },
+      );
     case 'transfer': {
       const { bankAccountId } = tender.transfer!;
-      return post('tender.transfer', { amount: amountMinor }, { bankAccountId });
+      return post('tender.transfer', { amount: amountMinor }, { bankAccountId, ...takings });
     }
     case 'onAccount':
       return post(
@@ -192,21 +233,26 @@ function postTender(tender: TakenTender, where: Where): JournalLine[] {
       throw new Error('a cheque of our own is never taken');
     case 'other': {
       const account = accountOf(tender, where);
-      return post('tender.other', { amount: { amountMinor, account } });
+      return post('tender.other', { amount: { amountMinor, account } }, takings);
     }
   }
 }
 
-function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
+function postRefund(refund: GivenRefund, position: number, where: Where): JournalLine[] {
   const outMinor = -refund.keptMinor;
+  const takings = takingsOf(refund, position, where);
   switch (refund.kind) {
     case 'cash':
       return [
-        ...post('refund.cash', { amount: outMinor }, { drawerId: where.drawerId }),
+        ...post('refund.cash', { amount: outMinor }, { drawerId: where.drawerId, ...takings }),
         ...post('rounding.cash', { dueMinusKept: refund.roundingMinor }),
       ];
     case 'card':
-      return post('refund.card', { amount: outMinor }, processorOf(refund, where));
+      return post(
+        'refund.card',
+        { amount: outMinor },
+        { ...processorOf(refund, where), ...takings },
+      );
     case 'storeCredit':
       return post('refund.storeCredit', { amount: outMinor });
     case 'onAccount':
@@ -217,11 +263,11 @@ function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
       );
     case 'ownCheque': {
       const { bankAccountId } = refund.ownCheque!;
-      return post('refund.ownCheque', { amount: outMinor }, { bankAccountId });
+      return post('refund.ownCheque', { amount: outMinor }, { bankAccountId, ...takings });
     }
     case 'transfer': {
       const { bankAccountId } = refund.transfer!;
-      return post('refund.transfer', { amount: outMinor }, { bankAccountId });
+      return post('refund.transfer', { amount: outMinor }, { bankAccountId, ...takings });
     }
     case 'cheque': {
       const owed = post('refund.cheque', { amount: -refund.amountMinor });
@@ -230,7 +276,7 @@ function postRefund(refund: GivenRefund, where: Where): JournalLine[] {
     }
     case 'other': {
       const account = accountOf(refund, where);
-      return post('refund.other', { amount: { amountMinor: outMinor, account } });
+      return post('refund.other', { amount: { amountMinor: outMinor, account } }, takings);
     }
   }
 }

@@ -73,6 +73,7 @@ export type TenderState = {
   /** A debit card: it may bring cash back. */
   isDebit: boolean;
   processorId: number | null;
+  scheme: string | null;
   /** Where an `other` tender is debited. */
   account: AccountRole | null;
   asks: AskedReferences;

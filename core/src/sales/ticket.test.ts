@@ -147,6 +147,40 @@ const fromLines = (lines: readonly JournalLine[]) => ({
 const plain = (figures: Record<string, number>) =>
   Object.fromEntries(Object.entries(figures).map(([name, amount]) => [name, amount + 0]));
 
+/** What tagged lines say that each pot took today. */
+function tookByPot(lines: readonly JournalLine[]): Record<string, number> {
+  const took: Record<string, number> = {};
+  for (const { tag, amountMinor } of lines) {
+    if (!tag) continue;
+    expect(tag.takingsDay).toBe('2026-03-02');
+    took[tag.pot] = (took[tag.pot] ?? 0) + amountMinor;
+  }
+  return nonZero(took);
+}
+
+/** What the receipt says that each pot took: its tenders kept; an allowance is taken as it is. */
+function keptByPot({ tenders, refunds, extras }: DecidedSale): Record<string, number> {
+  const pots: Record<string, string> = {
+    cash: 'cash',
+    cheque: 'cheque',
+    card: 'card 9 Meridian',
+    transfer: 'transfer',
+    other: 'other 4',
+  };
+  const took: Record<string, number> = {};
+  for (const { kind, keptMinor, amountMinor } of [...tenders, ...refunds]) {
+    const pot = pots[kind];
+    if (pot) took[pot] = (took[pot] ?? 0) + (kind === 'other' ? amountMinor : keptMinor);
+  }
+  for (const { kind, amountMinor } of extras) {
+    if (kind === 'cashBack') took['cash'] = (took['cash'] ?? 0) - amountMinor;
+  }
+  return nonZero(took);
+}
+
+const nonZero = (figures: Record<string, number>) =>
+  Object.fromEntries(Object.entries(figures).filter(([, amount]) => amount !== 0));
+
 test('a ticket that sells posts what its receipt says, however it is paid', () => {
   fc.assert(
     fc.property(
@@ -178,6 +212,7 @@ test('a ticket that sells posts what its receipt says, however it is paid', () =
         );
         expect(moved(sold.lines, 'chargeAccounts')).toBe(byAccount);
         expect(sum(sold.charges.map(({ amountMinor }) => amountMinor))).toBe(byAccount);
+        expect(tookByPot(sold.lines)).toEqual(keptByPot(sold));
         // What its tenders settle is what it comes to; what they keep differs by rounding alone.
         expect(sum(sold.tenders.map(({ amountMinor }) => amountMinor))).toBe(sold.totalMinor);
         expect(Math.abs(moved(sold.lines, 'rounding'))).toBeLessThanOrEqual(2);
@@ -285,6 +320,7 @@ test('a ticket that takes back posts what its receipt says, and gives nothing th
           { ...state, original },
         );
         assertBalanced(back.lines);
+        expect(tookByPot(back.lines)).toEqual(keptByPot(back));
         expect(plain(fromLines(back.lines))).toEqual(plain(fromReceipt(back)));
         expect(back.totalMinor).toBe(-dueMinor);
         // The open part of the charge is credited before a cent leaves as money.

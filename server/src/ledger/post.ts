@@ -1,4 +1,5 @@
 import { assertBalanced, reverseLines, type JournalLine } from '@abacist/core/ledger';
+import { IN_DRAWER, isByPlace } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { SERIES, type DocumentKind } from '../db/migrate';
 import { insertMany, placeholders, rows, run } from '../db/pool';
@@ -20,6 +21,8 @@ export type NewEntry = {
   approvalId?: number | null;
   /** Who sold: kept on the lines of sales and returns. */
   salespersonId?: number;
+  /** Who holds takings that core named by their place, e.g. `tender#1` is `tender 55`. */
+  holders?: Readonly<Record<string, string>>;
 };
 
 /**
@@ -120,7 +123,7 @@ async function insertEntry(context: CommandContext, entry: NewEntry): Promise<nu
   ]);
   tx.openEntries.add(insertId);
   const lines = entry.lines.map(soldBy(entry.salespersonId));
-  await insertLines(tx, insertId, lines, accounts, shop);
+  await insertLines(tx, insertId, lines.map(heldBy(entry)), accounts, shop);
   return insertId;
 }
 
@@ -128,6 +131,19 @@ const soldBy = (salespersonId: number | undefined) => (line: JournalLine) =>
   salespersonId !== undefined && (line.account === 'sales' || line.account === 'returns')
     ? { ...line, salespersonId }
     : line;
+
+/** Names who holds the takings of a line: the drawer of the entry's session, or whom it said. */
+const heldBy =
+  ({ holders = {}, drawerSessionId, kind }: NewEntry) =>
+  (line: JournalLine): JournalLine => {
+    if (!line.tag) return line;
+    const { holder } = line.tag;
+    const named =
+      holder === IN_DRAWER ? `drawer ${drawerSessionId ?? ''}` : (holders[holder] ?? holder);
+    if (isByPlace(named) || named.endsWith(' '))
+      throw new Error(`${kind}: nobody is ${named}`);
+    return { ...line, tag: { ...line.tag, holder: named } };
+  };
 
 /** The accounts that lines name by their role. */
 async function accountIds(
@@ -167,6 +183,9 @@ async function insertLines(
       'bank_account_id',
       'charge_account_id',
       'salesperson_id',
+      'takings_day',
+      'pot',
+      'holder',
     ],
     lines.map((line, i) => [
       entryId,
@@ -182,6 +201,9 @@ async function insertLines(
       line.bankAccountId ?? null,
       line.chargeAccountId ?? null,
       line.salespersonId ?? null,
+      line.tag?.takingsDay ?? null,
+      line.tag?.pot ?? null,
+      line.tag?.holder ?? null,
     ]),
   );
 }
@@ -201,10 +223,17 @@ async function nextNumber(tx: Tx, series: string): Promise<number> {
 
 /** The journal lines of a posted entry, as core reads them. */
 export async function entryLines(tx: Tx, entryId: number): Promise<JournalLine[]> {
-  const found = await rows<Record<string, number> & { role: JournalLine['account'] }>(
+  type Stored = Record<string, number> & {
+    role: JournalLine['account'];
+    takingsDay: string | null;
+    pot: string;
+    holder: string;
+  };
+  const found = await rows<Stored>(
     tx,
     `SELECT a.role, l.amount_minor, l.drawer_id, l.department_id, l.authority_id,
-       l.processor_id, l.bank_account_id, l.charge_account_id, l.salesperson_id
+       l.processor_id, l.bank_account_id, l.charge_account_id, l.salesperson_id,
+       l.takings_day AS takingsDay, l.pot, l.holder
      FROM entry_line l
      JOIN account a ON a.id = l.account_id
      WHERE l.entry_id = ?
@@ -221,8 +250,10 @@ export async function entryLines(tx: Tx, entryId: number): Promise<JournalLine[]
       chargeAccountId: line['charge_account_id'],
       salespersonId: line['salesperson_id'],
     };
+    const { takingsDay, pot, holder } = line;
     return {
       account: line.role,
+      ...(takingsDay !== null && { tag: { takingsDay, pot, holder } }),
       amountMinor: line['amount_minor'] as JournalLine['amountMinor'],
       ...Object.fromEntries(Object.entries(dimensions).filter(([, value]) => value != null)),
     };

@@ -19,7 +19,7 @@ type LineRow = {
   account_id: number;
   amount_minor: number;
   currency: string;
-} & Record<(typeof DIMENSIONS)[number], number | null>;
+} & Record<(typeof DIMENSIONS)[number], number | string | null>;
 
 const DIMENSIONS = [
   'shop_id',
@@ -30,6 +30,9 @@ const DIMENSIONS = [
   'bank_account_id',
   'charge_account_id',
   'salesperson_id',
+  'takings_day',
+  'pot',
+  'holder',
 ] as const;
 
 export type EntryToSeal = { entry: SealedEntry; lines: LineRow[] };

@@ -6,6 +6,7 @@ import {
   type OriginalSale,
   type SaleState,
 } from '@abacist/core/sales';
+import { byTender } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { placeholders, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -137,6 +138,7 @@ export async function sell(
     drawerSessionId,
     approvalId,
     salespersonId: parties.salespersonId,
+    holders: await tendersHeld(context, saleId),
   });
   await matchTransfers(context, saleId, sale);
   const { totalMinor } = sale;
@@ -151,6 +153,21 @@ export async function sell(
     },
     documentNumber: number,
   };
+}
+
+/** The rows of a ticket's tenders, as its entry names them by their place. */
+async function tendersHeld(
+  { tx }: CommandContext,
+  saleId: number,
+): Promise<Record<string, string>> {
+  const found = await rows<{ id: number; position: number }>(
+    tx,
+    'SELECT id, position FROM sale_tender WHERE sale_id = ?',
+    [saleId],
+  );
+  return Object.fromEntries(
+    found.map(({ id, position }) => [byTender(position), `tender ${id}`]),
+  );
 }
 
 /** The accounts that a ticket charges, and those that it pays on. */
@@ -244,7 +261,7 @@ async function tendersOf(
   if (ids.length === 0) return [];
   const found = await rows<TenderRow & { lastFour: number; reference: number; debit: number }>(
     tx,
-    `SELECT t.id, t.kind, t.processor_id AS processorId, p.cut_off AS cutOff,
+    `SELECT t.id, t.kind, t.processor_id AS processorId, t.scheme, p.cut_off AS cutOff,
        t.account_role AS account, t.asks_last_four AS lastFour, t.asks_reference AS reference,
        t.is_debit AS debit
      FROM tender t

@@ -19,6 +19,8 @@ export const bank = {
   batchDifference_unknown: 'There is no such decision.',
   batchDifference_undone: 'This decision is undone already.',
   bag_agrees: 'The line and the slip agree: match them.',
+  takings_pickedTooMuch: 'Of {{takingsDay}} only {{left}} is there to be picked.',
+  takings_pickedOtherwise: 'What is picked differs from the amount by {{difference}}.',
   slip_unknown: 'There is no such deposit slip.',
   slip_recalled: 'This slip was recalled already.',
   slip_matched: 'The bank shows this slip: undo its match first.',

@@ -1,0 +1,19 @@
+/*
+ * In whose hands takings are, as a line names it: a kind and the row that stands for it. What core
+ * decides before that row is stored is named by its place; whoever posts the entry names the row.
+ */
+
+/** The session of the drawer that the entry belongs to. */
+export const IN_DRAWER = 'drawer';
+/** A tender of a ticket by its place, the first is 1: a transfer, a cheque of ours. */
+export const byTender = (position: number): string => `tender#${position}`;
+/** An item that a count puts into the safe, by its place. */
+export const bySafeItem = (position: number): string => `safeItem#${position}`;
+export const atProcessor = (processorId: number | null): string => `processor ${processorId}`;
+/** Where a tender of kind other is posted to, its money is at once. */
+export const AT_HOME = 'home';
+/** What takings were spent on, or what they were short of. */
+export const SPENT = 'spent';
+
+/** Whether a holder is named by its place still. */
+export const isByPlace = (holder: string): boolean => holder.includes('#');

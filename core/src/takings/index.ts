@@ -1,0 +1,4 @@
+export * from './holders';
+export * from './moveOn';
+export * from './pots';
+export * from './split';
