@@ -119,7 +119,9 @@ const BREAKS: Record<string, string> = {
   'an own cheque is what its ticket gave back, and void with it':
     'UPDATE own_cheque SET voided = TRUE',
   'what is matched belongs to a match that stands': 'UPDATE slip SET match_group_id = 999',
-  'drawers hold what was opened, taken, and not moved to the safe':
+  'a drawer’s fund is what it was opened with and what counts changed it by':
+    'UPDATE drawer_close SET fund_change_minor = fund_change_minor + 5',
+  'drawers hold what was taken and not moved to the safe or the fund':
     'UPDATE drawer_close SET to_safe_minor = to_safe_minor - 5',
   'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
   'card clearing is card tenders less what was settled and decided':

@@ -70,6 +70,7 @@ export const books = {
   },
   account: {
     drawer: 'Drawer',
+    fund: 'Drawer’s float',
     safe: 'Safe',
     bankInTransit: 'Bank in transit',
     bank: 'Bank',

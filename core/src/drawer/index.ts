@@ -1,6 +1,15 @@
 import { post, type JournalLine } from '../ledger';
-import { minor, minus, sum, type Minor } from '../money';
+import { minor, minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
+import {
+  bySafeItem,
+  IN_DRAWER,
+  inFund,
+  leaving,
+  moveOn,
+  together,
+  type Part,
+} from '../takings';
 
 /** How many of each coin and note: { 2000: 3 } is three notes of 20.00. */
 export type DenominationCount = Readonly<Record<string, number>>;
@@ -10,24 +19,35 @@ export function countTotal(count: DenominationCount): Minor {
   return sum(Object.entries(count).map(([value, pieces]) => minor(Number(value) * pieces)));
 }
 
+/** Cash that stayed in the drawer when it was counted before: its days were below zero in sum. */
+export type Leftover = Part & { holder: string };
+
 export type CloseState = {
   drawerId: number;
-  /** The ledger's balance of the drawer for the session when the count began. */
-  expectedMinor: number;
-  /** What stays in the drawer as change for the next session. */
+  /** What the ledger has of the drawer’s fund, and by which days and pots it came. */
+  fundMinor: number;
+  fundHeld: readonly (Part & { pot: string })[];
+  /** What is to stay in the drawer as change for the next session. */
   floatMinor: number;
-  /** Cash and cheques moved in the session by takings day, oldest first, without the float. */
-  movements: readonly { takingsDay: string; amountMinor: number }[];
+  /** Cash that the session took and gave, by day. */
+  held: readonly Part[];
+  leftover: readonly Leftover[];
   /** Cheques taken in the session. */
   cheques: readonly { id: number; takingsDay: string; amountMinor: number }[];
-  /** The day that carries the difference when there was no movement. */
+  /** The day that carries the difference when the session took nothing. */
   today: string;
 };
 
-/** What waits in the safe: a day's cash, or one cheque. */
-export type NewSafeItem = { takingsDay: string; amountMinor: Minor; chequeId: number | null };
+/** What waits in the safe: a day’s cash, or one cheque. */
+export type NewSafeItem = {
+  takingsDay: string;
+  pot: string;
+  amountMinor: Minor;
+  chequeId: number | null;
+};
 
 export type DecidedClose = {
+  expectedMinor: Minor;
   /** Cash and the cheques that were there. */
   countedMinor: Minor;
   chequesExpectedMinor: Minor;
@@ -36,16 +56,29 @@ export type DecidedClose = {
   differenceMinor: Minor;
   floatLeftMinor: Minor;
   toSafeMinor: Minor;
+  /** What the ledger has of the fund after it. */
+  fundMinor: Minor;
+  /** The day that bears the difference in cash. */
+  takingsDay: string;
   /** What goes to the safe by the day that brought it; the last day bears the difference. */
   safeItems: NewSafeItem[];
   lines: JournalLine[];
 };
 
+const total = (list: readonly { amountMinor: number }[]): Minor =>
+  sum(list.map(({ amountMinor }) => amountMinor));
+
+/** What a count should find: the fund, the cash of the days, the cheques. Minor units. */
+export const expectedInDrawer = (
+  state: Pick<CloseState, 'fundMinor' | 'held' | 'leftover' | 'cheques'>,
+): Minor =>
+  sum([state.fundMinor, total(state.held), total(state.leftover), total(state.cheques)]);
+
 /**
  * Decides the close of a drawer session: fixes the count, posts the difference to over and
- * short, moves the cash beyond the float and each cheque to the safe, day by day. A day whose
- * cash is below zero makes a negative item, so that the safe still adds up. A cheque that is not
- * there is part of the difference.
+ * short, moves the cash beyond the fund and each cheque to the safe, day by day. A day whose
+ * cash is below zero makes a negative item, so that the safe still adds up; where all days together
+ * are below zero they stay until the next count. A cheque that is not there is short on its own day.
  * Refusals: `count.denomination`, `count.pieces`, `count.unknownCheque`.
  * @param chequeIds the cheques that were found in the drawer
  */
@@ -64,56 +97,127 @@ export function decideClose(
   const unknown = chequeIds.find((id) => !state.cheques.some((cheque) => cheque.id === id));
   if (unknown !== undefined) return refuse('count.unknownCheque', 'chequeIds');
   const there = state.cheques.filter(({ id }) => chequeIds.includes(id));
-  const total = (list: readonly { amountMinor: number }[]) =>
-    sum(list.map(({ amountMinor }) => amountMinor));
+  const missing = state.cheques.filter(({ id }) => !chequeIds.includes(id));
   const cashMinor = countTotal(count);
-  const chequesCountedMinor = total(there);
-  const countedMinor = sum([cashMinor, chequesCountedMinor]);
-  const differenceMinor = minus(countedMinor, state.expectedMinor);
-  const floatLeftMinor = minor(Math.min(cashMinor, state.floatMinor));
-  const toSafeMinor = minus(countedMinor, floatLeftMinor);
-  const safeItems = [
-    ...cashItems(minus(cashMinor, floatLeftMinor), state),
+  const cash = decideCash(cashMinor, state);
+  const safeItems: NewSafeItem[] = [
+    ...cash.toSafe.map((part) => ({ ...part, chequeId: null })),
     ...there.map(({ id, takingsDay, amountMinor }) => ({
       takingsDay,
+      pot: 'cheque',
       amountMinor: minor(amountMinor),
       chequeId: id,
     })),
   ];
-  const shared = { drawerId: state.drawerId };
-  const lines = [
-    ...post('drawer.difference', { over: differenceMinor }, shared),
-    ...post('drawer.counted', { toSafe: toSafeMinor }, shared),
-  ];
+  const expectedMinor = expectedInDrawer(state);
+  const countedMinor = sum([cashMinor, total(there)]);
+  const toSafeMinor = total(safeItems);
   return accept({
+    expectedMinor,
     countedMinor,
     chequesExpectedMinor: total(state.cheques),
-    chequesCountedMinor,
-    differenceMinor,
-    floatLeftMinor,
+    chequesCountedMinor: total(there),
+    differenceMinor: minus(countedMinor, expectedMinor),
+    floatLeftMinor: minus(countedMinor, toSafeMinor),
     toSafeMinor,
+    fundMinor: sum([state.fundMinor, total(cash.kept), -total(cash.released)]),
+    takingsDay: cash.latest,
     safeItems,
-    lines,
+    lines: postClose(cash, missing, safeItems, state),
   });
 }
 
-/** The cash that goes to the safe, by the day that brought it; the last day bears the rest. */
-function cashItems(
-  toSafeMinor: number,
-  { movements, cheques, today }: CloseState,
-): NewSafeItem[] {
-  const lastDay = movements.at(-1)?.takingsDay ?? today;
-  const earlier = movements.slice(0, -1).map(({ takingsDay, amountMinor }) => ({
-    takingsDay,
-    amountMinor: minus(
-      amountMinor,
-      sum(cheques.map((one) => (one.takingsDay === takingsDay ? one.amountMinor : 0))),
+type Cash = {
+  latest: string;
+  differenceMinor: Minor;
+  /** What fills the fund up, and what of it is too much now. */
+  kept: Part[];
+  released: (Part & { pot: string })[];
+  toSafe: (Part & { pot: string })[];
+};
+
+/** What becomes of the cash: the difference, what the fund keeps, what goes to the safe by day. */
+function decideCash(cashMinor: Minor, state: CloseState): Cash {
+  const { fundMinor, floatMinor, held, leftover, today } = state;
+  const latest = held.reduce(
+    (day, { takingsDay }) => (takingsDay > day ? takingsDay : day),
+    '',
+  );
+  const day = latest || today;
+  const differenceMinor = minus(cashMinor, sum([fundMinor, total(held), total(leftover)]));
+  const all = together(held, leftover, [{ takingsDay: day, amountMinor: differenceMinor }]);
+  const beyond = total(all);
+  const none = { latest: day, differenceMinor, kept: [], released: [], toSafe: [] };
+  if (beyond < 0) return none;
+  const kept = moved(all, Math.min(beyond, Math.max(0, floatMinor - fundMinor)), day);
+  const released = releasedOf(state);
+  const cash = together(all, leaving(kept)).map((part) => ({ ...part, pot: 'cash' }));
+  return { ...none, kept, released, toSafe: [...cash, ...released] };
+}
+
+function moved(parts: readonly Part[], amountMinor: number, today: string): Part[] {
+  const taken = moveOn(parts, amountMinor, { today });
+  if (!taken.ok) throw new Error('nobody picked a day of the fund');
+  return taken.value;
+}
+
+/** What of the fund is more than is to stay: the oldest of it first. */
+function releasedOf({ fundMinor, floatMinor, fundHeld }: CloseState): Cash['released'] {
+  let left = Math.max(0, fundMinor - floatMinor);
+  const released: Cash['released'] = [];
+  for (const part of fundHeld) {
+    const amount = Math.min(left, Math.max(0, part.amountMinor));
+    if (amount > 0) released.push({ ...part, amountMinor: minor(amount) });
+    left -= amount;
+  }
+  return released;
+}
+
+function postClose(
+  { latest, differenceMinor, kept, released }: Cash,
+  missing: CloseState['cheques'],
+  safeItems: readonly NewSafeItem[],
+  { drawerId, leftover }: CloseState,
+): JournalLine[] {
+  const of = (
+    { takingsDay, amountMinor, pot = 'cash' }: Part & { pot?: string },
+    safe?: string,
+    drawer = IN_DRAWER,
+  ) => ({
+    amountMinor,
+    takings: {
+      takingsDay,
+      pot,
+      holders: { drawer, fund: inFund(drawerId), ...(safe && { safe }) },
+    },
+  });
+  const short = missing.map(({ takingsDay, amountMinor }) =>
+    of({ takingsDay, amountMinor: negate(amountMinor), pot: 'cheque' }),
+  );
+  const toSafe = safeItems.map((item, i) => of(item, bySafeItem(i + 1)));
+  const isReleased = (i: number) => {
+    const cashItems = safeItems.filter(({ chequeId }) => chequeId === null).length;
+    return i < cashItems && i >= cashItems - released.length;
+  };
+  const shared = { drawerId };
+  return [
+    ...post(
+      'drawer.difference',
+      { over: [of({ takingsDay: latest, amountMinor: differenceMinor }), ...short] },
+      shared,
     ),
-  }));
-  const rest = minus(toSafeMinor, sum(earlier.map(({ amountMinor }) => amountMinor)));
-  return [...earlier, { takingsDay: lastDay, amountMinor: rest }]
-    .filter(({ amountMinor }) => amountMinor !== 0)
-    .map((item) => ({ ...item, chequeId: null }));
+    ...post(
+      'drawer.toDrawer',
+      {
+        to: leftover.map((part) => of(part)),
+        from: leftover.map((part) => of(part, undefined, part.holder)),
+      },
+      shared,
+    ),
+    ...post('float.kept', { kept: kept.map((part) => of(part)) }, shared),
+    ...post('drawer.counted', { toSafe: toSafe.filter((_, i) => !isReleased(i)) }, shared),
+    ...post('float.released', { released: toSafe.filter((_, i) => isReleased(i)) }, shared),
+  ];
 }
 
 export type DifferenceHint =

@@ -19,6 +19,8 @@ type ChartRow = { number: string; type: AccountType; by?: Dimension };
  */
 export const CHART = {
   drawer: { number: '1110', type: 'asset', by: 'drawerId' },
+  /** What lies in a drawer as change, whatever it takes. */
+  fund: { number: '1115', type: 'asset', by: 'drawerId' },
   safe: { number: '1120', type: 'asset' },
   bankInTransit: { number: '1130', type: 'asset', by: 'bankAccountId' },
   bank: { number: '1140', type: 'asset', by: 'bankAccountId' },

@@ -434,8 +434,22 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'float.fromSafe': alone(
     ['float.fromSafe', { amount: 100_00 }],
     [
-      ['drawer', 100_00],
+      ['fund', 100_00],
       ['safe', -100_00],
+    ],
+  ),
+  'float.kept': alone(
+    ['float.kept', { kept: 50_00 }],
+    [
+      ['fund', 50_00],
+      ['drawer', -50_00],
+    ],
+  ),
+  'float.released': alone(
+    ['float.released', { released: 50_00 }],
+    [
+      ['safe', 50_00],
+      ['fund', -50_00],
     ],
   ),
   'change.fromBank': alone(

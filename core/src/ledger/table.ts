@@ -139,7 +139,10 @@ export const POSTING_TABLE = {
   /** A cheque that was missing at its count: it comes back from over and short. */
   'cheque.found': moves(debit('safe', 'amount'), credit('overAndShort', 'amount')),
   'safe.difference': moves(debit('safe', 'over'), credit('overAndShort', 'over')),
-  'float.fromSafe': moves(debit('drawer', 'amount'), credit('safe', 'amount')),
+  'float.fromSafe': moves(debit('fund', 'amount'), credit('safe', 'amount')),
+  /** A close that leaves more in the drawer than its fund was, or less. */
+  'float.kept': moves(debit('fund', 'kept'), credit('drawer', 'kept')),
+  'float.released': moves(debit('safe', 'released'), credit('fund', 'released')),
   'change.fromBank': moves(debit('safe', 'amount'), credit('bankInTransit', 'amount')),
   'drawer.toDrawer': moves(debit('drawer', 'to'), credit('drawer', 'from')),
 

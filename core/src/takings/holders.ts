@@ -10,6 +10,8 @@ export const byTender = (position: number): string => `tender#${position}`;
 /** An item that a count puts into the safe, by its place. */
 export const bySafeItem = (position: number): string => `safeItem#${position}`;
 export const atProcessor = (processorId: number | null): string => `processor ${processorId}`;
+/** What lies in a drawer as change. */
+export const inFund = (drawerId: number): string => `fund ${drawerId}`;
 /** Where a tender of kind other is posted to, its money is at once. */
 export const AT_HOME = 'home';
 /** What takings were spent on, or what they were short of. */

@@ -1,12 +1,14 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
-import { decideClose } from '@abacist/core/drawer';
-import { denominations } from '@abacist/core/money';
+import { decideClose, expectedInDrawer } from '@abacist/core/drawer';
+import { denominations, sum } from '@abacist/core/money';
+import { bySafeItem, inFund } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
-import { insertMany, row, rows, run, toMinor, type Db } from '../db/pool';
+import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { toInstant } from '../sales/read';
+import { heldBy } from '../takings/held';
 
 type SessionRow = {
   id: number;
@@ -47,59 +49,41 @@ export async function beginCount(
       session.id,
     ]);
   }
-  const expected = await expectedInDrawer(tx, session.id, session.drawer_id);
+  const state = await drawerState(tx, session);
   return {
     answer: {
       sessionId: session.id,
       drawer: session.drawer,
       countBegunAt: session.count_begun_at === null ? begunAt : toInstant(begunAt),
       floatMinor: session.float_minor,
-      expectedMinor: shop.blindCount ? null : expected,
+      expectedMinor: shop.blindCount ? null : expectedInDrawer(state),
       denominations: [...denominations(shop.currency)],
-      cheques: await chequesOf(tx, session.id),
+      cheques: state.cheques.map(({ takingsDay: _, ...cheque }) => cheque),
     },
   };
 }
 
-/**
- * The ledger's balance of a drawer's cash account for its sessions up to one: what earlier
- * counts left in it, and what this session moved. Minor units.
- */
-async function expectedInDrawer(db: Db, sessionId: number, drawerId: number): Promise<number> {
-  const found = await row<{ total: string | null }>(
+/** What a count of a session goes by: the fund, and the cash and cheques of its days. */
+async function drawerState(db: Db, { id, drawer_id }: Pick<SessionRow, 'id' | 'drawer_id'>) {
+  const before = await row<{ id: number }>(
     db,
-    `SELECT SUM(l.amount_minor) AS total
-     FROM entry e
-     JOIN entry_line l ON l.entry_id = e.id
-     JOIN account a ON a.id = l.account_id AND a.role = 'drawer'
-     WHERE e.drawer_session_id = ? AND e.status = 'POSTED' AND l.drawer_id = ?`,
-    [sessionId, drawerId],
+    `SELECT ds.id
+     FROM drawer_session ds
+     JOIN drawer_session own ON own.id = ? AND own.drawer_id = ds.drawer_id
+     WHERE ds.number < own.number ORDER BY ds.number DESC LIMIT 1`,
+    [id],
   );
-  return toMinor(found?.total) + (await floatAtStart(db, sessionId, drawerId));
-}
-
-/** What the close before left in the drawer; for the first session, the opening balance. */
-async function floatAtStart(db: Db, sessionId: number, drawerId: number): Promise<number> {
-  const before = await row<{ float_left_minor: number }>(
-    db,
-    `SELECT c.float_left_minor
-     FROM drawer_close c
-     JOIN drawer_session ds ON ds.id = c.drawer_session_id
-     WHERE ds.drawer_id = ? AND ds.id < ?
-     ORDER BY ds.number DESC LIMIT 1`,
-    [drawerId, sessionId],
-  );
-  if (before) return before.float_left_minor;
-  const opening = await row<{ total: string | null }>(
-    db,
-    `SELECT SUM(l.amount_minor) AS total
-     FROM entry e
-     JOIN entry_line l ON l.entry_id = e.id
-     JOIN account a ON a.id = l.account_id AND a.role = 'drawer'
-     WHERE e.kind = 'opening' AND e.status = 'POSTED' AND l.drawer_id = ?`,
-    [drawerId],
-  );
-  return toMinor(opening?.total);
+  const own = `drawer ${id}`;
+  const holders = before ? [own, `drawer ${before.id}`] : [own];
+  const inCash = (await heldBy(db, 'drawer', holders)).filter(({ pot }) => pot === 'cash');
+  const fundHeld = await heldBy(db, 'fund', [inFund(drawer_id)]);
+  return {
+    fundMinor: sum(fundHeld.map(({ amountMinor }) => amountMinor)),
+    fundHeld,
+    held: inCash.filter(({ holder }) => holder === own),
+    leftover: inCash.filter(({ holder }) => holder !== own),
+    cheques: await chequesOf(db, id),
+  };
 }
 
 type SessionCheque = CountBegun['cheques'][number] & { takingsDay: string };
@@ -114,20 +98,6 @@ function chequesOf(db: Db, sessionId: number): Promise<SessionCheque[]> {
      LEFT JOIN sale_tender st ON st.id = q.sale_tender_id
      LEFT JOIN sale_void v ON v.sale_id = st.sale_id
      WHERE q.drawer_session_id = ? AND v.id IS NULL ORDER BY q.id`,
-    [sessionId],
-  );
-}
-
-/** Cash and cheque movements of a session by takings day, without its closes. */
-async function movements(db: Db, sessionId: number) {
-  return rows<{ takingsDay: string; amountMinor: number }>(
-    db,
-    `SELECT e.takings_day AS takingsDay, CAST(SUM(l.amount_minor) AS SIGNED) AS amountMinor
-     FROM entry e
-     JOIN entry_line l ON l.entry_id = e.id
-     JOIN account a ON a.id = l.account_id AND a.role = 'drawer'
-     WHERE e.drawer_session_id = ? AND e.status = 'POSTED'
-     GROUP BY e.takings_day ORDER BY e.takings_day`,
     [sessionId],
   );
 }
@@ -148,26 +118,23 @@ export async function closeDrawer(
   if (!session) throw notFound('count.unknown');
   if (session.close_id !== null) throw refuseWith('count.alreadyClosed');
   if (session.count_begun_at === null) throw refuseWith('count.notBegun');
-  const expectedMinor = await expectedInDrawer(tx, sessionId, session.drawer_id);
-  const moved = await movements(tx, sessionId);
+  const state = await drawerState(tx, session);
   const close = unwrap(
     decideClose(command.count, command.chequeIds ?? [], denominations(shop.currency), {
+      ...state,
       drawerId: session.drawer_id,
-      expectedMinor,
       floatMinor: session.float_minor,
-      movements: moved,
-      cheques: await chequesOf(tx, sessionId),
       today,
     }),
   );
-  const takingsDay = moved.at(-1)?.takingsDay ?? today;
+  const { takingsDay, expectedMinor } = close;
   const { insertId: closeId } = await run(
     tx,
     `INSERT INTO drawer_close
        (drawer_session_id, date, takings_day, expected_minor, counted_minor, difference_minor,
         float_left_minor, to_safe_minor, note, user_id, closed_at, cheques_expected_minor,
-        cheques_counted_minor)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        cheques_counted_minor, fund_change_minor)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       sessionId,
       today,
@@ -182,6 +149,7 @@ export async function closeDrawer(
       now,
       close.chequesExpectedMinor,
       close.chequesCountedMinor,
+      close.fundMinor - state.fundMinor,
     ],
   );
   await insertMany(
@@ -192,12 +160,19 @@ export async function closeDrawer(
       .filter(([, pieces]) => pieces > 0)
       .map(([value, pieces]) => [closeId, Number(value), pieces]),
   );
-  await insertMany(
-    tx,
-    'safe_item',
-    ['drawer_close_id', 'takings_day', 'amount_minor', 'cheque_id'],
-    close.safeItems.map((item) => [closeId, item.takingsDay, item.amountMinor, item.chequeId]),
-  );
+  const holders: Record<string, string> = {};
+  for (const [
+    i,
+    { takingsDay: day, pot, amountMinor, chequeId },
+  ] of close.safeItems.entries()) {
+    const { insertId } = await run(
+      tx,
+      `INSERT INTO safe_item (drawer_close_id, takings_day, from_pot, amount_minor, cheque_id)
+       VALUES (?, ?, ?, ?, ?)`,
+      [closeId, day, pot, amountMinor, chequeId],
+    );
+    holders[bySafeItem(i + 1)] = `safeItem ${insertId}`;
+  }
   await closeBatches(context);
   const { number } = await postDocument(context, {
     kind: 'drawerClose',
@@ -207,6 +182,7 @@ export async function closeDrawer(
     lines: close.lines,
     memo: command.note.slice(0, 200),
     drawerSessionId: sessionId,
+    holders,
   });
   const { countedMinor, differenceMinor, toSafeMinor, floatLeftMinor } = close;
   return {

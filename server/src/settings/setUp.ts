@@ -1,5 +1,6 @@
 import type { Role } from '@abacist/core/people';
 import { post } from '@abacist/core/ledger';
+import { inFund } from '@abacist/core/takings';
 import type { OtherAccount } from '@abacist/contracts';
 import type { TenderKind } from '@abacist/core/tenders';
 import { hash } from '@node-rs/argon2';
@@ -254,13 +255,25 @@ async function postFloats(deps: Deps, tx: Tx): Promise<void> {
     tx,
     'SELECT id, float_minor FROM drawer',
   );
+  const date = businessDate(context.now, context.shop.zone);
   for (const { id, float_minor } of drawers) {
     await postDocument(context, {
       kind: 'opening',
       subjectId: id,
-      date: businessDate(context.now, context.shop.zone),
+      date,
       lines: post('opening.balance', {
-        amount: [{ amountMinor: float_minor, account: 'drawer', drawerId: id }],
+        amount: [
+          {
+            amountMinor: float_minor,
+            account: 'fund',
+            drawerId: id,
+            takings: {
+              takingsDay: date,
+              pot: 'broughtIn',
+              holders: { fund: inFund(id) },
+            },
+          },
+        ],
       }),
       memo: '',
     });

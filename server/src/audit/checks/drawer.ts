@@ -59,21 +59,28 @@ export const DRAWER: Check[] = [
     'SELECT id AS subject_id, -difference_minor AS expected FROM drawer_close',
   ),
   control(
-    'drawers hold what was opened, taken, and not moved to the safe',
+    'drawers hold what was taken and not moved to the safe or the fund',
     'drawer',
-    `SELECT l.drawer_id AS part, l.amount_minor AS expected
-     FROM entry_line l
-     JOIN entry e ON e.id = l.entry_id AND e.kind = 'opening' AND e.status = 'POSTED'
-     WHERE l.drawer_id IS NOT NULL
-     UNION ALL
-     SELECT s.drawer_id, st.kept_minor
+    `SELECT s.drawer_id AS part, st.kept_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque') ${STANDING}
      UNION ALL
      SELECT s.drawer_id, -x.amount_minor
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}
      UNION ALL
-     SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor
+     SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor - c.fund_change_minor
+     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
+    'drawer_id',
+  ),
+  control(
+    'a drawer’s fund is what it was opened with and what counts changed it by',
+    'fund',
+    `SELECT l.drawer_id AS part, l.amount_minor AS expected
+     FROM entry_line l
+     JOIN entry e ON e.id = l.entry_id AND e.kind = 'opening' AND e.status = 'POSTED'
+     WHERE l.drawer_id IS NOT NULL
+     UNION ALL
+     SELECT ds.drawer_id, c.fund_change_minor
      FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
     'drawer_id',
   ),
