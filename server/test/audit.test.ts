@@ -119,6 +119,12 @@ const BREAKS: Record<string, string> = {
   'an own cheque is what its ticket gave back, and void with it':
     'UPDATE own_cheque SET voided = TRUE',
   'what is matched belongs to a match that stands': 'UPDATE slip SET match_group_id = 999',
+  'what moves takings is zero by day and pot': `UPDATE entry_line SET takings_day = '2026-01-01' WHERE entry_id = ${entryOf('slip')} AND account_id = ${account('safe')}`,
+  'what a pot took on a day is what all its lines add up to':
+    'UPDATE sale_tender SET kept_minor = kept_minor + 5 WHERE amount_minor > 0',
+  'what is in somebody’s hands is what his own rows say, by day and pot':
+    'UPDATE cleared_part SET amount_minor = amount_minor - 1',
+  'a line without takings is one that may have none': `UPDATE entry_line SET takings_day = NULL, pot = NULL, holder = NULL WHERE entry_id = ${entryOf('slip')}`,
   'a drawer’s fund is what it was opened with and what counts changed it by':
     'UPDATE drawer_close SET fund_change_minor = fund_change_minor + 5',
   'drawers hold what was taken and not moved to the safe or the fund':

@@ -2,11 +2,23 @@ import { assertBalanced } from '../ledger';
 import { decideSlip } from '.';
 
 const SAFE = [
-  { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, chequeDated: null },
-  { id: 2, takingsDay: '2026-03-02', leftMinor: 140_00, chequeDated: null },
-  { id: 3, takingsDay: '2026-03-03', leftMinor: -12_00, chequeDated: null },
-  { id: 4, takingsDay: '2026-03-03', leftMinor: 299_75, chequeDated: '2026-03-04' },
-  { id: 5, takingsDay: '2026-03-03', leftMinor: 50_00, chequeDated: '2026-03-05' },
+  { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, pot: 'cash', chequeDated: null },
+  { id: 2, takingsDay: '2026-03-02', leftMinor: 140_00, pot: 'cash', chequeDated: null },
+  { id: 3, takingsDay: '2026-03-03', leftMinor: -12_00, pot: 'cash', chequeDated: null },
+  {
+    id: 4,
+    takingsDay: '2026-03-03',
+    leftMinor: 299_75,
+    pot: 'cheque',
+    chequeDated: '2026-03-04',
+  },
+  {
+    id: 5,
+    takingsDay: '2026-03-03',
+    leftMinor: 50_00,
+    pot: 'cheque',
+    chequeDated: '2026-03-05',
+  },
 ];
 const slip = (bankTotalMinor: number, ...items: [number, number][]) =>
   decideSlip(

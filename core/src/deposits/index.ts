@@ -1,11 +1,13 @@
 import { holdsCardNumber } from '../cards';
-import { post, type JournalLine } from '../ledger';
+import { mergeLines, post, type JournalLine } from '../ledger';
 import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
+import { ON_SLIP } from '../takings';
 
 export type SafeItem = {
   id: number;
   takingsDay: string;
+  pot: string;
   leftMinor: number;
   /** The date on a cheque, null for cash: the bank takes a cheque from that day on, whole. */
   chequeDated: string | null;
@@ -64,6 +66,18 @@ export function decideSlip(
   const { bankAccountId } = command;
   return accept({
     totalMinor,
-    lines: post('deposit.sent', { total: totalMinor }, { bankAccountId }),
+    lines: mergeLines(
+      post(
+        'deposit.sent',
+        {
+          total: command.items.map(({ safeItemId, amountMinor }) => {
+            const { takingsDay, pot } = safe.find(({ id }) => id === safeItemId)!;
+            const holders = { safe: `safeItem ${safeItemId}`, bankInTransit: ON_SLIP };
+            return { amountMinor, takings: { takingsDay, pot, holders } };
+          }),
+        },
+        { bankAccountId },
+      ),
+    ),
   });
 }

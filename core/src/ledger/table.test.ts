@@ -494,6 +494,17 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['overAndShort', 5_00],
     ],
   ),
+  // Refunds of a day as large as another day’s sales.
+  'settlement.atOnce': {
+    parts: [
+      ['settlement.atOnce', { amount: [40_00, -30_00] }],
+      ['settlement', { toBank: 0, cleared: 10_00 }],
+    ],
+    lines: [
+      ['bank', 10_00],
+      ['cardClearing', -10_00],
+    ],
+  },
   'settlement.difference': alone(
     ['settlement.difference', { short: 20_00 }],
     [

@@ -179,6 +179,8 @@ export const POSTING_TABLE = {
     maybe(debit('cardAdjustments', 'adjustments')),
     credit('cardClearing', 'cleared'),
   ),
+  /** Whose parts for the bank come to nothing: no line will ever show them. */
+  'settlement.atOnce': moves(debit('bank', 'amount')),
   /** A batch and scheme that no settlement will settle to the cent, as a person decided it. */
   'settlement.difference': moves(
     debit('cardAdjustments', 'short'),

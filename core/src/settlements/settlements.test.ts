@@ -1,10 +1,14 @@
 import fc from 'fast-check';
-import { assertBalanced } from '../ledger';
+import { assertBalanced, type JournalLine } from '../ledger';
+import { minor, sum } from '../money';
+import type { Part } from '../takings';
 import {
   compareSettlement,
+  decideGivenUp,
   decideSettlement,
   effectiveRateBasisPoints,
   readSettlement,
+  type BatchScheme,
   type Settlement,
 } from '.';
 
@@ -15,13 +19,19 @@ const B = 'batch,Q-1,2026-03-03,2026-03-02,Corvus,6,"1,841.35",0.00,34.08,1807.2
 // A plan of 1.65 % + 0.10 an item: 37 items, 2,841.35 gross, fee 50.58, net 2,790.77 (derived).
 const TOTAL = 'total,Q-1,2026-03-03,,,37,2841.35,50.00,50.58,2740.77,CAD';
 const read = (text: string) => readSettlement(text, 'CAD');
-const batch = (scheme: string, amountMinor: number, settledMinor = 0) => ({
+const [SUN, MON, TUE] = ['2026-03-01', '2026-03-02', '2026-03-03'] as const;
+const part = (takingsDay: string, amountMinor: number): Part => ({
+  takingsDay,
+  amountMinor: minor(amountMinor),
+});
+const batch = (scheme: string, amountMinor: number, settledMinor = 0): BatchScheme => ({
   batchId: 5,
-  batchDate: '2026-03-02',
+  batchDate: MON,
   scheme,
   items: 1,
   amountMinor,
   settledMinor,
+  held: amountMinor === settledMinor ? [] : [part(MON, amountMinor - settledMinor)],
 });
 
 test('a file whose sums agree is read', () => {
@@ -123,14 +133,14 @@ test('till against processor names only what the totals tell apart', () => {
   expect(again[0]).toMatchObject({ finding: 'settledTwice' });
 });
 
+const WHERE = { processorId: 1, bankAccountId: 1 };
+const NOTHING = { balanceMinor: 0, parts: [] };
+
 test('one balanced entry; clearing is relieved by what was settled', () => {
   const settlement = read(file(A, B, TOTAL));
   if (!settlement.ok) throw new Error('refused');
   const batches = [batch('Meridian', 950_00), batch('Corvus', 1841_35)];
-  const decided = decideSettlement(settlement.value, batches, 0, {
-    processorId: 1,
-    bankAccountId: 1,
-  });
+  const decided = decideSettlement(settlement.value, batches, NOTHING, WHERE);
   assertBalanced(decided.lines);
   expect(decided.findings.every(({ finding }) => finding === 'agrees')).toBe(true);
   expect(decided.settled).toEqual([
@@ -139,60 +149,209 @@ test('one balanced entry; clearing is relieved by what was settled', () => {
   ]);
 });
 
-// Gross 100.00, refunds 250.00, fees 3.00: the processor carries −153.00; its next net of 500.00 pays
-// 347.00 (derived).
-test('a negative net is carried by the processor, and the next one clears it first', () => {
-  const settlement = read(
-    file(
-      'batch,Q-2,2026-03-04,2026-03-03,Meridian,3,100.00,250.00,3.00,-153.00,CAD',
-      'total,Q-2,2026-03-04,,,3,100.00,250.00,3.00,-153.00,CAD',
-    ),
+/** A settlement of one scheme and batch. */
+const paid = (grossMinor: number, refundsMinor: number, feeMinor: number): Settlement => {
+  const netMinor = minor(grossMinor - refundsMinor - feeMinor);
+  const sums = {
+    grossMinor: minor(grossMinor),
+    refundsMinor: minor(refundsMinor),
+    feeMinor: minor(feeMinor),
+    netMinor,
+  };
+  const row = { batchDate: MON, scheme: 'Meridian', items: 1, ...sums };
+  return { reference: 'Q-2', date: TUE, currency: 'CAD', schemes: [row], ...sums };
+};
+const posted = ({ lines }: { lines: readonly JournalLine[] }) =>
+  lines.map(({ account, amountMinor, tag }) => [account, amountMinor, tag!.takingsDay]);
+const byDay = (lines: readonly JournalLine[]) => {
+  const sums: Record<string, number> = {};
+  for (const { tag, amountMinor } of lines) {
+    const key = tag ? `${tag.takingsDay} ${tag.pot}` : 'untagged';
+    sums[key] = (sums[key] ?? 0) + amountMinor;
+  }
+  return Object.entries(sums).filter(([key, amount]) => key === 'untagged' || amount !== 0);
+};
+
+// The worked figures of the books: Monday took 50.00 by Meridian; settled are 48.00, fee 1.00.
+test('what it is short of stays on clearing; the rest is sent, the fee spent, on their day', () => {
+  const decided = decideSettlement(
+    paid(48_00, 0, 1_00),
+    [batch('Meridian', 50_00)],
+    NOTHING,
+    WHERE,
   );
-  if (!settlement.ok) throw new Error('refused');
-  const where = { processorId: 1, bankAccountId: 1 };
-  const first = decideSettlement(settlement.value, [], 0, where);
-  expect(first).toMatchObject({ toBankMinor: 0, carriedMinor: -153_00 });
-  expect(first.lines).toContainEqual({
-    account: 'processorBalance',
-    amountMinor: -153_00,
-    processorId: 1,
-  });
-  assertBalanced(first.lines);
-  const next = { ...settlement.value, grossMinor: 500_00, refundsMinor: 0, feeMinor: 0 };
-  const of = (netMinor: number, balanceMinor: number) =>
-    decideSettlement({ ...next, netMinor } as Settlement, [], balanceMinor, where);
-  expect(of(500_00, -153_00)).toMatchObject({ toBankMinor: 347_00, carriedMinor: 153_00 });
-  // Not enough to clear it: the bank sees nothing yet.
-  expect(of(100_00, -153_00)).toMatchObject({ toBankMinor: 0, carriedMinor: 100_00 });
+  expect(posted(decided)).toEqual([
+    ['bankInTransit', 47_00, MON],
+    ['cardFees', 1_00, MON],
+    ['cardClearing', -48_00, MON],
+  ]);
+  expect(decided.cleared).toEqual([
+    { batchId: 5, scheme: 'Meridian', takingsDay: MON, amountMinor: 48_00 },
+  ]);
 });
 
-test('whatever settlements come, the bank gets their nets once the balance is cleared', () => {
-  const nets = fc.array(fc.integer({ min: -300_00, max: 500_00 }), { maxLength: 12 });
+test('a batch over midnight is cleared day by day, days below zero whole', () => {
+  const held = [part(SUN, 30_00), part(MON, -12_00), part(TUE, 40_00)];
+  const decided = decideSettlement(
+    paid(60_00, 12_00, 0),
+    [{ ...batch('Meridian', 58_00), held }],
+    NOTHING,
+    WHERE,
+  );
+  expect(
+    decided.cleared.map(({ takingsDay, amountMinor }) => [takingsDay, amountMinor]),
+  ).toEqual([
+    [SUN, 30_00],
+    [MON, -12_00],
+    [TUE, 30_00],
+  ]);
+  // What the till does not have at all falls on the batch’s own day.
+  const unknown = decideSettlement(paid(60_00, 0, 2_00), [], NOTHING, WHERE);
+  expect(unknown.cleared).toEqual([
+    { batchId: null, scheme: 'Meridian', takingsDay: MON, amountMinor: 60_00 },
+  ]);
+  expect(byDay(unknown.lines)).toEqual([]);
+});
+
+// Gross 100.00, refunds 250.00, fees 3.00: the processor carries −153.00; its next net of 500.00 pays
+// 347.00 (derived).
+test('a negative net is carried by the processor, and the next one clears it first, by its days', () => {
+  const first = decideSettlement(paid(100_00, 250_00, 3_00), [], NOTHING, WHERE);
+  expect(first).toMatchObject({ toBankMinor: 0, carriedMinor: -153_00 });
+  expect(posted(first)).toContainEqual(['processorBalance', -153_00, MON]);
+  assertBalanced(first.lines);
+  const pot = 'card 1 Meridian';
+  const carried = { balanceMinor: -153_00, parts: [{ ...part(SUN, -153_00), pot }] };
+  const cleared = decideSettlement(paid(500_00, 0, 0), [], carried, WHERE);
+  expect(cleared).toMatchObject({ toBankMinor: 347_00, carriedMinor: 153_00 });
+  expect(posted(cleared)).toEqual([
+    ['bankInTransit', 500_00, MON],
+    ['bankInTransit', -153_00, SUN],
+    ['processorBalance', 153_00, SUN],
+    ['cardClearing', -500_00, MON],
+  ]);
+  // Not enough to clear it: the bank sees nothing yet, and the days stay with the processor.
+  const less = decideSettlement(paid(100_00, 0, 0), [], carried, WHERE);
+  expect(less).toMatchObject({ toBankMinor: 0, carriedMinor: 100_00 });
+  expect(posted(less)).toContainEqual(['processorBalance', 100_00, MON]);
+  // Just enough: nothing will ever show at the bank, so it is there at once.
+  const even = decideSettlement(paid(153_00, 0, 0), [], carried, WHERE);
+  expect(even).toMatchObject({ toBankMinor: 0, carriedMinor: 153_00 });
+  expect(posted(even)).toContainEqual(['bank', 153_00, MON]);
+  expect(posted(even)).toContainEqual(['bank', -153_00, SUN]);
+  for (const { lines } of [first, cleared, less, even]) expect(byDay(lines)).toEqual([]);
+});
+
+test('what no file will settle of a batch leaves it by the days that are open', () => {
+  const open = { ...batch('Meridian', 50_00, 48_00), held: [part(MON, 2_00)] };
+  const { lines } = decideGivenUp(open, 1);
+  expect(posted({ lines })).toEqual([
+    ['cardAdjustments', 2_00, MON],
+    ['cardClearing', -2_00, MON],
+  ]);
+  // Settled beyond the till: it was the batch’s own day’s, and goes back there.
+  const beyond = decideGivenUp(
+    { ...batch('Meridian', 50_00, 55_00), held: [part(MON, -5_00)] },
+    1,
+  );
+  expect(beyond.cleared).toEqual([part(MON, -5_00)]);
+});
+
+test('whatever settlements come, by day and pot no cent is lost, and the bank gets the nets', () => {
+  const scheme = fc.record({
+    scheme: fc.constantFrom('Meridian', 'Corvus'),
+    gross: fc.integer({ min: 0, max: 500_00 }),
+    refunds: fc.integer({ min: 0, max: 400_00 }),
+    fee: fc.integer({ min: 0, max: 9_00 }),
+    held: fc.tuple(
+      fc.integer({ min: -90_00, max: 300_00 }),
+      fc.integer({ min: -90_00, max: 300_00 }),
+    ),
+  });
+  const one = fc.uniqueArray(scheme, { selector: (row) => row.scheme, minLength: 1 });
   fc.assert(
-    fc.property(nets, (list) => {
-      let [balance, bank] = [0, 0];
-      for (const netMinor of list) {
-        const one = {
-          schemes: [],
-          grossMinor: netMinor,
-          refundsMinor: 0,
-          feeMinor: 0,
-          netMinor,
+    fc.property(fc.array(one, { maxLength: 8 }), (list) => {
+      let [balance, bank, nets] = [0, 0, 0];
+      let carriedParts: (Part & { pot: string })[] = [];
+      list.forEach((rows, day) => {
+        const batchDate = `2026-03-1${day}`;
+        const before = `2026-03-0${day + 1}`;
+        const schemes = rows.map(({ scheme: name, gross, refunds, fee }) => ({
+          batchDate,
+          scheme: name,
+          items: 1,
+          grossMinor: minor(gross),
+          refundsMinor: minor(refunds),
+          feeMinor: minor(fee),
+          netMinor: minor(gross - refunds - fee),
+        }));
+        const total = (name: 'grossMinor' | 'refundsMinor' | 'feeMinor' | 'netMinor') =>
+          sum(schemes.map((row) => row[name]));
+        const settlement = {
+          reference: `Q-${day}`,
+          date: batchDate,
+          currency: 'CAD',
+          schemes,
+          grossMinor: total('grossMinor'),
+          refundsMinor: total('refundsMinor'),
+          feeMinor: total('feeMinor'),
+          netMinor: total('netMinor'),
         };
-        const { toBankMinor, carriedMinor, lines } = decideSettlement(
-          one as unknown as Settlement,
-          [],
-          balance,
-          { processorId: 1, bankAccountId: 1 },
-        );
-        if (lines.length) assertBalanced(lines);
+        const batches = rows.map(({ scheme: name, held }, i) => ({
+          ...batch(name, held[0] + held[1]),
+          batchId: day * 10 + i,
+          batchDate,
+          held: [part(before, held[0]), part(batchDate, held[1])].filter(
+            ({ amountMinor }) => amountMinor !== 0,
+          ),
+        }));
+        const carried = { balanceMinor: balance, parts: carriedParts };
+        const decided = decideSettlement(settlement, batches, carried, WHERE);
+        const { toBankMinor, carriedMinor, lines, cleared } = decided;
+        assertBalanced(lines);
+        expect(byDay(lines)).toEqual([]);
+        const on = (account: string) =>
+          sum(lines.map((line) => (line.account === account ? line.amountMinor : 0)));
+        expect(on('bankInTransit')).toBe(toBankMinor);
+        expect(on('bank')).toBe(0);
+        expect(on('processorBalance')).toBe(carriedMinor);
+        expect(on('cardFees')).toBe(settlement.feeMinor);
+        expect(-on('cardClearing')).toBe(settlement.grossMinor - settlement.refundsMinor);
+        expect(sum(cleared.map(({ amountMinor }) => amountMinor))).toBe(-on('cardClearing'));
+        carriedParts = carriedAfter(carriedParts, lines);
         balance += carriedMinor;
         bank += toBankMinor;
+        nets += settlement.netMinor;
+        expect(sum(carriedParts.map(({ amountMinor }) => amountMinor))).toBe(balance);
         expect(balance).toBeLessThanOrEqual(0);
         // Nothing goes to the bank while the processor carries something.
         expect(balance < 0 && toBankMinor > 0).toBe(false);
-      }
-      expect(bank + balance).toBe(list.reduce((all, net) => all + net, 0));
+      });
+      expect(bank + balance).toBe(nets);
     }),
+    { numRuns: 300 },
   );
 });
+
+/** What the processor carries after an entry, by day and pot. */
+function carriedAfter(
+  before: readonly (Part & { pot: string })[],
+  lines: readonly JournalLine[],
+) {
+  const sums = new Map<string, number>();
+  const add = (day: string, pot: string, amount: number) => {
+    const key = `${day}|${pot}`;
+    sums.set(key, (sums.get(key) ?? 0) + amount);
+  };
+  for (const { takingsDay, pot, amountMinor } of before) add(takingsDay, pot, amountMinor);
+  for (const { account, amountMinor, tag } of lines) {
+    if (account === 'processorBalance') add(tag!.takingsDay, tag!.pot, amountMinor);
+  }
+  return [...sums]
+    .filter(([, amount]) => amount !== 0)
+    .map(([key, amount]) => ({
+      takingsDay: key.split('|')[0]!,
+      pot: key.split('|')[1]!,
+      amountMinor: minor(amount),
+    }));
+}

@@ -9,6 +9,9 @@ export const IN_DRAWER = 'drawer';
 export const byTender = (position: number): string => `tender#${position}`;
 /** An item that a count puts into the safe, by its place. */
 export const bySafeItem = (position: number): string => `safeItem#${position}`;
+/** A slip, a settlement, before its row is stored. */
+export const ON_SLIP = 'slip#1';
+export const IN_SETTLEMENT = 'settlement#1';
 export const atProcessor = (processorId: number | null): string => `processor ${processorId}`;
 /** What lies in a drawer as change. */
 export const inFund = (drawerId: number): string => `fund ${drawerId}`;

@@ -56,6 +56,7 @@ type Paper = {
   number: string;
   bankAccountId: number;
   sentOn: string;
+  takenOn: string;
 };
 
 /**
@@ -145,7 +146,14 @@ export async function returnCheque(
         walkIn: walkInMinor,
         amount: paper.amountMinor,
       },
-      { bankAccountId: paper.bankAccountId },
+      {
+        bankAccountId: paper.bankAccountId,
+        takings: {
+          takingsDay: paper.takenOn,
+          pot: 'cheque',
+          holders: { bankInTransit: `returnedCheque ${returnedChequeId}` },
+        },
+      },
     ),
   );
   await postDocument(context, {
@@ -171,7 +179,8 @@ async function paperOf(
 ): Promise<Paper> {
   const found = await row<Omit<Paper, 'bankAccountId' | 'sentOn'>>(
     tx,
-    `SELECT q.amount_minor AS amountMinor, q.number, st.sale_id AS saleId
+    `SELECT q.amount_minor AS amountMinor, q.number, st.sale_id AS saleId,
+       q.taken_on AS takenOn
      FROM cheque q JOIN sale_tender st ON st.id = q.sale_tender_id WHERE q.id = ?`,
     [chequeId],
   );

@@ -43,9 +43,10 @@ export async function countBag(
       reason,
       takingsDay,
       drawerSessionId: sessionId,
-      lines: (over) => {
+      lines: (over, holder) => {
         differenceMinor = over;
-        return post('bag.difference', { over }, { bankAccountId });
+        const takings = { takingsDay, pot: 'cash', holders: { bankInTransit: holder } };
+        return post('bag.difference', { over }, { bankAccountId, takings });
       },
     },
   );

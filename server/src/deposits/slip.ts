@@ -1,5 +1,6 @@
 import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/contracts';
 import { decideSlip } from '@abacist/core/deposits';
+import { ON_SLIP } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -27,11 +28,13 @@ export async function sendSlip(
     amount: number;
     taken: number;
     leftMinor: number;
+    pot: string;
     chequeDated: string | null;
   }>(
     tx,
     `SELECT i.id, i.takings_day AS takingsDay, i.amount_minor AS amount,
        i.taken_minor AS taken, CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor,
+       IF(i.cheque_id IS NULL, i.from_pot, 'cheque') AS pot,
        (SELECT q.dated FROM cheque q WHERE q.id = i.cheque_id) AS chequeDated
      FROM safe_item i WHERE i.id IN (${placeholders(ids.length)})
      ORDER BY i.id FOR UPDATE`,
@@ -65,6 +68,7 @@ export async function sendSlip(
     date: today,
     lines,
     memo: command.bankReference,
+    holders: { [ON_SLIP]: `slip ${slipId}` },
   });
   return { answer: { slipId, number, totalMinor }, documentNumber: number };
 }

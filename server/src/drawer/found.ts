@@ -47,7 +47,7 @@ export async function findCheque(
     'INSERT INTO cheque_found (cheque_id, amount_minor) VALUES (?, ?)',
     [chequeId, amountMinor],
   );
-  await run(
+  const { insertId: itemId } = await run(
     tx,
     `INSERT INTO safe_item (drawer_close_id, takings_day, amount_minor, cheque_id, found_id)
      VALUES (?, ?, ?, ?, ?)`,
@@ -58,7 +58,17 @@ export async function findCheque(
     subjectId: foundId,
     date,
     takingsDay: takenOn,
-    lines: post('cheque.found', { amount: amountMinor }),
+    lines: post(
+      'cheque.found',
+      { amount: amountMinor },
+      {
+        takings: {
+          takingsDay: takenOn,
+          pot: 'cheque',
+          holders: { safe: `safeItem ${itemId}` },
+        },
+      },
+    ),
     memo: reason,
   });
   return { answer: { number }, documentNumber: number };

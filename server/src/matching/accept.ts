@@ -1,11 +1,13 @@
 import type { MatchCommand } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
-import { post, type JournalLine } from '@abacist/core/ledger';
+import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
+import { sum } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
+import { heldBy } from '../takings/held';
 
 export type Pair = { movement: string; lineId: number };
 export type HowMatched = { certain: boolean; grade: number; round: number };
@@ -15,16 +17,41 @@ export type Explained = {
   reason: string;
   takingsDay: string;
   drawerSessionId: number;
-  lines: (differenceMinor: number) => JournalLine[];
+  lines: (differenceMinor: number, holder: string) => JournalLine[];
 };
 
-/** Where each kind of movement is kept, what it moves, and when it may be matched. */
+/** Where each kind of movement is kept, what it moves, when it may be matched, who holds it. */
 export const MOVEMENT_TABLES = {
-  slip: { table: 'slip', amount: 'total_minor', standing: 'standing' },
-  settlement: { table: 'settlement', amount: 'to_bank_minor', standing: 'standing' },
-  ownCheque: { table: 'own_cheque', amount: '-amount_minor', standing: 'NOT voided' },
-  transfer: { table: 'transfer', amount: 'amount_minor', standing: 'NOT voided' },
-  returnedCheque: { table: 'returned_cheque', amount: '-amount_minor', standing: 'standing' },
+  slip: {
+    table: 'slip',
+    amount: 'total_minor',
+    standing: 'standing',
+    holder: `CONCAT('slip ', id)`,
+  },
+  settlement: {
+    table: 'settlement',
+    amount: 'to_bank_minor',
+    standing: 'standing',
+    holder: `CONCAT('settlement ', id)`,
+  },
+  ownCheque: {
+    table: 'own_cheque',
+    amount: '-amount_minor',
+    standing: 'NOT voided',
+    holder: `CONCAT('tender ', sale_tender_id)`,
+  },
+  transfer: {
+    table: 'transfer',
+    amount: 'amount_minor',
+    standing: 'NOT voided',
+    holder: `CONCAT('tender ', sale_tender_id)`,
+  },
+  returnedCheque: {
+    table: 'returned_cheque',
+    amount: '-amount_minor',
+    standing: 'standing',
+    holder: `CONCAT('returnedCheque ', id)`,
+  },
 } as const;
 export type MovementName = keyof typeof MOVEMENT_TABLES;
 
@@ -50,15 +77,16 @@ export async function acceptPair(
 ): Promise<number> {
   const { tx, actor, now, shop } = context;
   const { name, id } = parseMovement(pair.movement);
-  const { table, amount, standing } = MOVEMENT_TABLES[name];
+  const { table, amount, standing, holder } = MOVEMENT_TABLES[name];
   const line = await row<{ date: string; amount_minor: number }>(
     tx,
     'SELECT date, amount_minor FROM statement_line WHERE id = ? AND bank_account_id = ?',
     [pair.lineId, bankAccountId],
   );
-  const movement = await row<{ amount: number }>(
+  const movement = await row<{ amount: number; holder: string }>(
     tx,
-    `SELECT ${amount} AS amount FROM ${table} WHERE id = ? AND bank_account_id = ?`,
+    `SELECT ${amount} AS amount, ${holder} AS holder
+     FROM ${table} WHERE id = ? AND bank_account_id = ?`,
     [id, bankAccountId],
   );
   if (!line || !movement) throw refuseWith('match.unknown');
@@ -104,13 +132,48 @@ export async function acceptPair(
       takingsDay: explained.takingsDay,
       drawerSessionId: explained.drawerSessionId,
     }),
-    lines: [
-      ...post('line.matched', { amount: line.amount_minor }, { bankAccountId }),
-      ...(explained?.lines(differenceMinor) ?? []),
-    ],
+    lines: await matchedLines(context, {
+      bankAccountId,
+      holder: movement.holder,
+      lineId: pair.lineId,
+      amountMinor: line.amount_minor,
+      explained: explained?.lines(differenceMinor, movement.holder) ?? [],
+    }),
     memo: explained?.reason ?? pair.movement,
   });
   return groupId;
+}
+
+/** All that the movement holds in transit is at the bank now, with what explains a difference. */
+async function matchedLines(
+  { tx }: CommandContext,
+  {
+    bankAccountId,
+    holder,
+    lineId,
+    amountMinor: wholeMinor,
+    explained,
+  }: {
+    bankAccountId: number;
+    holder: string;
+    lineId: number;
+    amountMinor: number;
+    explained: JournalLine[];
+  },
+): Promise<JournalLine[]> {
+  const inTransit = await heldBy(tx, 'bankInTransit', [holder]);
+  const bagged = explained.flatMap(({ account, amountMinor, tag }) =>
+    account === 'bankInTransit' && tag ? [{ ...tag, amountMinor }] : [],
+  );
+  const heldMinor = sum([...inTransit, ...bagged].map(({ amountMinor }) => amountMinor));
+  if (heldMinor !== wholeMinor)
+    throw new Error(`${holder} holds ${heldMinor}, not ${wholeMinor}`);
+  const holders = { bankInTransit: holder, bank: `line ${lineId}` };
+  const amount = [...inTransit, ...bagged].map(({ takingsDay, pot, amountMinor }) => ({
+    amountMinor,
+    takings: { takingsDay, pot, holders },
+  }));
+  return mergeLines([...explained, ...post('line.matched', { amount }, { bankAccountId })]);
 }
 
 /** A person accepts pairs: all of them or none. */

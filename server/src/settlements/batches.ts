@@ -1,6 +1,8 @@
 import type { BatchView } from '@abacist/contracts';
 import { addBankingDays } from '@abacist/core/dates';
+import { minor } from '@abacist/core/money';
 import type { BatchScheme } from '@abacist/core/settlements';
+import type { Part } from '@abacist/core/takings';
 import type { CommandContext, Shop } from '../context';
 import { placeholders, rows, run, type Db } from '../db/pool';
 import { holidaysAround } from '../settings/holidays';
@@ -33,7 +35,7 @@ const BATCH_SCHEMES = `
   GROUP BY b.id, b.processor_id, b.batch_date, b.closed_at, t.scheme
   ORDER BY b.batch_date, b.id, t.scheme`;
 
-type Found = BatchScheme & {
+type Found = Omit<BatchScheme, 'held'> & {
   processorId: number;
   closed: number;
   /** The newest settlement that settled something of the batch. */
@@ -48,21 +50,60 @@ export const batchSchemes = (
   db: Db,
   processorId: number,
   dates: readonly string[],
-): Promise<BatchScheme[]> =>
-  batchSchemesWhere(
-    db,
-    `b.processor_id = ? AND b.batch_date IN (${placeholders(dates.length)})`,
-    [processorId, ...dates],
+): Promise<BatchScheme[]> => {
+  const where = `b.processor_id = ? AND b.batch_date IN (${placeholders(dates.length)})`;
+  return batchSchemesWhere(db, where, [processorId, ...dates]).then((found) =>
+    withHeld(db, found),
   );
+};
+
+/** What of batches and schemes is not cleared, by the day that took it. */
+async function withHeld<One extends { batchId: number; scheme: string }>(
+  db: Db,
+  found: readonly One[],
+): Promise<(One & { held: Part[] })[]> {
+  if (found.length === 0) return [];
+  const ids = [...new Set(found.map(({ batchId }) => batchId))];
+  const marks = placeholders(ids.length);
+  type Row = { batchId: number; scheme: string; day: string; amount: string };
+  const parts = await rows<Row>(
+    db,
+    `SELECT x.batchId, x.scheme, x.day, SUM(x.amount) AS amount
+     FROM (
+       SELECT m.batch_id AS batchId, t.scheme, s.date AS day, st.amount_minor AS amount
+       FROM batch_now m
+       JOIN sale_tender st ON st.id = m.sale_tender_id
+       JOIN sale s ON s.id = st.sale_id
+       JOIN tender t ON t.id = st.tender_id
+       LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE m.batch_id IN (${marks}) AND v.id IS NULL
+       UNION ALL
+       SELECT c.batch_id, c.scheme, c.takings_day, -c.amount_minor
+       FROM cleared_part c
+       LEFT JOIN settlement g ON g.id = c.settlement_id
+       LEFT JOIN batch_difference y ON y.id = c.batch_difference_id
+       WHERE c.batch_id IN (${marks}) AND (g.standing OR y.standing)
+     ) x
+     GROUP BY x.batchId, x.scheme, x.day
+     HAVING SUM(x.amount) <> 0 ORDER BY x.day`,
+    [...ids, ...ids],
+  );
+  return found.map((one) => ({
+    ...one,
+    held: parts
+      .filter((part) => part.batchId === one.batchId && part.scheme === one.scheme)
+      .map(({ day, amount }) => ({ takingsDay: day, amountMinor: minor(Number(amount)) })),
+  }));
+}
 
 /** One scheme of a batch. */
 export async function schemeOfBatch(
   db: Db,
   batchId: number,
   scheme: string,
-): Promise<Found | undefined> {
-  const [found] = await batchSchemesWhere(db, 'b.id = ? AND t.scheme = ?', [batchId, scheme]);
-  return found;
+): Promise<(Found & BatchScheme) | undefined> {
+  const found = await batchSchemesWhere(db, 'b.id = ? AND t.scheme = ?', [batchId, scheme]);
+  return (await withHeld(db, found))[0];
 }
 
 /**

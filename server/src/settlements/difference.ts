@@ -1,7 +1,7 @@
 import type { DecideDifference, UndoDifference } from '@abacist/contracts';
-import { post } from '@abacist/core/ledger';
+import { decideGivenUp } from '@abacist/core/settlements';
 import type { CommandContext } from '../context';
-import { row, run } from '../db/pool';
+import { insertMany, row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
@@ -38,13 +38,26 @@ export async function decideDifference(
     'INSERT INTO batch_difference (batch_id, scheme, amount_minor) VALUES (?, ?, ?)',
     [batchId, scheme, shortMinor],
   );
+  const { cleared, lines } = decideGivenUp(found, processorId);
+  await insertMany(
+    tx,
+    'cleared_part',
+    ['batch_difference_id', 'batch_id', 'scheme', 'takings_day', 'amount_minor'],
+    cleared.map(({ takingsDay, amountMinor }) => [
+      insertId,
+      batchId,
+      scheme,
+      takingsDay,
+      amountMinor,
+    ]),
+  );
   await keepSettled(context, [batchId]);
   const { number } = await postDocument(context, {
     kind: 'batchDifference',
     subjectId: insertId,
     date,
     takingsDay: batchDate,
-    lines: post('settlement.difference', { short: shortMinor }, { processorId }),
+    lines,
     memo: reason,
     approvalId,
   });

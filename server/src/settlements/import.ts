@@ -2,6 +2,7 @@ import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
 import { addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
 import { decideSettlement, type Settlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
+import { atProcessor, IN_SETTLEMENT } from '@abacist/core/takings';
 import { registerFile } from '../bank/files';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, row, run, toMinor, type Db } from '../db/pool';
@@ -9,6 +10,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { holidaysAround } from '../settings/holidays';
+import { heldBy } from '../takings/held';
 import { batchSchemes, keepSettled } from './batches';
 
 type Processor = { id: number; bank_account_id: number; delay_banking_days: number };
@@ -52,7 +54,9 @@ export async function importSettlement(
   await closeBatchesOf(context, processor.id, dates);
   const batches = await batchSchemes(tx, processor.id, dates);
   const balanceMinor = await carriedBy(tx, processor.id);
-  const decided = decideSettlement(settlement, batches, balanceMinor, {
+  const parts = await heldBy(tx, 'processorBalance', [atProcessor(processor.id)]);
+  const carried = { balanceMinor, parts };
+  const decided = decideSettlement(settlement, batches, carried, {
     processorId: processor.id,
     bankAccountId: processor.bank_account_id,
   });
@@ -130,6 +134,18 @@ export async function importSettlement(
     ['settlement_id', 'batch_id', 'scheme', 'amount_minor'],
     decided.settled.map((one) => [settlementId, one.batchId, one.scheme, one.amountMinor]),
   );
+  await insertMany(
+    tx,
+    'cleared_part',
+    ['settlement_id', 'batch_id', 'scheme', 'takings_day', 'amount_minor'],
+    decided.cleared.map(({ batchId, scheme, takingsDay, amountMinor }) => [
+      settlementId,
+      batchId,
+      scheme,
+      takingsDay,
+      amountMinor,
+    ]),
+  );
   await keepSettled(context, [
     ...new Set(decided.findings.flatMap(({ batchId }) => (batchId === null ? [] : [batchId]))),
   ]);
@@ -140,6 +156,7 @@ export async function importSettlement(
     takingsDay: dates.sort()[0]!,
     lines: decided.lines,
     memo: reference,
+    holders: { [IN_SETTLEMENT]: `settlement ${settlementId}` },
   });
   const { grossMinor, refundsMinor, feeMinor, netMinor } = settlement;
   const { toBankMinor, carriedMinor } = decided;

@@ -11,7 +11,7 @@ export type HeldPart = Part & { pot: string; holder: string };
  */
 export async function heldBy(
   db: Db,
-  role: 'drawer' | 'fund' | 'safe' | 'bankInTransit' | 'cardClearing',
+  role: 'drawer' | 'fund' | 'safe' | 'bankInTransit' | 'cardClearing' | 'processorBalance',
   holders: readonly string[],
 ): Promise<HeldPart[]> {
   if (holders.length === 0) return [];

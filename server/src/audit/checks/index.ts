@@ -5,12 +5,14 @@ import { LEDGER } from './ledger';
 import { ORDERS } from './orders';
 import { RETURNS } from './returns';
 import { SALES } from './sales';
+import { TAKINGS } from './takings';
 import type { Check } from './build';
 
 /** Every check of the books, domain by domain. */
 export const CHECKS: Check[] = [
   ...LEDGER,
   ...SALES,
+  ...TAKINGS,
   ...RETURNS,
   ...ORDERS,
   ...ACCOUNTS,
