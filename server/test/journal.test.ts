@@ -64,6 +64,23 @@ describe.each([
     await expect(postIt(mixed)).rejects.toThrow('add up to zero');
   });
 
+  test('what moves takings must be zero by day and pot', async () => {
+    const moves = await openEntry();
+    const of = (position: number, amount: number, day: string) =>
+      shop.admin.query(
+        `INSERT INTO entry_line (entry_id, position, account_id, amount_minor, currency, shop_id,
+           takings_day, pot, holder)
+         VALUES (?, ?, 1, ?, 'CAD', 1, ?, 'cash', 'safeItem 1')`,
+        [moves, position, amount, day],
+      );
+    await of(1, 100, '2026-03-02');
+    await of(2, -100, '2026-03-03');
+    await expect(postIt(moves)).rejects.toThrow("a day's takings");
+    await of(3, -100, '2026-03-02');
+    await of(4, 100, '2026-03-03');
+    await postIt(moves);
+  });
+
   test('a posted entry takes no line, no change, no delete', async () => {
     const entry = await openEntry();
     await addLine(entry, 1, 100);

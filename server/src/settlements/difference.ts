@@ -19,7 +19,13 @@ export async function decideDifference(
   batchId: number,
 ): Promise<CommandResult<{ id: number; number: string }>> {
   const { tx, today: date } = context;
-  await row(tx, 'SELECT id FROM batch WHERE id = ? FOR UPDATE', [batchId]);
+  // A settlement of the processor and this one see each other: no part is cleared twice.
+  await row(
+    tx,
+    `SELECT b.id FROM batch b JOIN processor p ON p.id = b.processor_id
+     WHERE b.id = ? FOR UPDATE`,
+    [batchId],
+  );
   const found = await schemeOfBatch(tx, batchId, scheme);
   if (!found) throw notFound('batch.unknown');
   if (found.settlementId === null) throw refuseWith('batch.notSettled');

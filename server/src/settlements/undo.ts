@@ -36,6 +36,7 @@ export async function undoSettlement(
     [id],
   );
   if (!found) throw notFound('settlement.unknown');
+  await row(tx, 'SELECT id FROM processor WHERE id = ? FOR UPDATE', [found.processorId]);
   if (found.standing === null) throw refuseWith('settlement.undone');
   if (found.groupId !== null) throw refuseWith('settlement.matched');
   const later = await row<{ number: string }>(
