@@ -1,4 +1,5 @@
 export * from './holders';
 export * from './moveOn';
+export * from './places';
 export * from './pots';
 export * from './split';

@@ -99,7 +99,10 @@ export async function takeBack(trial: TrialShop): Promise<void> {
     ...byTender[sale.by],
   });
   trial.books.taxed(trial.today, back.tax, -1);
-  if (sale.by === 'account') trial.books.owes(sale.accountId!, -worth);
+  if (sale.by === 'account') {
+    trial.books.owes(sale.accountId!, -worth);
+    trial.books.charged(trial.today, -worth);
+  }
   trial.books.took(trial.today, sale.by === 'cash' ? -given : -worth);
   if (sale.by === 'cash') trial.drawerToday[sale.drawer]! -= given;
   if (sale.by === 'card') trial.inBatch(sale.scheme!, 1, 0, worth);

@@ -10,6 +10,7 @@ import {
   findCheque,
   sellByCheque,
 } from './cheques';
+import { comparePlaces } from './places';
 import { compareBooks, compareDay, trialBalance } from './compare';
 import { cancelOrder, prepay, sellOrder } from './orders';
 import { payOnAccount, sellVoucher, takeVoucherBack, useVoucher } from './owed';
@@ -49,6 +50,7 @@ export async function runTrial(trial: TrialShop, days: number): Promise<void> {
     await evening(trial);
     await compareDay(trial);
   }
+  await comparePlaces(trial, '2026-03-02');
   await lateCharges(trial);
   await trial.shop.jobsEnded();
   await trial.shop.seal();

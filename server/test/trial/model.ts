@@ -105,6 +105,8 @@ export class Books {
   readonly accounts: Record<string, number> = {};
   readonly taxOfDay: Record<string, Record<string, number>> = {};
   readonly takenOfDay: Record<string, number> = {};
+  /** Of what was taken: charged to accounts, which no pot has. */
+  readonly chargedOfDay: Record<string, number> = {};
   readonly voidsOfDay: Record<string, number> = {};
   readonly refundsOfDay: Record<string, number> = {};
   readonly owed: Record<number, number> = {};
@@ -122,6 +124,9 @@ export class Books {
   }
   took(day: string, amount: number): void {
     add(this.takenOfDay, day, amount);
+  }
+  charged(day: string, amount: number): void {
+    add(this.chargedOfDay, day, amount);
   }
   owes(accountId: number, amount: number): void {
     this.owed[accountId] = (this.owed[accountId] ?? 0) + amount;

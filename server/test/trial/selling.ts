@@ -164,6 +164,7 @@ export async function sell(trial: TrialShop, by: Paid['by']): Promise<void> {
   if (by === 'account') {
     sale.accountId = accountId;
     trial.books.owes(accountId, sale.total);
+    trial.books.charged(trial.today, sale.total);
   }
   trial.books.took(trial.today, by === 'cash' ? sale.kept : sale.total);
   trial.sales.push(sale);
