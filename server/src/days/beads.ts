@@ -7,6 +7,7 @@ import {
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
 import { SETTLED, STANDING } from '../settlements/batches';
+import { stagesOf, type ToldPot } from '../takings/stages';
 import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
@@ -25,47 +26,7 @@ export type PotPart = {
 };
 
 type PotRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
-type CashRow = PotRow & { pot: 'cash' | 'cheque' };
 type CardRow = PotRow & { scheme: string; looseMinor: number };
-
-/**
- * Cash and cheques of each day by how far it has come: taken and not counted, in the safe, on a slip, home.
- * What was counted follows the safe's items, so that the difference is with its day.
- */
-const CASH = `
-  SELECT s.date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 'taken' AS stage,
-    NULL AS homeOn, t.kind AS pot
-  FROM sale s
-  JOIN sale_tender st ON st.sale_id = s.id
-  JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
-  LEFT JOIN sale_void v ON v.sale_id = s.id
-  LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
-  GROUP BY s.date, t.kind
-  UNION ALL
-  SELECT s.date, CAST(-SUM(x.amount_minor) AS SIGNED), 'taken', NULL, 'cash'
-  FROM sale s
-  JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack'
-  LEFT JOIN sale_void v ON v.sale_id = s.id
-  LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND c.id IS NULL
-  GROUP BY s.date
-  UNION ALL
-  SELECT i.takings_day, CAST(SUM(i.amount_minor - i.taken_minor) AS SIGNED), 'counted', NULL,
-    IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
-  FROM safe_item i
-  WHERE i.takings_day BETWEEN ? AND ?
-  GROUP BY i.takings_day, pot
-  UNION ALL
-  SELECT i.takings_day, CAST(SUM(si.amount_minor) AS SIGNED),
-    IF(sl.match_group_id IS NULL, 'sent', 'home') AS stage,
-    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = sl.match_group_id)),
-    IF(i.cheque_id IS NULL, 'cash', 'cheque') AS pot
-  FROM safe_item i
-  JOIN slip_item_now si ON si.safe_item_id = i.id
-  JOIN slip sl ON sl.id = si.slip_id
-  WHERE i.takings_day BETWEEN ? AND ?
-  GROUP BY i.takings_day, stage, pot`;
 
 /**
  * What is settled of a batch and scheme less what the till has, once a settlement named the
@@ -120,26 +81,6 @@ const CARDS = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date, t.scheme, stage`;
 
-/** Cheques that the shop wrote on a day: on their way until the bank has paid them. */
-const OWN_CHEQUES = `
-  SELECT o.date, CAST(-SUM(o.amount_minor) AS SIGNED) AS amountMinor,
-    IF(o.match_group_id IS NULL, 'sent', 'home') AS stage,
-    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = o.match_group_id))
-      AS homeOn
-  FROM own_cheque o
-  WHERE o.date BETWEEN ? AND ? AND NOT o.voided
-  GROUP BY o.date, stage`;
-
-/** Customers' bank transfers of a day: on their way until the statement shows them. */
-const TRANSFERS = `
-  SELECT o.date, CAST(SUM(o.amount_minor) AS SIGNED) AS amountMinor,
-    IF(o.match_group_id IS NULL, 'sent', 'home') AS stage,
-    MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = o.match_group_id))
-      AS homeOn
-  FROM transfer o
-  WHERE o.date BETWEEN ? AND ? AND NOT o.voided
-  GROUP BY o.date, stage`;
-
 /**
  * Other tenders stand for an allowance or an expense: their account has them from the sale on,
  * and no bank will see them.
@@ -154,20 +95,23 @@ const OTHERS = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date`;
 
+const SHAPE_OF: Record<ToldPot, BeadShape> = {
+  cash: 'cash',
+  cheque: 'cheque',
+  ownCheque: 'cheque',
+  transfer: 'other',
+};
+
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [cash, cards, written, transfers, others, charged] = await Promise.all([
-    rows<CashRow>(db, CASH, [from, to, from, to, from, to, from, to]),
+  const [told, cards, others, charged] = await Promise.all([
+    stagesOf(db, { from, to }),
     rows<CardRow>(db, CARDS, [from, to]),
-    rows<PotRow>(db, OWN_CHEQUES, [from, to]),
-    rows<PotRow>(db, TRANSFERS, [from, to]),
     rows<PotRow>(db, OTHERS, [from, to]),
     chargedParts(db, from, to),
   ]);
   return [
-    ...cash.map(({ pot, ...part }) => ownPot(part, pot, pot)),
-    ...written.map((part) => ownPot(part, 'ownCheque', 'cheque')),
-    ...transfers.map((part) => ownPot(part, 'transfer', 'other')),
+    ...told.map(({ pot, ...part }) => ownPot(part, pot, SHAPE_OF[pot])),
     ...others.map((part) => ownPot(part, 'other', 'other')),
     ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
     ...cards.map((part): PotPart => ({

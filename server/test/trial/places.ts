@@ -1,5 +1,5 @@
 import { placesOf } from '../../src/takings/places';
-import { potParts } from '../../src/days/beads';
+import { documentParts } from './documents';
 import type { TrialShop } from './trialShop';
 
 /*
@@ -15,7 +15,7 @@ export async function comparePlaces(trial: TrialShop, first: string): Promise<vo
   const span = { from: first, to: trial.today };
   const [places, parts] = await Promise.all([
     placesOf(trial.shop.pool, span),
-    potParts(trial.shop.pool, span),
+    documentParts(trial.shop, span),
   ]);
   const found: Record<string, number> = {};
   const took: Record<string, number> = {};
@@ -31,10 +31,8 @@ export async function comparePlaces(trial: TrialShop, first: string): Promise<vo
     }
   }
   const documents: Record<string, number> = {};
-  for (const { date, key, stage, amountMinor } of parts) {
-    if (['cash', 'cheque', 'transfer', 'ownCheque'].includes(key)) {
-      add(documents, `${date} ${key} ${stage}`, amountMinor);
-    }
+  for (const { date, pot, stage, amountMinor } of parts) {
+    add(documents, `${date} ${pot} ${stage}`, amountMinor);
   }
   const bags = await trial.shop.all<{ day: string; over: number }>(
     `SELECT e.takings_day AS day, g.bag_difference_minor AS \`over\`
