@@ -7,7 +7,7 @@ import {
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
 import { SETTLED, STANDING } from '../settlements/batches';
-import { stagesOf, type ToldPot } from '../takings/stages';
+import { stagesOf } from '../takings/stages';
 import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
@@ -26,7 +26,6 @@ export type PotPart = {
 };
 
 type PotRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
-type CardRow = PotRow & { scheme: string; looseMinor: number };
 
 /**
  * What is settled of a batch and scheme less what the till has, once a settlement named the
@@ -48,38 +47,18 @@ const TILL = `
   WHERE NOT b.settled_whole AND v.id IS NULL
   GROUP BY m.batch_id, t.scheme`;
 
-/**
- * Cards of each day by scheme and how far their batch has come. A batch and scheme is settled
- * when settlements name it; it is home when all of those are at the bank (or paid nothing).
- */
-const CARDS = `
-  SELECT s.date, t.scheme, CAST(SUM(st.amount_minor) AS SIGNED) AS amountMinor,
-    CASE
-      WHEN z.settlements IS NULL AND b.closed_at IS NULL THEN 'taken'
-      WHEN z.settlements IS NULL THEN 'counted'
-      WHEN z.waiting > 0 THEN 'sent'
-      ELSE 'home'
-    END AS stage,
-    CAST(MAX(${DIFFERENCE}) AS SIGNED) AS looseMinor,
-    MAX(z.homeOn) AS homeOn
+/** Days and schemes of batches that settlements named and did not settle whole. */
+const LOOSE = `
+  SELECT s.date, t.scheme, CAST(MAX(${DIFFERENCE}) AS SIGNED) AS looseMinor
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
   JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
   JOIN batch_now m ON m.sale_tender_id = st.id
-  JOIN batch b ON b.id = m.batch_id
+  JOIN batch b ON b.id = m.batch_id AND NOT b.settled_whole
   LEFT JOIN sale_void v ON v.sale_id = s.id
-  LEFT JOIN (
-    SELECT x.batch_id, x.scheme, COUNT(*) AS settlements,
-      SUM(IF(g.carried_minor < 0, g.cleared_by_id IS NULL,
-        g.match_group_id IS NULL AND g.to_bank_minor > 0)) AS waiting,
-      MAX((SELECT MAX(l.date) FROM statement_line l WHERE l.match_group_id = g.match_group_id))
-        AS homeOn
-    FROM settled_now x JOIN settlement g ON g.id = x.settlement_id
-    GROUP BY x.batch_id, x.scheme
-  ) z ON z.batch_id = b.id AND z.scheme = t.scheme
   LEFT JOIN (${TILL}) till ON till.batch_id = b.id AND till.scheme = t.scheme
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
-  GROUP BY s.date, t.scheme, stage`;
+  GROUP BY s.date, t.scheme`;
 
 /**
  * Other tenders stand for an allowance or an expense: their account has them from the sale on,
@@ -95,34 +74,48 @@ const OTHERS = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date`;
 
-const SHAPE_OF: Record<ToldPot, BeadShape> = {
+type Names = Pick<PotPart, 'key' | 'label' | 'shape'>;
+
+const cardNames = (scheme: string): Names => ({
+  key: `card:${scheme}`,
+  label: scheme,
+  shape: 'card',
+});
+
+const SHAPE_OF: Record<string, BeadShape> = {
   cash: 'cash',
   cheque: 'cheque',
   ownCheque: 'cheque',
   transfer: 'other',
 };
 
+/** A pot as its bead is named: cards by their scheme, whoever settles them. */
+function namesOf(pot: string): Names {
+  const [, scheme] = /^card \d+ (.*)$/.exec(pot) ?? [];
+  if (scheme !== undefined) return cardNames(scheme);
+  return { key: pot, label: pot, shape: SHAPE_OF[pot] ?? 'other' };
+}
+
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [told, cards, others, charged] = await Promise.all([
+  const [told, loose, others, charged] = await Promise.all([
     stagesOf(db, { from, to }),
-    rows<CardRow>(db, CARDS, [from, to]),
+    rows<{ date: string; scheme: string; looseMinor: number }>(db, LOOSE, [from, to]),
     rows<PotRow>(db, OTHERS, [from, to]),
     chargedParts(db, from, to),
   ]);
   return [
-    ...told.map(({ pot, ...part }) => ownPot(part, pot, SHAPE_OF[pot])),
+    ...told.map(({ pot, ...part }) => ({ ...part, ...namesOf(pot), looseMinor: 0 })),
     ...others.map((part) => ownPot(part, 'other', 'other')),
     ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
-    ...cards.map((part): PotPart => ({
-      date: part.date,
-      key: `card:${part.scheme}`,
-      label: part.scheme,
-      shape: 'card',
-      stage: part.stage,
-      amountMinor: part.amountMinor,
-      looseMinor: part.looseMinor,
-      homeOn: part.homeOn,
+    // What does not tie is said of the bead, wherever its parts are.
+    ...loose.map(({ date, scheme, looseMinor }): PotPart => ({
+      ...cardNames(scheme),
+      date,
+      stage: 'home',
+      amountMinor: 0,
+      looseMinor,
+      homeOn: null,
     })),
   ];
 }

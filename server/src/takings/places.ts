@@ -50,7 +50,7 @@ export async function placesOf(
 }
 
 /** Cards whose batch was open still: the tenders, by day and pot. */
-function openCards(db: Db, from: string, to: string, asOf?: string) {
+export function openCards(db: Db, from: string, to: string, asOf?: string) {
   return rows<{ day: string; pot: string; amount: string }>(
     db,
     `SELECT s.date AS day, CONCAT('card ', t.processor_id, ' ', t.scheme) AS pot,
