@@ -1,4 +1,5 @@
 import { audit } from '../src/audit/audit';
+import { migrate } from '../src/db/migrate';
 import { countAndClose, importSettlement, pieces, settlementOf } from './day';
 import { book, card, cash, openShop, type Ids, type TestShop } from './harness';
 import { approval, codes, regularsOf } from './regulars';
@@ -153,6 +154,18 @@ test('twenty files and words about one batch at once clear each part once', asyn
     [batchId],
   );
   expect(clearing['cardClearing'] ?? 0).toBe(100_00 - Number(open));
+});
+
+test('a journal of an earlier schema, which has no tags, is refused before anything is changed', async () => {
+  const { name } = await shop.one('SELECT DATABASE() AS name');
+  const url = `${process.env['TEST_DATABASE_URL']}${name}`;
+  const versions = await shop.all('SELECT * FROM schema_version WHERE version >= 74');
+  await shop.admin.query('DELETE FROM schema_version WHERE version >= 74');
+  await expect(migrate(url)).rejects.toThrow('Make it anew');
+  for (const version of versions) {
+    await shop.admin.query('INSERT INTO schema_version SET ?', [version]);
+  }
+  expect(await migrate(url)).toBe(0);
 });
 
 test('a float that grows keeps takings in the drawer, with their day, and holds nothing back', async () => {

@@ -41,6 +41,32 @@ export const SERIES = {
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 
+/** The schema from which on lines of the journal say whose takings they move. */
+const TAGGED = 74;
+
+/**
+ * A journal is never changed, so lines without tags can't get them: a shop of an earlier schema is
+ * made anew. @throws Error where a database has such a journal
+ */
+async function refuseUntagged(connection: mysql.Connection, database: string): Promise<void> {
+  const [tables] = await connection.query(
+    `SELECT table_name FROM information_schema.tables
+     WHERE table_schema = ? AND table_name IN ('schema_version', 'entry')`,
+    [database],
+  );
+  if ((tables as unknown[]).length < 2) return;
+  const [[found]] = (await connection.query(
+    `SELECT (SELECT MAX(version) FROM schema_version) AS version,
+       EXISTS (SELECT 1 FROM entry) AS posted`,
+  )) as unknown as [[{ version: number | string; posted: number | string }]];
+  if (Number(found.posted) === 1 && Number(found.version) < TAGGED) {
+    throw new Error(
+      `The shop in ${database} was made before the journal said whose takings its lines move. ` +
+        'Make it anew: npm run demo -- --fresh',
+    );
+  }
+}
+
 /**
  * Brings a database to the newest schema and seeds what the code itself knows: the chart of
  * accounts and the series of documents. Safe to repeat.
@@ -51,6 +77,7 @@ export async function migrate(adminUrl: string): Promise<number> {
   const database = new URL(adminUrl).pathname.slice(1);
   const connection = await mysql.createConnection({ uri: adminUrl, multipleStatements: true });
   try {
+    await refuseUntagged(connection, database);
     const postgrator = new Postgrator({
       migrationPattern: MIGRATIONS,
       driver: 'mysql',
