@@ -18,7 +18,6 @@ test(
   async () => {
     const trial = new TrialShop(shop, seed);
     await runTrial(trial, days);
-    if (process.env['TRIAL_LOG']) process.stderr.write(JSON.stringify(trial.documents) + '\n');
     expect(trial.differences).toEqual([]);
     expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
     // It did ring every kind of document.
