@@ -6,7 +6,7 @@ import {
   type OriginalSale,
   type SaleState,
 } from '@abacist/core/sales';
-import { byTender } from '@abacist/core/takings';
+import { byTender, isByPlace } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { placeholders, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -138,7 +138,7 @@ export async function sell(
     drawerSessionId,
     approvalId,
     salespersonId: parties.salespersonId,
-    holders: await tendersHeld(context, saleId),
+    holders: await tendersHeld(context, saleId, sale),
   });
   await matchTransfers(context, saleId, sale);
   const { totalMinor } = sale;
@@ -159,7 +159,10 @@ export async function sell(
 async function tendersHeld(
   { tx }: CommandContext,
   saleId: number,
+  { lines }: DecidedSale,
 ): Promise<Record<string, string>> {
+  // Only a transfer and a cheque of ours are named so: no other ticket asks.
+  if (!lines.some(({ tag }) => tag && isByPlace(tag.holder))) return {};
   const found = await rows<{ id: number; position: number }>(
     tx,
     'SELECT id, position FROM sale_tender WHERE sale_id = ?',
