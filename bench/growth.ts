@@ -82,7 +82,7 @@ async function addSales(pool: Pool, count: number): Promise<void> {
   await run(
     `INSERT INTO entry (id, shop_id, date, takings_day, kind, subject_id, user_id, posted_at,
        memo, status)
-     SELECT ${top.entry} + seq, 1, ${day}, ${day}, 'sale', ${top.sale} + seq, 1, ${day}, '',
+     SELECT ${top.entry} + seq, 1, ${day}, ${day}, 'sale', ${top.sale} + seq, 1, NOW(3), '',
        'POSTED' FROM ${seq}`,
   );
   for (const [position, role, amount] of [
@@ -92,8 +92,10 @@ async function addSales(pool: Pool, count: number): Promise<void> {
     [4, 'rounding', '-3'],
   ] as const) {
     await run(
-      `INSERT INTO entry_line (entry_id, position, account_id, amount_minor, currency, shop_id)
-       SELECT ${top.entry} + seq, ${position}, a.id, ${amount}, 'CAD', 1
+      `INSERT INTO entry_line (entry_id, position, account_id, amount_minor, currency, shop_id,
+         takings_day, pot, holder)
+       SELECT ${top.entry} + seq, ${position}, a.id, ${amount}, 'CAD', 1,
+         ${role === 'drawer' ? `${day}, 'cash', 'drawer 1'` : 'NULL, NULL, NULL'}
        FROM ${seq} JOIN account a ON a.role = '${role}'`,
     );
   }
