@@ -6,6 +6,7 @@ import {
   type SaleState,
   type SaleTicket,
   type TenderState,
+  type TicketAccount,
 } from '../src/sales';
 import type { TaxCode } from '../src/tax';
 
@@ -123,6 +124,25 @@ export const order = (more: Partial<Order> = {}): Order => ({
       agreedMinor: 200_00,
     },
   ],
+  ...more,
+});
+
+/** A charge account of nobody in particular. */
+export const account = (more: Partial<TicketAccount> = {}): TicketAccount => ({
+  id: 4,
+  name: 'Gannet',
+  closed: false,
+  terms: { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 },
+  chain: [],
+  holdReason: null,
+  overdueMinor: 0,
+  overdueDays: 0,
+  buyersOnly: false,
+  buyers: [],
+  groupIds: [4],
+  charges: [],
+  credits: [],
+  taxes: [],
   ...more,
 });
 

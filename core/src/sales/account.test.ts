@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { card, cash, decide, posted, refusal } from '../../test/shop';
+import { account as anyAccount, card, cash, decide, posted, refusal } from '../../test/shop';
 import type { ItemLeft } from '../accounts';
 import { minor } from '../money';
 import type { AccountPayment, SaleTicket, TicketAccount } from '.';
@@ -18,23 +18,11 @@ const invoice = (id: number, amountMinor: number, more: Partial<ItemLeft> = {}):
   leftMinor: minor(amountMinor),
   ...more,
 });
-const account = (more: Partial<TicketAccount> = {}): TicketAccount => ({
-  id: 4,
-  name: 'Gannet',
-  closed: false,
-  terms: { netDays: 30, endOfMonth: false, discountPercent: '2', discountDays: 7 },
-  chain: [{ accountId: 4, name: 'Gannet', limitMinor: 500_00, balanceMinor: 400_00 }],
-  holdReason: null,
-  overdueMinor: 0,
-  overdueDays: 0,
-  buyersOnly: false,
-  buyers: [],
-  groupIds: [4],
-  charges: [],
-  credits: [],
-  taxes: [],
-  ...more,
-});
+const account = (more: Partial<TicketAccount> = {}) =>
+  anyAccount({
+    chain: [{ accountId: 4, name: 'Gannet', limitMinor: 500_00, balanceMinor: 400_00 }],
+    ...more,
+  });
 const goods = [{ departmentId: 1, amountMinor: 100_00 }];
 const onAccount = (amountMinor: number, buyer = '') =>
   ({

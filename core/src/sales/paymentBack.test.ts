@@ -1,27 +1,10 @@
 import fc from 'fast-check';
-import { decide, posted, refusal } from '../../test/shop';
+import { account, decide, posted, refusal } from '../../test/shop';
 import { mergeLines } from '../ledger';
 import { minor, sum, ZERO } from '../money';
-import type { PaidAllocation, StandingPayment, TicketAccount } from '.';
+import type { PaidAllocation, StandingPayment } from '.';
 
-const account = (id: number, more: Partial<TicketAccount> = {}): TicketAccount => ({
-  id,
-  name: `Account ${id}`,
-  closed: false,
-  terms: { netDays: 30, endOfMonth: false, discountPercent: '0', discountDays: 0 },
-  chain: [],
-  holdReason: null,
-  overdueMinor: 0,
-  overdueDays: 0,
-  buyersOnly: false,
-  buyers: [],
-  groupIds: [4, 5],
-  charges: [],
-  credits: [],
-  taxes: [],
-  ...more,
-});
-const accounts = [account(4), account(5)];
+const accounts = [4, 5].map((id) => account({ id, groupIds: [4, 5] }));
 const payment = (given: readonly PaidAllocation[], amountMinor: number, goneMinor = 0) =>
   ({
     ofSaleId: 7,
@@ -110,7 +93,7 @@ test('it goes whole, with a manager’s word, and alone', () => {
     code: 'payment.wholeBack',
     params: { amountMinor: 50_00, goneMinor: 5_00 },
   });
-  const closed = { ...state, accounts: [account(4, { closed: true })] };
+  const closed = { ...state, accounts: [account({ closed: true })] };
   expect(refusal(back(50_00), closed)).toMatchObject({ code: 'account.closed' });
   const twice = { ...back(50_00), lines: [{ departmentId: 2, amountMinor: 1_00 }] };
   expect(refusal(twice, state)).toMatchObject({ code: 'account.alone' });

@@ -30,25 +30,33 @@ export async function storePayments(
   }
 }
 
-/** Stores credits that a ticket paid out: an item that each is given to, so that it is gone. */
+/** Stores credits that a ticket paid out. */
 export async function storeCreditsOut(
   context: CommandContext,
   saleId: number,
   { extras }: DecidedSale,
 ): Promise<void> {
-  const { tx, today: date } = context;
-  for (const { kind, accountId, amountMinor, creditItemId } of extras) {
-    if (kind !== 'creditOut') continue;
-    const itemId = await addItem(tx, {
-      accountId: accountId!,
-      kind: 'paidOut',
-      number: null,
-      date,
-      dueDate: date,
-      amountMinor: -amountMinor,
-      saleId,
-    });
-    const whole = plainly(accountId!, itemId, -amountMinor);
-    await storeAllocations(context, creditItemId!, [whole], { date, reason: '', saleId });
+  for (const extra of extras) {
+    if (extra.kind === 'creditOut') await payOut(context, saleId, extra);
   }
+}
+
+/** Money leaves for a credit: an item that it is given to, so that it is gone. */
+export async function payOut(
+  context: CommandContext,
+  saleId: number,
+  { accountId, creditItemId, amountMinor }: DecidedSale['extras'][number],
+): Promise<void> {
+  const { tx, today: date } = context;
+  const itemId = await addItem(tx, {
+    accountId: accountId!,
+    kind: 'paidOut',
+    number: null,
+    date,
+    dueDate: date,
+    amountMinor: -amountMinor,
+    saleId,
+  });
+  const whole = plainly(accountId!, itemId, -amountMinor);
+  await storeAllocations(context, creditItemId!, [whole], { date, reason: '', saleId });
 }

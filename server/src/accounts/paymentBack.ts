@@ -3,14 +3,8 @@ import { minor } from '@abacist/core/money';
 import type { DecidedSale, StandingPayment } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { row } from '../db/pool';
-import {
-  addItem,
-  allocationTaxes,
-  plainly,
-  standingAllocations,
-  storeAllocations,
-  undoAllocation,
-} from './items';
+import { allocationTaxes, plainly, standingAllocations, undoAllocation } from './items';
+import { payOut } from './pay';
 
 type Payment = Omit<StandingPayment, 'given' | 'goneMinor'>;
 
@@ -81,21 +75,11 @@ export async function storePaymentsBack(
   { extras }: DecidedSale,
 ): Promise<void> {
   const { tx, today: date } = context;
-  for (const { kind, accountId, amountMinor, creditItemId } of extras) {
-    if (kind !== 'paymentBack') continue;
-    const standing = await givenWith(tx, creditItemId!);
-    for (const one of standing)
+  for (const extra of extras) {
+    if (extra.kind !== 'paymentBack') continue;
+    for (const one of await givenWith(tx, extra.creditItemId!)) {
       await undoAllocation(context, one, { date, reason: '', saleId });
-    const itemId = await addItem(tx, {
-      accountId: accountId!,
-      kind: 'paidOut',
-      number: null,
-      date,
-      dueDate: date,
-      amountMinor: -amountMinor,
-      saleId,
-    });
-    const whole = plainly(accountId!, itemId, -amountMinor);
-    await storeAllocations(context, creditItemId!, [whole], { date, reason: '', saleId });
+    }
+    await payOut(context, saleId, extra);
   }
 }

@@ -1,5 +1,6 @@
 import {
   makeBead,
+  STAGES,
   type Bead,
   type BeadPart,
   type BeadShape,
@@ -7,7 +8,7 @@ import {
 } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
 import { SETTLED, STANDING } from '../settlements/batches';
-import { stagesOf } from '../takings/stages';
+import { placesOf } from '../takings/places';
 import { chargedParts } from './charged';
 
 export type Span = { from: string; to: string };
@@ -60,19 +61,8 @@ const LOOSE = `
   WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
   GROUP BY s.date, t.scheme`;
 
-/**
- * Other tenders stand for an allowance or an expense: their account has them from the sale on,
- * and no bank will see them.
- */
-const OTHERS = `
-  SELECT s.date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor, 'home' AS stage,
-    s.date AS homeOn
-  FROM sale s
-  JOIN sale_tender st ON st.sale_id = s.id
-  JOIN tender t ON t.id = st.tender_id AND t.kind = 'other'
-  LEFT JOIN sale_void v ON v.sale_id = s.id
-  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
-  GROUP BY s.date`;
+const isStage = (place: string): place is Stage =>
+  (STAGES as readonly string[]).includes(place);
 
 type Names = Pick<PotPart, 'key' | 'label' | 'shape'>;
 
@@ -93,20 +83,23 @@ const SHAPE_OF: Record<string, BeadShape> = {
 function namesOf(pot: string): Names {
   const [, scheme] = /^card \d+ (.*)$/.exec(pot) ?? [];
   if (scheme !== undefined) return cardNames(scheme);
+  if (pot.startsWith('other ')) return { key: 'other', label: 'other', shape: 'other' };
   return { key: pot, label: pot, shape: SHAPE_OF[pot] ?? 'other' };
 }
 
 /** The parts of all pots of the days in a span. */
 export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [told, loose, others, charged] = await Promise.all([
-    stagesOf(db, { from, to }),
+  const [places, loose, charged] = await Promise.all([
+    placesOf(db, { from, to }),
     rows<{ date: string; scheme: string; looseMinor: number }>(db, LOOSE, [from, to]),
-    rows<PotRow>(db, OTHERS, [from, to]),
     chargedParts(db, from, to),
   ]);
   return [
-    ...told.map(({ pot, ...part }) => ({ ...part, ...namesOf(pot), looseMinor: 0 })),
-    ...others.map((part) => ownPot(part, 'other', 'other')),
+    ...places.flatMap(({ day, pot, place, ...part }): PotPart[] =>
+      isStage(place) && pot !== 'broughtIn'
+        ? [{ ...part, ...namesOf(pot), date: day, stage: place, looseMinor: 0 }]
+        : [],
+    ),
     ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
     // What does not tie is said of the bead, wherever its parts are.
     ...loose.map(({ date, scheme, looseMinor }): PotPart => ({

@@ -1,9 +1,11 @@
 import type { BeadTrail, TrailStep } from '@abacist/contracts';
 import type { Stage } from '@abacist/core/days';
-import { rows, type Db } from '../db/pool';
+import { sum } from '@abacist/core/money';
+import { row, rows, toMinor, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
 import { MOVEMENT_TABLES, type MovementName } from '../matching/accept';
+import { potParts, type PotPart } from '../days/beads';
 import { paidParts, ticketsAtHome } from '../days/charged';
 import { toInstant } from '../sales/read';
 import { papers, paperStep, type PaperKind } from './paper';
@@ -57,7 +59,7 @@ export async function beadTrail(db: Db, date: string, key: string): Promise<Bead
   const steps = [
     taken,
     ...rest,
-    ...waiting(taken, rest, way),
+    ...waiting(taken, await partsOf(db, date, key), way),
     // What came back from the bank is no stage of the pot: it has left it again.
     ...(pot === 'cheque' ? await paperSteps(db, 'returnedCheque', date) : []),
   ];
@@ -141,7 +143,7 @@ async function drawerSteps(
       params: { drawer: close.drawer, differenceMinor: Math.abs(close.difference) },
     }))),
     ...(await toSteps(db, slips, 'slip', 'sent', withOthers('trail.slip'))),
-    ...(await lineSteps(db, 'slip', slips)),
+    ...(await lineSteps(db, 'slip', slips, { date, pot })),
   ];
 }
 
@@ -210,18 +212,24 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
       ...(await rows<StepRow & { fee: number; difference: number }>(
         db,
         `SELECT g.id, CONCAT(d.series, '-', d.number) AS number, g.date,
-           x.amount_minor AS amountMinor, g.to_bank_minor AS totalMinor,
+           y.amountMinor, g.to_bank_minor AS totalMinor,
            COALESCE(c.fee_minor, 0) AS fee, COALESCE(c.difference_minor, 0) AS difference,
            (SELECT GROUP_CONCAT(DISTINCT o.batch_date ORDER BY o.batch_date)
             FROM settlement_scheme o
             WHERE o.settlement_id = g.id AND o.batch_date <> ?) AS days
          FROM settled_now x
          JOIN settlement g ON g.id = x.settlement_id
+         JOIN (
+           SELECT settlement_id, CAST(SUM(amount_minor) AS SIGNED) AS amountMinor
+           FROM cleared_part
+           WHERE batch_id = ? AND scheme = ? AND takings_day = ?
+           GROUP BY settlement_id HAVING SUM(amount_minor) <> 0
+         ) y ON y.settlement_id = g.id
          JOIN document d ON d.kind = 'settlement' AND d.subject_id = g.id
          LEFT JOIN settlement_scheme c ON c.settlement_id = g.id AND c.batch_id = x.batch_id
            AND c.scheme = x.scheme
          WHERE x.batch_id = ? AND x.scheme = ? ORDER BY g.id`,
-        [batch.date, batch.id, scheme],
+        [batch.date, batch.id, scheme, date, batch.id, scheme],
       )),
     );
   }
@@ -238,7 +246,10 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
         differenceMinor: Math.abs(settlement.difference),
       },
     }))),
-    ...(await lineSteps(db, 'settlement', settlements)),
+    ...(await lineSteps(db, 'settlement', settlements, {
+      date,
+      pot: `card % ${scheme.replace(/[%_\\]/g, '\\$&')}`,
+    })),
   ];
 }
 
@@ -263,11 +274,15 @@ const withOthers = (code: string) => (one: StepRow) => ({
   params: { totalMinor: one.totalMinor, days: one.days ?? '' },
 });
 
-/** The statement lines at which slips or settlements came home. */
+/**
+ * The statement lines at which papers came home: of a slip or settlement, with what the line
+ * brought home of the day's pot (a fee, another day or pot is not of it).
+ */
 async function lineSteps(
   db: Db,
   kind: MovementName,
   carried: readonly Pick<StepRow, 'id' | 'amountMinor'>[],
+  of?: { date: string; pot: string },
 ): Promise<TrailStep[]> {
   const steps: TrailStep[] = [];
   for (const { id, amountMinor } of carried) {
@@ -293,7 +308,7 @@ async function lineSteps(
         number: null,
         date: line.date,
         stage: 'home',
-        amountMinor,
+        amountMinor: of ? await broughtHome(db, line.id, of) : amountMinor,
         note: {
           code: line.certain ? 'trail.lineCertain' : 'trail.lineAccepted',
           params: { totalMinor: line.total },
@@ -305,46 +320,61 @@ async function lineSteps(
   return steps;
 }
 
-/** What has not come as far as the others: the rest between one stage and the next. */
-function waiting(
-  taken: TrailStep,
-  rest: readonly TrailStep[],
-  way: 'cash' | 'card' | Exclude<Pot, 'cash' | 'cheque'>,
-): TrailStep[] {
-  const at = (stage: Stage) =>
-    rest.filter((step) => step.stage === stage).reduce((total, s) => total + s.amountMinor, 0);
-  const has = (stage: Stage) => rest.some((step) => step.stage === stage);
-  const step = (stage: Stage, amountMinor: number, code: string): TrailStep => ({
-    kind: 'waiting',
-    id: 0,
-    number: null,
-    date: taken.date,
-    stage,
-    amountMinor,
-    note: { code, params: {} },
-    entry: null,
+/** What a line brought home of a day's pot, as its entry says. */
+async function broughtHome(
+  db: Db,
+  lineId: number,
+  { date, pot }: { date: string; pot: string },
+): Promise<number> {
+  const found = await row<{ amount: string | null }>(
+    db,
+    `SELECT SUM(l.amount_minor) AS amount
+     FROM entry_line l JOIN account a ON a.id = l.account_id AND a.role = 'bank'
+     WHERE l.holder = ? AND l.takings_day = ? AND l.pot LIKE ?`,
+    [`line ${lineId}`, date, pot],
+  );
+  return toMinor(found?.amount);
+}
+
+/** Where the pot stands, as its bead says it: the trail and the frame tell the same. */
+async function partsOf(db: Db, date: string, key: string): Promise<PotPart[]> {
+  return (await potParts(db, { from: date, to: date })).filter((part) => part.key === key);
+}
+
+const WAITING_WORDS: Record<string, Partial<Record<Stage, string>>> = {
+  cash: {
+    taken: 'trail.notCounted',
+    counted: 'trail.inSafe',
+    sent: 'trail.slipUnderWay',
+  },
+  card: {
+    taken: 'trail.batchOpen',
+    counted: 'trail.notSettled',
+    sent: 'trail.settlementUnderWay',
+  },
+  ownCheque: { sent: 'trail.chequeOut' },
+  transfer: { sent: 'trail.transferOut' },
+  onAccount: { taken: 'trail.withCustomers' },
+};
+
+/** What has not come home, at the stage where it waits. */
+function waiting(taken: TrailStep, parts: readonly PotPart[], way: string): TrailStep[] {
+  return Object.entries(WAITING_WORDS[way] ?? {}).flatMap(([stage, code]): TrailStep[] => {
+    const amountMinor = sum(
+      parts.map((part) => (part.stage === stage ? part.amountMinor : 0)),
+    );
+    if (amountMinor === 0) return [];
+    return [
+      {
+        kind: 'waiting',
+        id: 0,
+        number: null,
+        date: taken.date,
+        stage: stage as Stage,
+        amountMinor,
+        note: { code, params: {} },
+        entry: null,
+      },
+    ];
   });
-  if (way === 'other') return [];
-  if (way === 'onAccount') {
-    const left = taken.amountMinor - at('sent') - at('home');
-    return left === 0 ? [] : [step('taken', left, 'trail.withCustomers')];
-  }
-  if (way === 'ownCheque' || way === 'transfer') {
-    const out = at('sent') - at('home');
-    const code = way === 'transfer' ? 'trail.transferOut' : 'trail.chequeOut';
-    return out === 0 ? [] : [step('sent', out, code)];
-  }
-  const words = {
-    cash: ['trail.notCounted', 'trail.inSafe', 'trail.slipUnderWay'],
-    card: ['trail.batchOpen', 'trail.notSettled', 'trail.settlementUnderWay'],
-  }[way];
-  // A count that differs is not "left to count": the difference stands in its own step.
-  const uncounted = way === 'cash' && has('counted') ? 0 : taken.amountMinor - at('counted');
-  return [
-    [uncounted, 'taken', words[0]!] as const,
-    [at('counted') - at('sent'), 'counted', words[1]!] as const,
-    [at('sent') - at('home'), 'sent', words[2]!] as const,
-  ]
-    .filter(([amount]) => amount !== 0)
-    .map(([amount, stage, code]) => step(stage, amount, code));
 }

@@ -59,3 +59,26 @@ export async function comparePlaces(trial: TrialShop, first: string): Promise<vo
     trial.same(`${day}: took`, took[day] ?? 0, taken - charged);
   }
 }
+
+/** What a trail says that waits is what its bead says, at each stage, for every bead. */
+export async function compareTrails(trial: TrialShop): Promise<void> {
+  for (const day of Object.keys(trial.books.takenOfDay)) {
+    const { beads } = (await trial.keeper.get(`/days/${day}`)).body;
+    for (const { key, byStage } of beads) {
+      if (key === 'onAccount' || key === 'other') continue;
+      const path = `/trail/beads/${day}/${encodeURIComponent(key)}`;
+      const { steps } = (await trial.keeper.get(path)).body;
+      const waits: Record<string, number> = { taken: 0, counted: 0, sent: 0 };
+      for (const { kind, stage, amountMinor } of steps) {
+        if (kind === 'waiting') waits[stage]! += amountMinor;
+      }
+      const { taken, counted, sent } = byStage;
+      trial.same(`${day} ${key}: its trail`, waits, { taken, counted, sent });
+      const home = steps
+        .filter(({ kind }: any) => kind === 'line')
+        .reduce((total: number, { amountMinor }: any) => total + amountMinor, 0);
+      // A line that shows that a cheque came back stands among them, with what left again.
+      trial.same(`${day} ${key}: home by its trail`, home, byStage.home);
+    }
+  }
+}
