@@ -213,7 +213,11 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
         db,
         `SELECT g.id, CONCAT(d.series, '-', d.number) AS number, g.date,
            y.amountMinor, g.to_bank_minor AS totalMinor,
-           COALESCE(c.fee_minor, 0) AS fee, COALESCE(c.difference_minor, 0) AS difference,
+           (SELECT CAST(COALESCE(SUM(l.amount_minor), 0) AS SIGNED)
+            FROM entry_line l JOIN account a ON a.id = l.account_id AND a.role = 'cardFees'
+            WHERE l.entry_id = d.entry_id AND l.takings_day = ?
+              AND l.pot = CONCAT('card ', g.processor_id, ' ', ?)) AS fee,
+           COALESCE(c.difference_minor, 0) AS difference,
            (SELECT GROUP_CONCAT(DISTINCT o.batch_date ORDER BY o.batch_date)
             FROM settlement_scheme o
             WHERE o.settlement_id = g.id AND o.batch_date <> ?) AS days
@@ -229,7 +233,7 @@ async function cardSteps(db: Db, date: string, scheme: string): Promise<TrailSte
          LEFT JOIN settlement_scheme c ON c.settlement_id = g.id AND c.batch_id = x.batch_id
            AND c.scheme = x.scheme
          WHERE x.batch_id = ? AND x.scheme = ? ORDER BY g.id`,
-        [batch.date, batch.id, scheme, date, batch.id, scheme],
+        [date, scheme, batch.date, batch.id, scheme, date, batch.id, scheme],
       )),
     );
   }

@@ -77,6 +77,16 @@ export async function compareTrails(trial: TrialShop): Promise<void> {
       const home = steps
         .filter(({ kind }: any) => kind === 'line')
         .reduce((total: number, { amountMinor }: any) => total + amountMinor, 0);
+      // Of what was sent, the fee of the day was spent, and the rest came home or is under way.
+      const sentSteps = steps.filter(({ kind }: any) => kind === 'settlement');
+      if (sentSteps.length > 0) {
+        const gross = sentSteps.reduce((all: number, step: any) => all + step.amountMinor, 0);
+        const fees = sentSteps.reduce(
+          (all: number, step: any) => all + step.note.params.feeMinor,
+          0,
+        );
+        trial.same(`${day} ${key}: less its fees`, gross - fees, byStage.sent + byStage.home);
+      }
       // A line that shows that a cheque came back stands among them, with what left again.
       trial.same(`${day} ${key}: home by its trail`, home, byStage.home);
     }
