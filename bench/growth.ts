@@ -80,9 +80,9 @@ async function addSales(pool: Pool, count: number): Promise<void> {
      SELECT ${top.tender} + seq, ${top.sale} + seq, 1, 1, 1063, 2000, 935, 1065, -2 FROM ${seq}`,
   );
   await run(
-    `INSERT INTO entry (id, shop_id, date, takings_day, kind, subject_id, user_id, posted_at,
+    `INSERT INTO entry (id, shop_id, date, kind, subject_id, user_id, posted_at,
        memo, status)
-     SELECT ${top.entry} + seq, 1, ${day}, ${day}, 'sale', ${top.sale} + seq, 1, NOW(3), '',
+     SELECT ${top.entry} + seq, 1, ${day}, 'sale', ${top.sale} + seq, 1, NOW(3), '',
        'POSTED' FROM ${seq}`,
   );
   for (const [position, role, amount] of [

@@ -47,8 +47,8 @@ async function fill(pool: Pool): Promise<void> {
     'SELECT (SELECT MAX(id) FROM entry) AS top, (SELECT MAX(number) FROM seal) AS number',
   ))!;
   await pool.query(
-    `INSERT INTO entry (id, shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo, status)
-     SELECT ${top} + seq, 1, DATE_ADD('2024-01-01', INTERVAL seq MOD 1000 DAY), '2024-01-01',
+    `INSERT INTO entry (id, shop_id, date, kind, subject_id, user_id, posted_at, memo, status)
+     SELECT ${top} + seq, 1, DATE_ADD('2024-01-01', INTERVAL seq MOD 1000 DAY),
        'bench', seq, 1, NOW(), '', 'POSTED'
      FROM seq_1_to_${ENTRIES}`,
   );

@@ -14,7 +14,6 @@ export type EntryView = {
   journalNumber: number | null;
   hash: string | null;
   date: string;
-  takingsDay: string;
   kind: string;
   subjectId: number;
   documentNumber: string | null;

@@ -12,8 +12,8 @@ const UNGUARDED = `SET SESSION check_constraint_checks = 0, foreign_key_checks =
 
 async function openEntry(): Promise<number> {
   const [result] = await shop.admin.query(
-    `INSERT INTO entry (shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo)
-     VALUES (1, '2026-03-02', '2026-03-02', 'test', FLOOR(RAND() * 1000000000), 1, NOW(), '')`,
+    `INSERT INTO entry (shop_id, date, kind, subject_id, user_id, posted_at, memo)
+     VALUES (1, '2026-03-02', 'test', FLOOR(RAND() * 1000000000), 1, NOW(), '')`,
   );
   return (result as { insertId: number }).insertId;
 }
@@ -41,8 +41,8 @@ describe.each([
   test('an entry can’t be born POSTED, nor under a status that does not exist', async () => {
     const insert = (status: string) =>
       shop.admin.query(
-        `INSERT INTO entry (shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo, status)
-         VALUES (1, '2026-03-02', '2026-03-02', 'x', 1, 1, NOW(), '', ?)`,
+        `INSERT INTO entry (shop_id, date, kind, subject_id, user_id, posted_at, memo, status)
+         VALUES (1, '2026-03-02', 'x', 1, 1, NOW(), '', ?)`,
         [status],
       );
     await expect(insert('POSTED')).rejects.toThrow('begins OPEN');
@@ -138,8 +138,8 @@ test('the application’s own user has no way around: no DDL, no DELETE, UPDATE 
     'UPDATE sale SET total_minor = 0',
     `UPDATE entry SET memo = 'x'`,
     `INSERT INTO unsealed (entry_id) VALUES (1)`,
-    `INSERT INTO entry (shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo, status)
-     VALUES (1, '2026-03-02', '2026-03-02', 'x', 1, 1, NOW(), '', 'OPEN')`,
+    `INSERT INTO entry (shop_id, date, kind, subject_id, user_id, posted_at, memo, status)
+     VALUES (1, '2026-03-02', 'x', 1, 1, NOW(), '', 'OPEN')`,
   ]) {
     await expect(shop.pool.query(sql)).rejects.toThrow(/denied/);
   }
@@ -150,9 +150,9 @@ test('a transaction that leaves an entry OPEN is not committed', async () => {
   const broken = transaction(shop.pool, async (tx) => {
     const context = await contextOf(shop.deps, tx, { id: 3, name: 'x', role: 'manager' });
     const [result] = await tx.query(
-      `INSERT INTO entry (shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo)
-       VALUES (1, ?, ?, 'left', 1, 1, NOW(), '')`,
-      [context.today, context.today],
+      `INSERT INTO entry (shop_id, date, kind, subject_id, user_id, posted_at, memo)
+       VALUES (1, ?, 'left', 1, 1, NOW(), '')`,
+      [context.today],
     );
     tx.openEntries.add((result as { insertId: number }).insertId);
   });

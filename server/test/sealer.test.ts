@@ -41,9 +41,9 @@ test('an entry that commits late, with a lower id, is sealed after those that we
   const before = (await shop.one('SELECT MAX(id) AS top FROM entry')).top;
   const late = await shop.pool.getConnection();
   await late.beginTransaction();
-  const columns = 'shop_id, date, takings_day, kind, subject_id, user_id, posted_at, memo';
+  const columns = 'shop_id, date, kind, subject_id, user_id, posted_at, memo';
   const [held] = await late.query(
-    `INSERT INTO entry (${columns}) VALUES (1, '2026-03-02', '2026-03-02', 'late', 1, 1, NOW(), '')`,
+    `INSERT INTO entry (${columns}) VALUES (1, '2026-03-02', 'late', 1, 1, NOW(), '')`,
   );
   const lateId = (held as { insertId: number }).insertId;
   const quick = await sellAndWait();

@@ -209,8 +209,11 @@ test('a bag that the bank counted differently waits for a person, who takes its 
   expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
   // It is over and short of the day and drawer whose takings the bag brought.
   const entry = await shop.one(
-    `SELECT e.takings_day AS day, e.drawer_session_id IS NOT NULL AS ofDrawer
-     FROM entry e WHERE e.kind = 'match' AND e.subject_id = ?`,
+    `SELECT l.takings_day AS day, e.drawer_session_id IS NOT NULL AS ofDrawer
+     FROM entry e
+     JOIN entry_line l ON l.entry_id = e.id
+     JOIN account a ON a.id = l.account_id AND a.role = 'overAndShort'
+     WHERE e.kind = 'match' AND e.subject_id = ?`,
     [decided.body.groupId],
   );
   expect(entry).toEqual({ day: '2026-03-06', ofDrawer: 1 });

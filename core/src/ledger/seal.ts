@@ -5,7 +5,6 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
 export type SealedEntry = {
   id: number;
   date: string;
-  takingsDay: string;
   kind: string;
   subjectId: number;
   reversesEntryId: number | null;
@@ -45,7 +44,6 @@ export function sealHash(previous: string, number: number, entry: SealedEntry): 
     number,
     entry.id,
     entry.date,
-    entry.takingsDay,
     entry.kind,
     entry.subjectId,
     entry.reversesEntryId,

@@ -14,7 +14,7 @@ const UPDATES: Record<string, string[]> = {
   credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
   safe_item: ['taken_minor'],
-  batch: ['closed_at', 'settled_whole'],
+  batch: ['closed_at', 'closed_on', 'settled_whole'],
   batch_difference: ['standing'],
   slip: ['match_group_id', 'standing'],
   import_file: ['standing'],
@@ -37,7 +37,14 @@ const UPDATES: Record<string, string[]> = {
   user: ['password_hash', 'pin_hash', 'active'],
 };
 /** INSERT … ON DUPLICATE KEY UPDATE asks for the whole row; these are derived and audited. */
-const KEPT = ['balance_month', 'balance_day', 'session', 'rate_limit'];
+const KEPT = [
+  'balance_month',
+  'balance_day',
+  'takings_balance',
+  'takings_held',
+  'session',
+  'rate_limit',
+];
 /** What the shop sets up and changes; no figure of the books is read from it later. */
 const SETTINGS = [
   'shop_paper',
@@ -53,6 +60,7 @@ const SETTINGS = [
   'tax_code',
 ];
 const DELETES = [
+  'takings_held',
   'failed_try',
   'session',
   'rate_limit',
@@ -63,7 +71,7 @@ const DELETES = [
 ];
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =
-  'shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';
+  'shop_id, date, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';
 const READ_ONLY = ['schema_version', 'unsealed', 'batch_now', 'settled_now', 'slip_item_now'];
 
 /**

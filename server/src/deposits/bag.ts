@@ -41,7 +41,6 @@ export async function countBag(
     { certain: false, grade: 1, round: 0 },
     {
       reason,
-      takingsDay,
       drawerSessionId: sessionId,
       lines: (over, holder) => {
         differenceMinor = over;

@@ -178,7 +178,6 @@ export async function closeDrawer(
     kind: 'drawerClose',
     subjectId: closeId,
     date: today,
-    takingsDay,
     lines: close.lines,
     memo: command.note.slice(0, 200),
     drawerSessionId: sessionId,
@@ -214,8 +213,8 @@ async function closeBatches({ tx, today, now }: CommandContext): Promise<void> {
   );
   await run(
     tx,
-    `UPDATE batch SET closed_at = ?
+    `UPDATE batch SET closed_at = ?, closed_on = ?
      WHERE closed_at IS NULL AND batch_date <= ? AND (? IS NULL OR batch_date < ?)`,
-    [now, today, uncounted?.first ?? null, uncounted?.first ?? null],
+    [now, today, today, uncounted?.first ?? null, uncounted?.first ?? null],
   );
 }

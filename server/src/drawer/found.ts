@@ -57,7 +57,6 @@ export async function findCheque(
     kind: 'chequeFound',
     subjectId: foundId,
     date,
-    takingsDay: takenOn,
     lines: post(
       'cheque.found',
       { amount: amountMinor },

@@ -9,7 +9,7 @@ type EntryRow = Omit<EntryView, 'lines' | 'approval'> & {
 };
 
 const ENTRY = `
-  SELECT e.id, s.number AS journalNumber, s.hash, e.date, e.takings_day AS takingsDay, e.kind,
+  SELECT e.id, s.number AS journalNumber, s.hash, e.date, e.kind,
     e.subject_id AS subjectId, CONCAT(d.series, '-', d.number) AS documentNumber, e.memo,
     u.name AS \`by\`, e.posted_at AS postedAt, e.reverses_entry_id AS reversesEntryId,
     r.id AS reversedByEntryId, au.name AS approver, ap.reason

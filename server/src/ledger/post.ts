@@ -12,8 +12,6 @@ export type NewEntry = {
   /** The row of the source document: a sale's id, a slip's id, … */
   subjectId: number;
   date: string;
-  /** Whose rod it belongs to, where it mends an earlier day. */
-  takingsDay?: string;
   lines: readonly JournalLine[];
   memo: string;
   reversesEntryId?: number;
@@ -102,13 +100,12 @@ async function insertEntry(context: CommandContext, entry: NewEntry): Promise<nu
     run(
       tx,
       `INSERT INTO entry
-       (shop_id, date, takings_day, kind, subject_id, reverses_entry_id, drawer_session_id,
+       (shop_id, date, kind, subject_id, reverses_entry_id, drawer_session_id,
         user_id, approval_id, posted_at, memo)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         shop.id,
         entry.date,
-        entry.takingsDay ?? entry.date,
         entry.kind,
         entry.subjectId,
         entry.reversesEntryId ?? null,

@@ -1,10 +1,9 @@
-import type { SealedEntry } from '@abacist/core/ledger';
+import type { AccountRole, SealedEntry } from '@abacist/core/ledger';
 import { placeholders, rows, type Db } from '../db/pool';
 
 type EntryRow = {
   id: number;
   date: string;
-  takings_day: string;
   kind: string;
   subject_id: number;
   reverses_entry_id: number | null;
@@ -15,11 +14,17 @@ type EntryRow = {
 type LineRow = {
   entry_id: number;
   position: number;
-  role: string;
+  role: AccountRole;
   account_id: number;
   amount_minor: number;
   currency: string;
-} & Record<(typeof DIMENSIONS)[number], number | string | null>;
+  takings_day: string | null;
+  pot: string | null;
+  holder: string | null;
+} & Record<
+  Exclude<(typeof DIMENSIONS)[number], 'takings_day' | 'pot' | 'holder'>,
+  number | null
+>;
 
 const DIMENSIONS = [
   'shop_id',
@@ -43,7 +48,7 @@ export async function readForSeal(db: Db, ids: readonly number[]): Promise<Entry
   const list = placeholders(ids.length);
   const entries = await rows<EntryRow>(
     db,
-    `SELECT id, date, takings_day, kind, subject_id, reverses_entry_id, user_id, posted_at, memo
+    `SELECT id, date, kind, subject_id, reverses_entry_id, user_id, posted_at, memo
      FROM entry WHERE id IN (${list}) AND status = 'POSTED' ORDER BY id`,
     ids,
   );
@@ -71,7 +76,6 @@ function toSealed(entry: EntryRow, lines: readonly LineRow[]): SealedEntry {
   return {
     id: entry.id,
     date: entry.date,
-    takingsDay: entry.takings_day,
     kind: entry.kind,
     subjectId: entry.subject_id,
     reversesEntryId: entry.reverses_entry_id,

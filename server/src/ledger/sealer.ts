@@ -3,6 +3,7 @@ import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
 import { insertMany, placeholders, row, rows, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
+import { keepTakings } from '../takings/kept';
 import { readForSeal, type EntryToSeal } from './sealed';
 
 const BATCH = 400;
@@ -63,6 +64,7 @@ async function sealTail(tx: Tx, now: Date): Promise<number> {
   }
   await insertMany(tx, 'seal', ['number', 'entry_id', 'hash', 'sealed_at'], seals);
   await keepBalances(tx, entries);
+  await keepTakings(tx, entries);
   return entries.length;
 }
 

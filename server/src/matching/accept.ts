@@ -15,7 +15,6 @@ export type HowMatched = { certain: boolean; grade: number; round: number };
 /** What a person decided of the difference between a movement and its line. */
 export type Explained = {
   reason: string;
-  takingsDay: string;
   drawerSessionId: number;
   lines: (differenceMinor: number, holder: string) => JournalLine[];
 };
@@ -128,10 +127,7 @@ export async function acceptPair(
     kind: 'match',
     subjectId: groupId,
     date: filed ? addDays(shop.filedThrough!, 1) : line.date,
-    ...(explained && {
-      takingsDay: explained.takingsDay,
-      drawerSessionId: explained.drawerSessionId,
-    }),
+    ...(explained && { drawerSessionId: explained.drawerSessionId }),
     lines: await matchedLines(context, {
       bankAccountId,
       holder: movement.holder,
@@ -225,16 +221,16 @@ export async function undoMatch(
         id,
       ]);
     }
-    const entry = await row<{ id: number; takingsDay: string; sessionId: number | null }>(
+    const entry = await row<{ id: number; sessionId: number | null }>(
       tx,
-      `SELECT id, takings_day AS takingsDay, drawer_session_id AS sessionId FROM entry WHERE kind = 'match' AND subject_id = ?`,
+      `SELECT id, drawer_session_id AS sessionId FROM entry
+       WHERE kind = 'match' AND subject_id = ?`,
       [id],
     );
     await postReversal(context, entry!.id, {
       kind: 'matchUndo',
       subjectId: insertId,
       date: today,
-      takingsDay: entry!.takingsDay,
       ...(entry!.sessionId !== null && { drawerSessionId: entry!.sessionId }),
       memo: '',
     });

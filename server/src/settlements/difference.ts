@@ -62,7 +62,6 @@ export async function decideDifference(
     kind: 'batchDifference',
     subjectId: insertId,
     date,
-    takingsDay: batchDate,
     lines,
     memo: reason,
     approvalId,

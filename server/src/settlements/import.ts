@@ -51,7 +51,8 @@ export async function importSettlement(
     });
   }
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
-  await closeBatchesOf(context, processor.id, dates);
+  const date = settlement.date > today ? today : settlement.date;
+  await closeBatchesOf(context, processor.id, dates, date);
   const batches = await batchSchemes(tx, processor.id, dates);
   const balanceMinor = await carriedBy(tx, processor.id);
   const parts = await heldBy(tx, 'processorBalance', [atProcessor(processor.id)]);
@@ -152,8 +153,7 @@ export async function importSettlement(
   const { number } = await postDocument(context, {
     kind: 'settlement',
     subjectId: settlementId,
-    date: settlement.date > today ? today : settlement.date,
-    takingsDay: dates.sort()[0]!,
+    date,
     lines: decided.lines,
     memo: reference,
     holders: { [IN_SETTLEMENT]: `settlement ${settlementId}` },
@@ -192,11 +192,13 @@ async function closeBatchesOf(
   { tx, now }: CommandContext,
   processorId: number,
   dates: readonly string[],
+  settledOn: string,
 ): Promise<void> {
   await run(
     tx,
-    `UPDATE batch SET closed_at = ?
-     WHERE processor_id = ? AND closed_at IS NULL AND batch_date IN (${placeholders(dates.length)})`,
-    [now, processorId, ...dates],
+    `UPDATE batch
+     SET closed_at = COALESCE(closed_at, ?), closed_on = LEAST(COALESCE(closed_on, ?), ?)
+     WHERE processor_id = ? AND batch_date IN (${placeholders(dates.length)})`,
+    [now, settledOn, settledOn, processorId, ...dates],
   );
 }

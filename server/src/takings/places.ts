@@ -12,6 +12,17 @@ export type PlaceRow = {
   homeOn: string | null;
 };
 
+/** Tagged lines of days by account and holder: kept of sealed entries, and the tail beside. */
+const TAGGED = `
+  SELECT takings_day AS day, pot, account_id, holder, date, amount_minor AS amount
+  FROM takings_balance WHERE takings_day BETWEEN ? AND ? AND date <= ?
+  UNION ALL
+  SELECT l.takings_day, l.pot, l.account_id, l.holder, e.date, l.amount_minor
+  FROM unsealed u
+  JOIN entry e ON e.id = u.entry_id
+  JOIN entry_line l ON l.entry_id = u.entry_id
+  WHERE l.takings_day BETWEEN ? AND ? AND e.date <= ?`;
+
 type Row = {
   day: string;
   pot: string;
@@ -21,36 +32,42 @@ type Row = {
   homeOn: string | null;
 };
 
+export type Span = {
+  from: string;
+  to: string;
+  /** As of the end of a date: what entries moved until then. */
+  asOf?: string;
+};
+
+/** Later than every date: as it is now. */
+const NOW = '9999-12-31';
+
 /**
- * Where every cent of the days in a span is, by pot: one reading of the journal's lines. They add
- * up to what each pot took. A card is counted once its batch is closed; what is home at once (other
- * tenders, a settlement that comes to nothing) is so from its entry on.
+ * Where every cent of the days in a span is, by pot: one reading of the journal's tagged lines, as
+ * they are kept of sealed entries, and of the tail that is not sealed yet. They add up to what each
+ * pot took. A card is counted once its batch is closed; what is home at once (other tenders, a
+ * settlement that comes to nothing) is so from its entry on.
  */
-export async function placesOf(
-  db: Db,
-  { from, to }: { from: string; to: string },
-): Promise<PlaceRow[]> {
+export async function placesOf(db: Db, { from, to, asOf = NOW }: Span): Promise<PlaceRow[]> {
   const [found, open] = await Promise.all([
     rows<Row>(
       db,
       `SELECT x.day, x.pot, x.role, x.atHome, SUM(x.amount) AS amount,
          MAX(IF(x.role = 'bank' OR x.atHome, COALESCE(sl.date, x.movedOn), NULL)) AS homeOn
        FROM (
-         SELECT l.takings_day AS day, l.pot, a.role, l.holder, l.holder = ? AS atHome,
-           SUM(l.amount_minor) AS amount, MAX(e.date) AS movedOn
-         FROM entry_line l
-         JOIN account a ON a.id = l.account_id
-         JOIN entry e ON e.id = l.entry_id
-         WHERE l.takings_day BETWEEN ? AND ?
-         GROUP BY l.takings_day, l.pot, a.role, l.holder
-         HAVING SUM(l.amount_minor) <> 0
+         SELECT t.day, t.pot, a.role, t.holder, t.holder = ? AS atHome,
+           SUM(t.amount) AS amount, MAX(t.date) AS movedOn
+         FROM (${TAGGED}) t
+         JOIN account a ON a.id = t.account_id
+         GROUP BY t.day, t.pot, a.role, t.holder
+         HAVING SUM(t.amount) <> 0
        ) x
        LEFT JOIN statement_line sl
          ON x.holder LIKE 'line %' AND sl.id = CAST(SUBSTRING(x.holder, 6) AS UNSIGNED)
        GROUP BY x.day, x.pot, x.role, x.atHome`,
-      [AT_HOME, from, to],
+      [AT_HOME, from, to, asOf, from, to, asOf],
     ),
-    openCards(db, from, to),
+    openCards(db, { from, to, asOf }),
   ]);
   const places = new Map<string, PlaceRow>();
   const add = ({ amountMinor, ...row }: PlaceRow) => {
@@ -77,7 +94,7 @@ export async function placesOf(
 }
 
 /** Cards whose batch is open still, by day and pot: the one thing which lines do not say. */
-function openCards(db: Db, from: string, to: string) {
+function openCards(db: Db, { from, to, asOf }: Required<Span>) {
   return rows<{ day: string; pot: string; amount: string }>(
     db,
     `SELECT s.date AS day, CONCAT('card ', t.processor_id, ' ', t.scheme) AS pot,
@@ -86,10 +103,10 @@ function openCards(db: Db, from: string, to: string) {
      JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
      JOIN batch_now m ON m.sale_tender_id = st.id
-     JOIN batch b ON b.id = m.batch_id AND b.closed_at IS NULL
+     JOIN batch b ON b.id = m.batch_id AND (b.closed_on IS NULL OR b.closed_on > ?)
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
+     WHERE s.date BETWEEN ? AND LEAST(?, ?) AND v.id IS NULL
      GROUP BY s.date, pot`,
-    [from, to],
+    [asOf, from, to, asOf],
   );
 }

@@ -1,6 +1,7 @@
 import { ACCOUNTS } from './accounts';
 import { BANK } from './bank';
 import { DRAWER } from './drawer';
+import { KEPT_TAKINGS } from './kept';
 import { LEDGER } from './ledger';
 import { ORDERS } from './orders';
 import { RETURNS } from './returns';
@@ -13,6 +14,7 @@ export const CHECKS: Check[] = [
   ...LEDGER,
   ...SALES,
   ...TAKINGS,
+  ...KEPT_TAKINGS,
   ...RETURNS,
   ...ORDERS,
   ...ACCOUNTS,
