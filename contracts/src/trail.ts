@@ -1,4 +1,5 @@
-import type { Stage } from '@abacist/core/days';
+import type { Bead } from '@abacist/core/days';
+import type { Place } from '@abacist/core/takings';
 import type { EntryView } from './ledger';
 
 /** A step of a trail: a document, what of the figure it carries, and its journal entry. */
@@ -6,21 +7,32 @@ export type TrailStep = {
   kind:
     | 'sale'
     | 'drawerClose'
+    | 'chequeFound'
     | 'batch'
+    | 'batchDifference'
     | 'slip'
+    | 'slipRecall'
     | 'settlement'
+    | 'settlementUndo'
     | 'ownCheque'
     | 'transfer'
     | 'returnedCheque'
     | 'payment'
     | 'writeOff'
     | 'line'
+    | 'matchUndo'
+    | 'other'
     | 'waiting';
   id: number;
   number: string | null;
   date: string;
-  stage: Stage;
+  /** From which place it took the figure; null where it moves nothing. */
+  from: Place | null;
+  /** Where it brought it, and how much of it. */
+  place: Place;
   amountMinor: number;
+  /** What of the figure went elsewhere with the same document: a fee, what was short. */
+  beside: { place: Place; amountMinor: number }[];
   /** Words of the catalogue: `trail.…` with parameters. */
   note: { code: string; params: Record<string, string | number> } | null;
   entry: EntryView | null;
@@ -29,9 +41,10 @@ export type TrailStep = {
 /** From a day's bead to the statement, with what is behind it. */
 export type BeadTrail = {
   date: string;
-  key: string;
-  label: string;
-  takenMinor: number;
+  /** The bead as its rod shows it: what its pot took, and where every cent of that is. */
+  bead: Bead;
+  /** The way of one ticket's money, where one was asked for: what the pot kept of it. */
+  ofSale: { id: number; number: string; keptMinor: number } | null;
   steps: TrailStep[];
   sales: {
     id: number;

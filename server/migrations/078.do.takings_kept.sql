@@ -64,4 +64,4 @@ CREATE TABLE takings_held (
 );
 -- As of which date a batch counts as closed: that of the count or settlement which closed it, or of an
 -- earlier settlement whose file came later.
-ALTER TABLE batch ADD closed_on DATE NULL AFTER closed_at;
+ALTER TABLE batch ADD closed_on DATE NULL AFTER closed_at, ADD KEY batch_closed_on (closed_on);

@@ -114,12 +114,12 @@ test('they come home when they are paid and that money is home', async () => {
     { kind: 'sale', amountMinor: 100_00 },
     {
       kind: 'payment',
-      stage: 'home',
+      place: 'home',
       id: paid.saleId,
       number: paid.number,
       amountMinor: 30_00,
     },
-    { kind: 'waiting', stage: 'taken', amountMinor: 70_00 },
+    { kind: 'waiting', place: 'taken', amountMinor: 70_00 },
   ]);
   expect(sales).toHaveLength(2);
 });
@@ -133,7 +133,7 @@ test('what is written off is home, and its step shows its own entry', async () =
   const step = steps.find(({ kind }: any) => kind === 'writeOff');
   expect(step).toMatchObject({
     number: 'W-1',
-    stage: 'home',
+    place: 'home',
     amountMinor: 10_00,
     note: { code: 'trail.writtenOff', params: { name: 'Gannet' } },
   });

@@ -42,7 +42,7 @@ test('the day sheet: expected, counted and difference by tender, department and 
       differenceMinor: -10,
     },
     {
-      key: 'card:Meridian',
+      key: 'card 1 Meridian',
       label: 'Meridian',
       expectedMinor: 50_00,
       countedMinor: 50_00,
@@ -72,12 +72,12 @@ test('the day sheet: expected, counted and difference by tender, department and 
 
 test('the trail goes from the bead to the line and back, each step with its entry', async () => {
   const osric = await shop.as('osric');
-  const { body } = await osric.get('/trail/beads/2026-03-02/card%3AMeridian');
-  expect(body.steps.map((step: any) => [step.kind, step.stage, step.amountMinor])).toEqual([
+  const { body } = await osric.get('/trail/beads/2026-03-02/card%201%20Meridian');
+  expect(body.steps.map((step: any) => [step.kind, step.place, step.amountMinor])).toEqual([
     ['sale', 'taken', 50_00],
     ['batch', 'counted', 50_00],
-    ['settlement', 'sent', 50_00],
     // The fee of 0.93 was spent: it never came home.
+    ['settlement', 'sent', 49_07],
     ['line', 'home', 49_07],
   ]);
   const line = body.steps.at(-1);
@@ -87,7 +87,7 @@ test('the trail goes from the bead to the line and back, each step with its entr
   ]);
   const back = (await osric.get(`/trail/lines/${line.id}`)).body;
   expect(back.days).toEqual([
-    { date: '2026-03-02', key: 'card:Meridian', label: 'Meridian', amountMinor: 50_00 },
+    { date: '2026-03-02', key: 'card 1 Meridian', label: 'Meridian', amountMinor: 49_07 },
   ]);
   const cashTrail = (await osric.get('/trail/beads/2026-03-02/cash')).body;
   expect(cashTrail.steps.map((step: any) => [step.kind, step.amountMinor])).toEqual([

@@ -109,10 +109,10 @@ describe('who may what', () => {
       (await who.get('/days')).body.rods.find((one: any) => one.date === day);
     const keys = (list: any[]) => list.map(({ key }) => key);
     expect(await rod(fenella)).toMatchObject({ takenMinor: null });
-    expect(keys((await rod(fenella)).beads)).toEqual(['card:Meridian']);
+    expect(keys((await rod(fenella)).beads)).toEqual(['card 1 Meridian']);
     const sheet = (await fenella.get(`/days/${day}`)).body;
     expect(sheet.takenMinor).toBeNull();
-    expect(keys(sheet.tenders)).toEqual(['card:Meridian']);
+    expect(keys(sheet.tenders)).toEqual(['card 1 Meridian']);
     const trail = await fenella.get(`/trail/beads/${day}/cash`);
     expect(trail.body.refusals).toMatchObject([{ code: 'trail.blind' }]);
     expect((await rod(osric)).takenMinor).toBe(24_00);

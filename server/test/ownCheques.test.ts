@@ -115,10 +115,10 @@ test('it comes home when the bank has paid it; the trail goes both ways', async 
   const { steps } = (await osric.get(`/trail/beads/${DAY}/ownCheque`)).body;
   expect(steps).toMatchObject([
     { kind: 'sale', amountMinor: -62_00 },
-    { kind: 'ownCheque', number: '100', stage: 'sent', amountMinor: -12_00 },
+    { kind: 'ownCheque', number: '100', place: 'sent', amountMinor: -12_00 },
     { kind: 'ownCheque', number: '000102', amountMinor: -50_00 },
-    { kind: 'line', stage: 'home', amountMinor: -50_00 },
-    { kind: 'waiting', stage: 'sent', amountMinor: -12_00 },
+    { kind: 'line', place: 'home', amountMinor: -50_00 },
+    { kind: 'waiting', place: 'sent', amountMinor: -12_00 },
   ]);
   const back = (await osric.get(`/trail/lines/${steps[3].id}`)).body;
   expect(back).toMatchObject({

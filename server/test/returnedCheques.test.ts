@@ -150,14 +150,18 @@ test('what it paid is open again with its discount, a fee stands beside it, the 
   const { openLines } = (await regulars.osric().get('/statement')).body;
   expect(openLines).toEqual([]);
   const { steps } = (await regulars.osric().get('/trail/beads/2026-03-02/cheque')).body;
-  expect(steps.slice(-2)).toMatchObject([
+  // Two hands: what the slip brings is under way still, and what came back has left already.
+  expect(steps.slice(-4)).toMatchObject([
+    { kind: 'slip', place: 'sent', amountMinor: 168_00 },
     {
       kind: 'returnedCheque',
-      number: '104',
-      amountMinor: -168_00,
+      note: { params: { number: '104' } },
+      place: 'back',
+      amountMinor: 168_00,
       entry: { kind: 'chequeReturn' },
     },
-    { kind: 'line', stage: 'home', amountMinor: -168_00 },
+    { kind: 'line', place: 'home', amountMinor: -168_00 },
+    { kind: 'waiting', place: 'sent', amountMinor: 168_00 },
   ]);
 });
 

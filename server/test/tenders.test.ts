@@ -140,8 +140,8 @@ describe('the list of tenders', () => {
       stage: 'home',
       takenMinor: 5_00,
     });
-    const { steps } = (await osric.get(`/trail/beads/${today}/other`)).body;
-    expect(steps).toMatchObject([{ kind: 'sale' }, { stage: 'home', amountMinor: 5_00 }]);
+    const { steps } = (await osric.get(`/trail/beads/${today}/other%20${ship.id}`)).body;
+    expect(steps).toMatchObject([{ kind: 'sale' }, { place: 'home', amountMinor: 5_00 }]);
     const { name, shortcut, icon, asksLastFour, asksReference, opensDrawer } = ship;
     const rest = { name, shortcut, icon, asksLastFour, asksReference, opensDrawer };
     const off = await osric.send(`/tenders/${ship.id}`, { ...rest, active: false });

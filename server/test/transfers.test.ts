@@ -74,8 +74,8 @@ test('a payment by transfer is on its way until a line shows it; the charge come
   const { steps } = (await regulars.osric().get(`/trail/beads/${DAY}/transfer`)).body;
   expect(steps).toMatchObject([
     { kind: 'sale', amountMinor: 80_00 },
-    { kind: 'transfer', number: sent.number, stage: 'sent' },
-    { kind: 'line', stage: 'home', amountMinor: 80_00 },
+    { kind: 'transfer', number: sent.number, place: 'sent' },
+    { kind: 'line', place: 'home', amountMinor: 80_00 },
   ]);
   const late = await regulars.fenella().send(`/sales/${sent.saleId}/void`, {}, { approval });
   expect(codes(late)).toEqual(['void.notToday']);

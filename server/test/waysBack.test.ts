@@ -63,11 +63,11 @@ test('a batch that two files settle comes to agree; meanwhile its rest is open',
     { settledInPart: true, schemes: [{ amountMinor: 50_00, settledMinor: 30_00 }] },
   ]);
   expect(await ends('settlementDiffers')).toMatchObject([{ amountMinor: -20_00 }]);
-  expect(await bead('2026-03-02', 'card:Meridian')).toMatchObject({ looseMinor: -20_00 });
+  expect(await bead('2026-03-02', 'card 1 Meridian')).toMatchObject({ looseMinor: -20_00 });
   await settle('HP-2', '2026-03-03', '2026-03-02', 20_00);
   expect((await cards()).batches).toEqual([]);
   expect(await ends('settlementDiffers')).toEqual([]);
-  expect(await bead('2026-03-02', 'card:Meridian')).toMatchObject({ looseMinor: 0 });
+  expect(await bead('2026-03-02', 'card 1 Meridian')).toMatchObject({ looseMinor: 0 });
 });
 
 test('a settlement is undone until the bank shows it; its file may come again', async () => {
@@ -124,7 +124,7 @@ test('a negative settlement is carried, and the next one pays what is left', asy
   expect(await ends('settlementCarried')).toMatchObject([
     { amountMinor: -carried, ageDays: 1 },
   ]);
-  expect(await bead('2026-03-04', 'card:Meridian')).toMatchObject({ stage: 'sent' });
+  expect(await bead('2026-03-04', 'card 1 Meridian')).toMatchObject({ stage: 'sent' });
 
   await soldByCard(500_00);
   await countAndClose(regulars.fenella(), id.drawers['shop']!);
@@ -338,7 +338,7 @@ test('what no file will settle of a batch is given up with a manager’s word, a
   expect(await balanceOf('cardAdjustments')).toBe(adjusted + 20_00);
   expect(await ends('settlementDiffers')).toEqual([]);
   expect(await openBatch()).toBeUndefined();
-  expect(await bead('2026-03-23', 'card:Meridian')).toMatchObject({ looseMinor: 0 });
+  expect(await bead('2026-03-23', 'card 1 Meridian')).toMatchObject({ looseMinor: 0 });
   expect(codes(await osric().send(path, giveUp, approved))).toEqual(['batch.agrees']);
   // What rests on the settlement is taken back first.
   const undoIt = () => osric().send(`/settlements/${short.settlementId}/undo`, why);

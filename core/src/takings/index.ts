@@ -3,3 +3,4 @@ export * from './moveOn';
 export * from './places';
 export * from './pots';
 export * from './split';
+export * from './way';

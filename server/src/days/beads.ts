@@ -1,32 +1,28 @@
 import {
   makeBead,
-  STAGES,
+  shapeOfPot,
   type Bead,
   type BeadPart,
   type BeadShape,
-  type Stage,
 } from '@abacist/core/days';
+import { potOfCard } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
 import { SETTLED, STANDING } from '../settlements/batches';
-import { placesOf } from '../takings/places';
+import { placesOf, type Span } from '../takings/places';
 import { chargedParts } from './charged';
 
-export type Span = { from: string; to: string };
+/** A part of a day's pot, where it is. Minor units. */
+export type PotPart = BeadPart & { date: string; key: string; homeOn: string | null };
 
-/** A part of a day's pot, with the document that carries it. Minor units. */
-export type PotPart = {
-  date: string;
-  key: string;
-  label: string;
-  shape: BeadShape;
-  stage: Stage;
-  amountMinor: number;
-  /** What its settlements say less what the till has; 0 ties. */
-  looseMinor: number;
-  homeOn: string | null;
+/** What does not tie of a day's pot. */
+type Loose = { date: string; key: string; looseMinor: number };
+
+/** What a span of days is made of: the parts of its pots, what does not tie, what they are called. */
+export type Pots = {
+  parts: PotPart[];
+  loose: Loose[];
+  labels: ReadonlyMap<string, string>;
 };
-
-type PotRow = { date: string; amountMinor: number; stage: Stage; homeOn: string | null };
 
 /**
  * What is settled of a batch and scheme less what the till has, once a settlement named the
@@ -50,95 +46,90 @@ const TILL = `
 
 /** Days and schemes of batches that settlements named and did not settle whole. */
 const LOOSE = `
-  SELECT s.date, t.scheme, CAST(MAX(${DIFFERENCE}) AS SIGNED) AS looseMinor
-  FROM sale s
-  JOIN sale_tender st ON st.sale_id = s.id
+  SELECT s.date, t.processor_id AS processorId, t.scheme,
+    CAST(MAX(${DIFFERENCE}) AS SIGNED) AS looseMinor
+  FROM batch b
+  JOIN batch_now m ON m.batch_id = b.id
+  JOIN sale_tender st ON st.id = m.sale_tender_id
+  JOIN sale s ON s.id = st.sale_id
   JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
-  JOIN batch_now m ON m.sale_tender_id = st.id
-  JOIN batch b ON b.id = m.batch_id AND NOT b.settled_whole
   LEFT JOIN sale_void v ON v.sale_id = s.id
   LEFT JOIN (${TILL}) till ON till.batch_id = b.id AND till.scheme = t.scheme
-  WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
-  GROUP BY s.date, t.scheme`;
+  WHERE NOT b.settled_whole AND s.date BETWEEN ? AND ? AND v.id IS NULL
+  GROUP BY s.date, t.processor_id, t.scheme`;
 
-const isStage = (place: string): place is Stage =>
-  (STAGES as readonly string[]).includes(place);
-
-type Names = Pick<PotPart, 'key' | 'label' | 'shape'>;
-
-const cardNames = (scheme: string): Names => ({
-  key: `card:${scheme}`,
-  label: scheme,
-  shape: 'card',
-});
-
-const SHAPE_OF: Record<string, BeadShape> = {
-  cash: 'cash',
-  cheque: 'cheque',
-  ownCheque: 'cheque',
-  transfer: 'other',
-};
-
-/** A pot as its bead is named: cards by their scheme, whoever settles them. */
-function namesOf(pot: string): Names {
-  const [, scheme] = /^card \d+ (.*)$/.exec(pot) ?? [];
-  if (scheme !== undefined) return cardNames(scheme);
-  if (pot.startsWith('other ')) return { key: 'other', label: 'other', shape: 'other' };
-  return { key: pot, label: pot, shape: SHAPE_OF[pot] ?? 'other' };
-}
-
-/** The parts of all pots of the days in a span. */
-export async function potParts(db: Db, { from, to }: Span): Promise<PotPart[]> {
-  const [places, loose, charged] = await Promise.all([
-    placesOf(db, { from, to }),
-    rows<{ date: string; scheme: string; looseMinor: number }>(db, LOOSE, [from, to]),
-    chargedParts(db, from, to),
+/** The pots of the days in a span; what does not tie is told as it is now. */
+export async function potsOf(db: Db, span: Span): Promise<Pots> {
+  const { from, to } = span;
+  const [places, loose, charged, labels] = await Promise.all([
+    placesOf(db, span),
+    rows<Omit<Loose, 'key'> & { processorId: number; scheme: string }>(db, LOOSE, [from, to]),
+    chargedParts(db, span),
+    potLabels(db),
   ]);
-  return [
-    ...places.flatMap(({ day, pot, place, ...part }): PotPart[] =>
-      isStage(place) && pot !== 'broughtIn'
-        ? [{ ...part, ...namesOf(pot), date: day, stage: place, looseMinor: 0 }]
-        : [],
-    ),
-    ...charged.map((part) => ownPot({ ...part, homeOn: null }, 'onAccount', 'onAccount')),
-    // What does not tie is said of the bead, wherever its parts are.
-    ...loose.map(({ date, scheme, looseMinor }): PotPart => ({
-      ...cardNames(scheme),
+  return {
+    parts: [
+      ...places.flatMap(({ day, pot, ...part }): PotPart[] =>
+        // What was brought in is no takings of a day.
+        pot === 'broughtIn' ? [] : [{ ...part, date: day, key: pot }],
+      ),
+      ...charged.map((part) => ({ ...part, key: 'onAccount', homeOn: null })),
+    ],
+    loose: loose.map(({ date, processorId, scheme, looseMinor }) => ({
       date,
-      stage: 'home',
-      amountMinor: 0,
+      key: potOfCard(processorId, scheme),
       looseMinor,
-      homeOn: null,
     })),
-  ];
+    labels,
+  };
 }
 
-/** A pot that is named by its tender's kind, and ties by itself. */
-const ownPot = (part: PotRow, key: string, shape: BeadShape): PotPart => ({
-  ...part,
-  key,
-  label: key,
-  shape,
-  looseMinor: 0,
-});
+/**
+ * What pots are called: a card by its scheme, and by its processor too where two settle that scheme;
+ * another tender by its own name. Pots that are called by their kind are not in it.
+ */
+export async function potLabels(db: Db): Promise<Map<string, string>> {
+  const tenders = await rows<{
+    id: number;
+    kind: 'card' | 'other';
+    name: string;
+    scheme: string | null;
+    processorId: number | null;
+    processor: string | null;
+  }>(
+    db,
+    `SELECT t.id, t.kind, t.name, t.scheme, t.processor_id AS processorId, p.name AS processor
+     FROM tender t LEFT JOIN processor p ON p.id = t.processor_id
+     WHERE t.kind IN ('card', 'other')`,
+  );
+  return new Map(
+    tenders.map(({ id, kind, name, scheme, processorId, processor }) => {
+      if (kind === 'other') return [`other ${id}`, name];
+      const shared = tenders.some(
+        (other) => other.scheme === scheme && other.processorId !== processorId,
+      );
+      return [potOfCard(processorId!, scheme!), shared ? `${scheme}, ${processor}` : scheme!];
+    }),
+  );
+}
 
-/** Beads by day from their parts; a pot that came to nothing makes none. */
-export function beadsByDay(parts: readonly PotPart[]): Map<string, Bead[]> {
+/** Beads by day; a pot that came to nothing everywhere makes none. */
+export function beadsByDay({ parts, loose, labels }: Pots): Map<string, Bead[]> {
   const pots = new Map<string, PotPart[]>();
   for (const part of parts) {
     const key = `${part.date} ${part.key}`;
     pots.set(key, [...(pots.get(key) ?? []), part]);
   }
   const days = new Map<string, Bead[]>();
-  for (const pot of [...pots.values()].sort((a, b) => (a[0]!.key < b[0]!.key ? -1 : 1))) {
+  for (const pot of pots.values()) {
     if (pot.every(({ amountMinor }) => amountMinor === 0)) continue;
-    const { date, key, label, shape } = pot[0]!;
-    const looseMinor = pot.find((part) => part.looseMinor !== 0)?.looseMinor ?? 0;
-    const takenMinor = pot.reduce((total, { amountMinor }) => total + amountMinor, 0);
-    const stages: BeadPart[] = pot.map(({ stage, amountMinor }) => ({ stage, amountMinor }));
-    const bead = makeBead({ key, shape, label, looseMinor, takenMinor }, stages);
-    days.set(date, [...(days.get(date) ?? []), bead].sort(byShape));
+    const { date, key } = pot[0]!;
+    const looseMinor =
+      loose.find((one) => one.date === date && one.key === key)?.looseMinor ?? 0;
+    const named = { key, label: labels.get(key) ?? key, shape: shapeOfPot(key), looseMinor };
+    days.set(date, [...(days.get(date) ?? []), makeBead(named, pot)]);
   }
+  for (const beads of days.values()) beads.sort(byShape);
   return days;
 }
 
@@ -147,5 +138,5 @@ const ORDER: readonly BeadShape[] = ['cash', 'cheque', 'card', 'other', 'onAccou
 /** Cash first, then cheques, then cards by scheme, other tenders, accounts. */
 function byShape(a: Bead, b: Bead): number {
   if (a.shape !== b.shape) return ORDER.indexOf(a.shape) - ORDER.indexOf(b.shape);
-  return a.key < b.key ? -1 : 1;
+  return a.label === b.label ? (a.key < b.key ? -1 : 1) : a.label < b.label ? -1 : 1;
 }

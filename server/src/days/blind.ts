@@ -10,7 +10,7 @@ const IN_DRAWER = ['cash', 'cheque'];
 /** A rod without what lies in drawers that are not counted, and without the sums that tell it. */
 export function blindRod<R extends Rod>(rod: R): R {
   const uncounted = rod.beads.some(
-    ({ key, byStage }) => IN_DRAWER.includes(key) && byStage.taken !== 0,
+    ({ key, stage }) => IN_DRAWER.includes(key) && stage === 'taken',
   );
   if (!uncounted) return rod;
   return {
@@ -32,6 +32,5 @@ export function blindSheet(sheet: DaySheet): DaySheet {
 }
 
 /** Whether a trail would tell what lies in a drawer that is not counted. */
-export const tellsDrawer = ({ key, steps }: BeadTrail): boolean =>
-  IN_DRAWER.includes(key) &&
-  steps.some(({ kind, stage }) => kind === 'waiting' && stage === 'taken');
+export const tellsDrawer = ({ bead }: BeadTrail): boolean =>
+  IN_DRAWER.includes(bead.key) && bead.stage === 'taken';

@@ -1,9 +1,13 @@
+import { isStage, type Stage } from '@abacist/core/days';
+import { minor, sum, type Minor } from '@abacist/core/money';
+import type { Place } from '@abacist/core/takings';
 import { placeholders, rows, type Db } from '../db/pool';
+import { NOW, placesOf, type Span } from '../takings/places';
 
 export type ChargedPart = {
   date: string;
-  stage: 'taken' | 'sent' | 'home';
-  amountMinor: number;
+  place: Stage;
+  amountMinor: Minor;
 };
 
 /** A part of a day's charges that was paid, with the payment that paid it. */
@@ -20,8 +24,14 @@ export type PaidPart = {
   discountMinor: number;
 };
 
-/** What was given to the charges of days, credit by credit; what was taken back is not in it. */
-export function paidParts(db: Db, from: string, to: string): Promise<PaidPart[]> {
+/**
+ * What was given to the charges of days, or of one ticket, credit by credit; what was taken back is not
+ * in it.
+ */
+export function paidParts(
+  db: Db,
+  { from, to, asOf = NOW, sale }: Span & { sale?: number },
+): Promise<PaidPart[]> {
   return rows<PaidPart>(
     db,
     `SELECT i.date, c.id AS creditItemId, c.kind,
@@ -34,85 +44,87 @@ export function paidParts(db: Db, from: string, to: string): Promise<PaidPart[]>
      JOIN charge_account a ON a.id = c.charge_account_id
      JOIN customer h ON h.id = a.customer_id
      LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = c.sale_id
-     WHERE i.date BETWEEN ? AND ? AND i.sale_tender_id IS NOT NULL AND NOT i.voided
+     WHERE i.date BETWEEN ? AND ? AND x.date <= ?
+       AND i.sale_tender_id IS NOT NULL AND NOT i.voided AND i.sale_id = COALESCE(?, i.sale_id)
      GROUP BY i.date, c.id, c.kind, number, c.date, c.sale_id, h.name
      HAVING SUM(x.amount_minor) <> 0
      ORDER BY c.date, c.id`,
-    [from, to],
+    [from, to, asOf, sale ?? null],
   );
 }
+
+/** A pot of a day. */
+type DayPot = { date: string; pot: string };
 
 /**
  * Charges on account of each day by how far they have come: with the customers, paid and that
  * money under way, or home. What was credited, written off or granted as a discount is home.
  */
-export async function chargedParts(db: Db, from: string, to: string): Promise<ChargedPart[]> {
+export async function chargedParts(db: Db, span: Span): Promise<ChargedPart[]> {
+  const { from, to, asOf = NOW } = span;
   const [items, paid] = await Promise.all([
-    rows<{ date: string; amountMinor: number; leftMinor: number }>(
+    rows<{ date: string; amountMinor: number; chargedMinor: number }>(
       db,
       `SELECT i.date, CAST(SUM(i.amount_minor) AS SIGNED) AS amountMinor,
-         CAST(SUM(IF(i.amount_minor > 0, i.left_minor, 0)) AS SIGNED) AS leftMinor
+         CAST(SUM(GREATEST(i.amount_minor, 0)) AS SIGNED) AS chargedMinor
        FROM open_item i
-       WHERE i.date BETWEEN ? AND ? AND i.sale_tender_id IS NOT NULL AND NOT i.voided
+       WHERE i.date BETWEEN ? AND LEAST(?, ?) AND i.sale_tender_id IS NOT NULL AND NOT i.voided
        GROUP BY i.date`,
-      [from, to],
+      [from, to, asOf],
     ),
-    paidParts(db, from, to),
+    paidParts(db, span),
   ]);
-  const home = await ticketsAtHome(
-    db,
-    paid.flatMap(({ saleId }) => (saleId === null ? [] : [saleId])),
-  );
-  return items.flatMap(({ date, amountMinor, leftMinor }): ChargedPart[] => {
-    const underWay = paid
-      .filter((one) => one.date === date && one.saleId !== null && !home.has(one.saleId))
-      .reduce((total, one) => total + one.amountMinor, 0);
+  const home = await ticketsAtHome(db, paid, asOf);
+  return items.flatMap(({ date, amountMinor, chargedMinor }): ChargedPart[] => {
+    const ofDay = paid.filter((one) => one.date === date);
+    const leftMinor =
+      chargedMinor - sum(ofDay.map((one) => one.amountMinor + one.discountMinor));
+    const underWay = sum(
+      ofDay
+        .filter(({ saleId }) => saleId !== null && !home.has(saleId))
+        .map((one) => one.amountMinor),
+    );
     return [
-      { date, stage: 'taken', amountMinor: leftMinor },
-      { date, stage: 'sent', amountMinor: underWay },
-      { date, stage: 'home', amountMinor: amountMinor - leftMinor - underWay },
+      { date, place: 'taken', amountMinor: minor(leftMinor) },
+      { date, place: 'sent', amountMinor: underWay },
+      { date, place: 'home', amountMinor: minor(amountMinor - leftMinor - underWay) },
     ];
   });
 }
 
-/** Tickets all of whose tenders are at the bank (or never go there). */
-export async function ticketsAtHome(db: Db, saleIds: readonly number[]): Promise<Set<number>> {
-  const ids = [...new Set(saleIds)];
+/**
+ * Of the tickets that paid, those whose money is home: of the pots that took it, on their day,
+ * nothing is taken, counted or sent any more.
+ */
+export async function ticketsAtHome(
+  db: Db,
+  paid: readonly Pick<PaidPart, 'saleId'>[],
+  asOf = NOW,
+): Promise<Set<number>> {
+  const ids = [...new Set(paid.flatMap(({ saleId }) => (saleId === null ? [] : [saleId])))];
   if (ids.length === 0) return new Set();
-  const found = await rows<{ id: number }>(
+  const tickets = await rows<DayPot & { saleId: number }>(
     db,
-    `SELECT s.id
-     FROM sale s
-     JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id
-     LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-     WHERE s.id IN (${placeholders(ids.length)})
-     GROUP BY s.id
-     HAVING MIN(CASE t.kind
-       WHEN 'cash' THEN c.id IS NOT NULL AND NOT EXISTS (
-         SELECT 1 FROM safe_item i
-         LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
-         LEFT JOIN slip sl ON sl.id = si.slip_id
-         WHERE i.drawer_close_id = c.id AND i.takings_day = s.date AND i.cheque_id IS NULL
-           AND (i.amount_minor <> i.taken_minor OR sl.match_group_id IS NULL))
-       WHEN 'cheque' THEN EXISTS (
-         SELECT 1 FROM cheque q
-         JOIN safe_item i ON i.cheque_id = q.id
-         JOIN slip_item_now si ON si.safe_item_id = i.id
-         JOIN slip sl ON sl.id = si.slip_id
-         WHERE q.sale_tender_id = st.id AND sl.match_group_id IS NOT NULL)
-       WHEN 'transfer' THEN EXISTS (
-         SELECT 1 FROM transfer tr
-         WHERE tr.sale_tender_id = st.id AND tr.match_group_id IS NOT NULL)
-       WHEN 'card' THEN EXISTS (
-         SELECT 1 FROM batch_now m
-         JOIN settled_now x ON x.batch_id = m.batch_id AND x.scheme = t.scheme
-         JOIN settlement g ON g.id = x.settlement_id
-         WHERE m.sale_tender_id = st.id
-         GROUP BY x.batch_id
-         HAVING SUM(g.match_group_id IS NULL AND g.to_bank_minor > 0) = 0)
-       ELSE 1 END) = 1`,
+    `SELECT DISTINCT e.subject_id AS saleId, l.takings_day AS date, l.pot
+     FROM entry e JOIN entry_line l ON l.entry_id = e.id AND l.pot IS NOT NULL
+     WHERE e.kind = 'sale' AND e.subject_id IN (${placeholders(ids.length)})`,
     ids,
   );
-  return new Set(found.map(({ id }) => id));
+  const days = tickets.map(({ date }) => date).sort();
+  const places = days.length
+    ? await placesOf(db, { from: days[0]!, to: days.at(-1)!, asOf })
+    : [];
+  const underWay = new Set(
+    places.flatMap(({ day, pot, place }) => (isUnderWay(place) ? [`${day} ${pot}`] : [])),
+  );
+  return new Set(
+    ids.filter(
+      (id) =>
+        !tickets.some(
+          ({ saleId, date, pot }) => saleId === id && underWay.has(`${date} ${pot}`),
+        ),
+    ),
+  );
 }
+
+const isUnderWay = (place: Place) => isStage(place) && place !== 'home';

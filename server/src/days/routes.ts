@@ -4,7 +4,8 @@ import Joi from 'joi';
 import type { Deps } from '../context';
 import { query } from '../http/query';
 import { blindRod, blindSheet, countsBlind } from './blind';
-import { daySheet, listRods, type RodsQuery } from './read';
+import { listRods, type RodsQuery } from './rods';
+import { daySheet } from './sheet';
 
 export function dayRoutes(deps: Deps): Router {
   const router = Router();
@@ -15,6 +16,7 @@ export function dayRoutes(deps: Deps): Router {
       'GET /days',
       Joi.object<RodsQuery>({
         before: isoDate.optional(),
+        asOf: isoDate.optional(),
         limit: Joi.number().integer().min(1).max(100).default(30),
       }),
       async ({ db, today, shop, actor }, asked) => {
@@ -28,9 +30,12 @@ export function dayRoutes(deps: Deps): Router {
     query(
       deps,
       'GET /days/:date',
-      Joi.object<{ date: string }>({ date: isoDate.required() }),
-      async ({ db, today, shop, actor }, { date }) => {
-        const sheet = await daySheet(db, today, date);
+      Joi.object<{ date: string; asOf?: string }>({
+        date: isoDate.required(),
+        asOf: isoDate.min(Joi.ref('date')).optional(),
+      }),
+      async ({ db, today, shop, actor }, { date, asOf = today }) => {
+        const sheet = await daySheet(db, asOf, date);
         return countsBlind(shop, actor) ? blindSheet(sheet) : sheet;
       },
     ),

@@ -40,10 +40,11 @@ export type Span = {
 };
 
 /** Later than every date: as it is now. */
-const NOW = '9999-12-31';
+export const NOW = '9999-12-31';
 
 /**
- * Where every cent of the days in a span is, by pot: one reading of the journal's tagged lines, as
+ * Where every cent of the days in a span is, by pot; what is below zero stands apart, since parts in
+ * two hands are never netted. One reading of the journal's tagged lines, as
  * they are kept of sealed entries, and of the tail that is not sealed yet. They add up to what each
  * pot took. A card is counted once its batch is closed; what is home at once (other tenders, a
  * settlement that comes to nothing) is so from its entry on.
@@ -64,14 +65,14 @@ export async function placesOf(db: Db, { from, to, asOf = NOW }: Span): Promise<
        ) x
        LEFT JOIN statement_line sl
          ON x.holder LIKE 'line %' AND sl.id = CAST(SUBSTRING(x.holder, 6) AS UNSIGNED)
-       GROUP BY x.day, x.pot, x.role, x.atHome`,
+       GROUP BY x.day, x.pot, x.role, x.atHome, x.amount > 0`,
       [AT_HOME, from, to, asOf, from, to, asOf],
     ),
     openCards(db, { from, to, asOf }),
   ]);
   const places = new Map<string, PlaceRow>();
   const add = ({ amountMinor, ...row }: PlaceRow) => {
-    const key = `${row.day} ${row.pot} ${row.place}`;
+    const key = `${row.day} ${row.pot} ${row.place} ${amountMinor > 0}`;
     const before = places.get(key);
     places.set(key, {
       ...row,
@@ -79,14 +80,19 @@ export async function placesOf(db: Db, { from, to, asOf = NOW }: Span): Promise<
       amountMinor: minor((before?.amountMinor ?? 0) + amountMinor),
     });
   };
+  // What of clearing is in batches that are open still is taken, and the rest of it counted.
+  for (const { day, pot, amount } of open) {
+    const all = found.find(
+      (one) => one.day === day && one.pot === pot && one.role === 'cardClearing',
+    );
+    if (all) all.amount = String(minus(Number(all.amount), Number(amount)));
+    else
+      add({ day, pot, place: 'counted', homeOn: null, amountMinor: minus(0, Number(amount)) });
+    add({ day, pot, place: 'taken', homeOn: null, amountMinor: minor(Number(amount)) });
+  }
   for (const { role, atHome, amount, ...row } of found) {
     const place = atHome ? 'home' : placeOf(role);
     add({ ...row, place, amountMinor: minor(Number(amount)) });
-  }
-  for (const { day, pot, amount } of open) {
-    const card = { day, pot, homeOn: null };
-    add({ ...card, place: 'taken', amountMinor: minor(Number(amount)) });
-    add({ ...card, place: 'counted', amountMinor: minus(0, Number(amount)) });
   }
   return [...places.values()]
     .filter(({ amountMinor }) => amountMinor !== 0)

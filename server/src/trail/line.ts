@@ -1,9 +1,10 @@
 import type { LineTrail, TrailStep } from '@abacist/contracts';
 import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
+import { potLabels } from '../days/beads';
 import { entryOf } from '../ledger/journal';
 import type { MovementName } from '../matching/accept';
-import { isPaper, papers, paperStep, potOf } from './paper';
+import { isPaper, papers, paperStep } from './paper';
 
 type Member = { groupId: number; certain: number; kind: MovementName; id: number };
 
@@ -31,8 +32,10 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
       id: line.id,
       number: null,
       date: line.date,
-      stage: members.length ? 'home' : 'taken',
+      from: null,
+      place: members.length ? 'home' : 'taken',
       amountMinor: line.amountMinor,
+      beside: [],
       note: {
         code: !members.length
           ? 'trail.lineUnknown'
@@ -44,11 +47,8 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
       entry: members.length ? await entryOf(db, 'match', members[0]!.groupId) : null,
     },
   ];
-  const days: LineTrail['days'] = [];
-  for (const member of members) {
-    steps.push(await movementStep(db, member));
-    days.push(...(await daysOf(db, member)));
-  }
+  for (const member of members) steps.push(await movementStep(db, member));
+  const days = await daysOf(db, lineId);
   return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
 }
 
@@ -72,8 +72,10 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
     id,
     number: found!.number,
     date: found!.date,
-    stage: 'sent',
+    from: null,
+    place: 'sent',
     amountMinor: found!.amount,
+    beside: [],
     note:
       kind === 'slip'
         ? { code: 'trail.slip', params: { totalMinor: found!.amount } }
@@ -85,41 +87,20 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
   };
 }
 
-/** The days and pots that a slip or settlement carries; their sales are behind each. */
-async function daysOf(db: Db, { kind, id }: Member): Promise<LineTrail['days']> {
-  if (isPaper(kind)) {
-    const pot = potOf(kind);
-    return (await papers(db, kind, 'p.id = ?', id)).map(({ potDate, amountMinor }) => ({
-      date: potDate,
-      key: pot,
-      label: pot,
-      amountMinor,
-    }));
-  }
-  if (kind === 'slip') {
-    return rows<LineTrail['days'][number]>(
+/** What a line brought home of days and their pots, as its entry says; their tickets are behind each. */
+async function daysOf(db: Db, lineId: number): Promise<LineTrail['days']> {
+  const [found, labels] = await Promise.all([
+    rows<{ date: string; key: string; amountMinor: number }>(
       db,
-      `SELECT i.takings_day AS date, IF(i.cheque_id IS NULL, 'cash', 'cheque') AS \`key\`,
-         IF(i.cheque_id IS NULL, 'cash', 'cheque') AS label,
-         CAST(SUM(si.amount_minor) AS SIGNED) AS amountMinor
-       FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id
-       WHERE si.slip_id = ?
-       GROUP BY i.takings_day, \`key\`, label ORDER BY i.takings_day, \`key\``,
-      [id],
-    );
-  }
-  return rows<LineTrail['days'][number]>(
-    db,
-    `SELECT s.date, CONCAT('card:', t.scheme) AS \`key\`, t.scheme AS label,
-       CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor
-     FROM settled_now x
-     JOIN batch_now m ON m.batch_id = x.batch_id
-     JOIN sale_tender st ON st.id = m.sale_tender_id
-     JOIN tender t ON t.id = st.tender_id AND t.scheme = x.scheme
-     JOIN sale s ON s.id = st.sale_id
-     LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE x.settlement_id = ? AND v.id IS NULL
-     GROUP BY s.date, t.scheme ORDER BY s.date, t.scheme`,
-    [id],
-  );
+      `SELECT l.takings_day AS date, l.pot AS \`key\`,
+         CAST(SUM(l.amount_minor) AS SIGNED) AS amountMinor
+       FROM entry_line l JOIN account a ON a.id = l.account_id AND a.role = 'bank'
+       WHERE l.holder = ?
+       GROUP BY l.takings_day, l.pot HAVING SUM(l.amount_minor) <> 0
+       ORDER BY l.takings_day, l.pot`,
+      [`line ${lineId}`],
+    ),
+    potLabels(db),
+  ]);
+  return found.map((day) => ({ ...day, label: labels.get(day.key) ?? day.key }));
 }

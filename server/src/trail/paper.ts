@@ -16,14 +16,13 @@ export type Paper = {
   potDate: string;
 };
 
-/** Papers by kind: where they are kept, the entry's kind, their pot, what the trail says. */
+/** Papers by kind: where they are kept, the entry's kind, what the trail says. */
 const PAPERS = {
   ownCheque: {
     sql: `SELECT o.id, o.sale_id AS documentId, o.number, o.date, -o.amount_minor AS amountMinor,
             o.payee AS name, o.date AS potDate
           FROM own_cheque o WHERE NOT o.voided`,
     entry: 'sale',
-    pot: 'ownCheque',
     code: 'trail.ownCheque',
   },
   transfer: {
@@ -32,7 +31,6 @@ const PAPERS = {
           FROM transfer o JOIN document d ON d.kind = 'sale' AND d.subject_id = o.sale_id
           WHERE NOT o.voided`,
     entry: 'sale',
-    pot: 'transfer',
     code: 'trail.transfer',
   },
   returnedCheque: {
@@ -43,13 +41,11 @@ const PAPERS = {
           JOIN sale s ON s.id = o.sale_id
           WHERE o.standing`,
     entry: 'chequeReturn',
-    pot: 'cheque',
     code: 'trail.returnedCheque',
   },
 } as const;
 export type PaperKind = keyof typeof PAPERS;
-export const isPaper = (kind: string): kind is PaperKind => kind in PAPERS;
-export const potOf = (kind: PaperKind) => PAPERS[kind].pot;
+export const isPaper = <K extends string>(kind: K): kind is K & PaperKind => kind in PAPERS;
 
 /** Papers of a kind that stand and meet a condition, in the order in which they were made. */
 export function papers(
@@ -76,8 +72,10 @@ export async function paperStep(
     id,
     number,
     date,
-    stage: 'sent',
+    from: null,
+    place: 'sent',
     amountMinor,
+    beside: [],
     note: { code: PAPERS[kind].code, params: { name } },
     entry: await entryOf(db, PAPERS[kind].entry, documentId),
   };

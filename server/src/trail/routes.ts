@@ -5,7 +5,7 @@ import type { Deps } from '../context';
 import { countsBlind, tellsDrawer } from '../days/blind';
 import { refuseWith } from '../http/errors';
 import { query } from '../http/query';
-import { beadTrail } from './bead';
+import { beadTrail, type BeadAsked } from './bead';
 import { lineTrail } from './line';
 
 export function trailRoutes(deps: Deps): Router {
@@ -15,14 +15,18 @@ export function trailRoutes(deps: Deps): Router {
     query(
       deps,
       'GET /trail/beads/:date/:key',
-      Joi.object<{ date: string; key: string }>({
+      Joi.object<BeadAsked>({
         date: isoDate.required(),
         key: Joi.string()
-          .pattern(/^(cash|cheque|ownCheque|transfer|other|onAccount|card:.{1,40})$/)
+          .pattern(
+            /^(cash|cheque|ownCheque|transfer|onAccount|other \d{1,9}|card \d{1,9} .{1,40})$/,
+          )
           .required(),
+        asOf: isoDate.optional(),
+        sale: id.optional(),
       }),
-      async ({ db, shop, actor }, { date, key }) => {
-        const trail = await beadTrail(db, date, key);
+      async ({ db, shop, actor }, asked) => {
+        const trail = await beadTrail(db, asked);
         if (countsBlind(shop, actor) && tellsDrawer(trail)) throw refuseWith('trail.blind');
         return trail;
       },

@@ -10,7 +10,7 @@ import {
   findCheque,
   sellByCheque,
 } from './cheques';
-import { comparePlaces, compareTrails } from './places';
+import { comparePlaces } from './places';
 import { compareBooks, compareDay, trialBalance } from './compare';
 import { cancelOrder, prepay, sellOrder } from './orders';
 import { payOnAccount, sellVoucher, takeVoucherBack, useVoucher } from './owed';
@@ -51,7 +51,6 @@ export async function runTrial(trial: TrialShop, days: number): Promise<void> {
     await compareDay(trial);
   }
   await comparePlaces(trial, '2026-03-02');
-  await compareTrails(trial);
   await lateCharges(trial);
   await trial.shop.jobsEnded();
   await trial.shop.seal();

@@ -1,0 +1,84 @@
+import { negate, sum } from '../money';
+import { kindOfPot, type Bead, type PotKind, type Stage } from './bead';
+
+export type RodFacts = {
+  today: string;
+  date: string;
+  beads: readonly Bead[];
+  /** Drawers with takings of that day whose count is not closed. */
+  openDrawers: number;
+  /** When the last of it came home. */
+  homeOn: string | null;
+};
+
+export type RodState = {
+  tone: 'home' | 'waiting' | 'loose';
+  code: string;
+  params: Record<string, string | number>;
+};
+
+/** What a rod waits for, the nearest to the till first: pots, their stage, and the words. */
+const WAITING: readonly {
+  pots: readonly PotKind[];
+  stages: readonly Stage[];
+  code: string;
+  /** The words where more was given back than came; else the same, without the sign. */
+  below?: string;
+}[] = [
+  {
+    pots: ['cash', 'cheque'],
+    stages: ['taken'],
+    code: 'rod.inDrawer',
+    below: 'rod.belowInDrawer',
+  },
+  {
+    pots: ['cash', 'cheque'],
+    stages: ['counted'],
+    code: 'rod.inSafe',
+    below: 'rod.belowInSafe',
+  },
+  { pots: ['cash', 'cheque'], stages: ['sent'], code: 'rod.slipSent', below: 'rod.belowSent' },
+  { pots: ['card'], stages: ['taken', 'counted'], code: 'rod.cardsUnsettled' },
+  { pots: ['card'], stages: ['sent'], code: 'rod.cardsSent' },
+  { pots: ['ownCheque'], stages: ['sent'], code: 'rod.chequesOut' },
+  { pots: ['transfer'], stages: ['sent'], code: 'rod.transfersSent' },
+];
+
+/** What a rod says of itself in one line, worst first. */
+export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts): RodState {
+  const loose = beads.find((bead) => bead.looseMinor !== 0);
+  if (loose) {
+    const { label, looseMinor } = loose;
+    const code = looseMinor < 0 ? 'rod.settlementShort' : 'rod.settlementOver';
+    return { tone: 'loose', code, params: { label, amountMinor: Math.abs(looseMinor) } };
+  }
+  if (openDrawers > 0) {
+    if (date < today) return { tone: 'loose', code: 'rod.notCounted', params: {} };
+    return { tone: 'waiting', code: 'rod.open', params: {} };
+  }
+  const of = (pots: readonly PotKind[]) =>
+    beads.filter(({ key }) => pots.includes(kindOfPot(key)));
+  const at = (some: readonly Bead[], stages: readonly Stage[]) =>
+    sum(some.flatMap(({ byStage }) => stages.map((stage) => byStage[stage])));
+  for (const { pots, stages, code, below = code } of WAITING) {
+    // A bead may wait there though its parts, in two hands, add up to nothing.
+    const there = of(pots).filter(
+      (bead) =>
+        stages.includes(bead.stage) || stages.some((stage) => bead.byStage[stage] !== 0),
+    );
+    if (there.length === 0) continue;
+    const amount = at(there, stages);
+    const params = { amountMinor: Math.abs(amount) };
+    return { tone: 'waiting', code: amount < 0 ? below : code, params };
+  }
+  const charged = at(of(['onAccount']), ['taken', 'sent']);
+  if (charged !== 0) {
+    return { tone: 'home', code: 'rod.homeButAccounts', params: { amountMinor: charged } };
+  }
+  const short = sum(beads.map(({ beside }) => beside.short ?? 0));
+  return {
+    tone: 'home',
+    code: homeOn ? 'rod.home' : 'rod.nothingTaken',
+    params: { homeOn: homeOn ?? '', differenceMinor: negate(short) },
+  };
+}

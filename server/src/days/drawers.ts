@@ -1,0 +1,73 @@
+import type { DaySheet } from '@abacist/contracts';
+import { rows, type Db } from '../db/pool';
+import { toInstant } from '../sales/read';
+
+type DrawerRow = {
+  drawerId: number;
+  name: string;
+  sessionId: number;
+  countBegunAt: string | null;
+  closeId: number | null;
+};
+type CloseRow = DaySheet['drawers'][number]['closes'][number] & {
+  id: number;
+  sessionId: number;
+};
+
+/** The drawers of a day, with the counts that closed it. */
+export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers']> {
+  const sessions = await rows<DrawerRow>(
+    db,
+    `SELECT DISTINCT dr.id AS drawerId, dr.name, ds.id AS sessionId,
+       ds.count_begun_at AS countBegunAt, c.id AS closeId
+     FROM drawer_session ds
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+     LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ?
+     WHERE s.id IS NOT NULL OR c.takings_day = ?
+     ORDER BY dr.id, ds.id`,
+    [date, date],
+  );
+  const closes = await rows<CloseRow>(
+    db,
+    `SELECT c.id, c.drawer_session_id AS sessionId, CONCAT(d.series, '-', d.number) AS number,
+       c.closed_at AS closedAt, u.name AS \`by\`, c.expected_minor AS expectedMinor,
+       c.counted_minor AS countedMinor, c.difference_minor AS differenceMinor,
+       c.float_left_minor AS floatLeftMinor, c.to_safe_minor AS toSafeMinor, c.note
+     FROM drawer_close c
+     JOIN user u ON u.id = c.user_id
+     JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+     WHERE c.takings_day = ?`,
+    [date],
+  );
+  const counts = await rows<{ closeId: number; denominationMinor: number; pieces: number }>(
+    db,
+    `SELECT n.drawer_close_id AS closeId, n.denomination_minor AS denominationMinor, n.pieces
+     FROM drawer_count n JOIN drawer_close c ON c.id = n.drawer_close_id
+     WHERE c.takings_day = ? ORDER BY n.denomination_minor DESC`,
+    [date],
+  );
+  const drawers = new Map<number, DaySheet['drawers'][number]>();
+  for (const session of sessions) {
+    const drawer = drawers.get(session.drawerId) ?? {
+      drawerId: session.drawerId,
+      name: session.name,
+      status: 'closed' as const,
+      sessionId: null,
+      closes: [],
+    };
+    drawers.set(session.drawerId, drawer);
+    if (session.closeId === null) {
+      drawer.status = session.countBegunAt === null ? 'open' : 'counting';
+      drawer.sessionId = session.sessionId;
+    }
+    for (const { id, sessionId, ...close } of closes) {
+      if (sessionId !== session.sessionId) continue;
+      const count = counts
+        .filter(({ closeId }) => closeId === id)
+        .map(({ denominationMinor, pieces }) => ({ denominationMinor, pieces }));
+      drawer.closes.push({ ...close, closedAt: toInstant(close.closedAt), count });
+    }
+  }
+  return [...drawers.values()];
+}

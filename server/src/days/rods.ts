@@ -1,0 +1,103 @@
+import type { Rod } from '@abacist/contracts';
+import { rodState, type RodFacts } from '@abacist/core/days';
+import { sum } from '@abacist/core/money';
+import { rows, type Db } from '../db/pool';
+import { NOW } from '../takings/places';
+import { beadsByDay, potsOf, type PotPart } from './beads';
+
+/** As of a date: what was known at its end, days up to it. */
+export type RodsQuery = { before?: string; limit: number; asOf?: string };
+
+/**
+ * Days, newest first, that have documents, or takings of which a part is somewhere. Each list is read
+ * in the order of its index, so that a page costs the same however many days there are.
+ */
+const DAYS = (limit: number) => `
+  SELECT x.date FROM (
+    (SELECT DISTINCT date FROM sale WHERE date < ? AND date <= ?
+     ORDER BY date DESC LIMIT ${limit})
+    UNION
+    (SELECT DISTINCT takings_day FROM takings_balance WHERE takings_day < ? AND takings_day <= ?
+     ORDER BY takings_day DESC LIMIT ${limit})
+    UNION
+    (SELECT DISTINCT l.takings_day
+     FROM unsealed u JOIN entry_line l ON l.entry_id = u.entry_id
+     WHERE l.takings_day < ? AND l.takings_day <= ?)
+  ) x
+  ORDER BY x.date DESC LIMIT ${limit}`;
+
+/** Rods of days, newest first; today is always there on the first page. */
+export async function listRods(
+  db: Db,
+  today: string,
+  { before = NOW, limit, asOf = today }: RodsQuery,
+): Promise<{ rods: Rod[]; next: string | null }> {
+  const span = [before, asOf];
+  const found = await rows<{ date: string }>(db, DAYS(limit + 1), [...span, ...span, ...span]);
+  const dates = found.slice(0, limit).map(({ date }) => date);
+  if (before === NOW && !dates.includes(asOf)) dates.unshift(asOf);
+  if (dates.length === 0) return { rods: [], next: null };
+  const rods = await rodsBetween(db, { from: dates.at(-1)!, to: dates[0]!, asOf });
+  return { rods, next: found.length > limit ? dates.at(-1)! : null };
+}
+
+/** The rods of the days in a span that have one, newest first; that of `asOf` always. */
+export async function rodsBetween(
+  db: Db,
+  span: { from: string; to: string; asOf: string },
+): Promise<Rod[]> {
+  const { from, to, asOf } = span;
+  const [pots, tickets, open] = await Promise.all([
+    potsOf(db, span),
+    rows<{ date: string; sales: number }>(
+      db,
+      `SELECT s.date, CAST(SUM(v.id IS NULL) AS SIGNED) AS sales
+       FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date BETWEEN ? AND ? GROUP BY s.date`,
+      [from, to],
+    ),
+    rows<{ date: string; drawers: number }>(
+      db,
+      `SELECT s.date, COUNT(DISTINCT s.drawer_session_id) AS drawers
+       FROM sale s LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+       WHERE s.date BETWEEN ? AND ? AND (c.id IS NULL OR c.date > ?) GROUP BY s.date`,
+      [from, to, asOf],
+    ),
+  ]);
+  const beads = beadsByDay(pots);
+  const of = <T extends { date: string }>(list: readonly T[], date: string) =>
+    list.find((one) => one.date === date);
+  const dates = new Set([...tickets.map(({ date }) => date), ...beads.keys()]);
+  if (from <= asOf && asOf <= to) dates.add(asOf);
+  return [...dates]
+    .sort((a, b) => (a < b ? 1 : -1))
+    .map((date) =>
+      rodOf({
+        date,
+        today: asOf,
+        beads: beads.get(date) ?? [],
+        sales: of(tickets, date)?.sales ?? 0,
+        openDrawers: of(open, date)?.drawers ?? 0,
+        homeOn: homeOn(pots.parts, date),
+      }),
+    );
+}
+
+const rodOf = ({ sales, ...facts }: RodFacts & { sales: number }): Rod => ({
+  date: facts.date,
+  takenMinor: sum(facts.beads.map(({ takenMinor }) => takenMinor)),
+  sales,
+  beads: [...facts.beads],
+  state: rodState(facts),
+});
+
+/** The rod of a day on which nothing is. */
+export const emptyRod = (date: string, today: string): Rod =>
+  rodOf({ date, today, beads: [], sales: 0, openDrawers: 0, homeOn: null });
+
+function homeOn(parts: readonly PotPart[], date: string): string | null {
+  const dates = parts.flatMap((part) =>
+    part.date === date && part.homeOn !== null ? [part.homeOn] : [],
+  );
+  return dates.sort().at(-1) ?? null;
+}
