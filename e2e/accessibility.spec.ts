@@ -21,7 +21,7 @@ const SCREENS = [
   '/days/2026-02-26',
   '/days/2026-03-02/count/1',
   '/trail/2026-02-26/cash',
-  '/trail/2026-02-26/card%3AMeridian',
+  '/trail/2026-02-26/card%201%20Meridian',
   '/trail/2026-02-26/onAccount',
   '/accounts',
   '/accounts/1',

@@ -2,8 +2,8 @@ import { makeBead, type Stage } from '@abacist/core/days';
 import { placeBeads } from './Abacus';
 
 const bead = (key: string, stage: Stage) =>
-  makeBead({ key, shape: 'card', label: key, looseMinor: 0, takenMinor: 1 }, [
-    { stage, amountMinor: 1 },
+  makeBead({ key, shape: 'card', label: key, looseMinor: 0 }, [
+    { place: stage, amountMinor: 1 },
   ]);
 
 test('beads lie side by side at their stage, in the order of stages, inside the rod', () => {

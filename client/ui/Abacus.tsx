@@ -17,19 +17,6 @@ export function beadTone(bead: Pick<Bead, 'stage' | 'looseMinor'>): BeadTone {
   return bead.stage === 'home' ? 'home' : 'waiting';
 }
 
-/** Whether a bead's key is a tender's kind, and not that of a card scheme. */
-export const isPot = (key: string) => !key.startsWith('card:');
-
-/** The shape of a bead by its key. */
-export const shapeOf = (key: string): BeadShape =>
-  key === 'cash' || key === 'other' || key === 'onAccount'
-    ? key
-    : key === 'transfer'
-      ? 'other'
-      : isPot(key)
-        ? 'cheque'
-        : 'card';
-
 /** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
 export function BeadMark({
   shape,

@@ -6,6 +6,8 @@ export type JournalLineView = {
   amountMinor: number;
   /** Names of the dimensions that the line carries: the drawer, the department, … */
   of: string | null;
+  /** Whose takings it moves: the day, the pot, and what that pot is called. */
+  takings: { day: string; pot: string; label: string } | null;
 };
 
 export type EntryView = {

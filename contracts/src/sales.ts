@@ -110,6 +110,8 @@ export type SaleDetail = SaleSummary & {
     roundingMinor: number;
     lastFour: string | null;
     reference: string | null;
+    /** The day's bead in which its money is; null where no money came. */
+    bead: string | null;
     cheque: Cheque | null;
     /** Where that cheque is: once at the bank it may come back. */
     chequeState: {

@@ -9,6 +9,7 @@ import { Body } from '~/ui/Text';
 export function Entry({ entry }: { entry: EntryView }) {
   const t = useWords();
   const dates = useDates();
+  const whose = useWhose(entry);
   return (
     <Column gap="$1" backgroundColor="$well" padding="$3" borderRadius="$2">
       <Line gap="$2" aria-hidden>
@@ -27,7 +28,7 @@ export function Entry({ entry }: { entry: EntryView }) {
           <Column flex={2} minWidth={0}>
             <Body small>{t(`account.${line.account}`)}</Body>
             <Body small tone="faded">
-              {line.of ? `${line.number} · ${line.of}` : line.number}
+              {[line.number, line.of, whose(line)].filter(Boolean).join(' · ')}
             </Body>
           </Column>
           <Column flex={1}>
@@ -53,4 +54,19 @@ export function Entry({ entry }: { entry: EntryView }) {
       ) : null}
     </Column>
   );
+}
+
+/** Whose takings a line moves, where an entry moves those of another day or of several. */
+function useWhose(entry: EntryView): (line: EntryView['lines'][number]) => string | null {
+  const t = useWords();
+  const dates = useDates();
+  const moved = entry.lines.flatMap(({ takings }) => takings ?? []);
+  const one = new Set(moved.map(({ day, pot }) => `${day} ${pot}`)).size < 2;
+  if (one && moved.every(({ day }) => day === entry.date)) return () => null;
+  return ({ takings }) =>
+    takings &&
+    t('books.takingsOf', {
+      day: dates.short(takings.day),
+      pot: takings.label === takings.pot ? t(`tender.${takings.pot}`) : takings.label,
+    });
 }

@@ -1,13 +1,15 @@
 import type { DaySheet } from '@abacist/contracts';
+import { kindOfPot, placesOfBead, shapeOfPot, type Bead } from '@abacist/core/days';
 import { useTheme, useMedia } from '@tamagui/core';
 import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useWords } from '~/i18n';
-import { BeadIcon, beadTone, isPot, shapeOf } from '~/ui/Abacus';
+import { BeadIcon, beadTone } from '~/ui/Abacus';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { Money } from '~/ui/Money';
+import { Money, useMoney } from '~/ui/Money';
 import { Section } from '~/ui/Section';
 import { Body } from '~/ui/Text';
+import { inWords, usePlaceWord, usePotName } from './words';
 
 /** Expected, counted, difference side by side; each row leads to its trail. */
 export function Tenders({ sheet }: { sheet: DaySheet }) {
@@ -61,16 +63,25 @@ export function Tenders({ sheet }: { sheet: DaySheet }) {
 
 /** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
 const isMoney = ({ key }: { key: string }) =>
-  ['cash', 'cheque', 'ownCheque', 'transfer', 'onAccount'].includes(key) ||
-  /^(card|other):/.test(key);
+  !['storeCredit', 'voucher', 'prepayment'].includes(key);
 
 /** How far a tender has come, in the words that fit it. */
 const stageWord = (key: string, stage: string) =>
-  key.startsWith('other:')
+  kindOfPot(key) === 'other'
     ? 'days.spent'
     : key === 'onAccount' && stage !== 'home'
       ? `days.account_${stage}`
       : `stage.${stage}`;
+
+/** Where the parts of a bead are, each with its figure. */
+function usePlaces(): (bead: Bead) => string {
+  const money = useMoney();
+  const word = usePlaceWord();
+  return (bead) =>
+    placesOfBead(bead)
+      .map((part) => `${word(part, bead)} ${money(inWords(part))}`)
+      .join(' · ');
+}
 
 /** One tender's figures; what was taken as money leads to its trail, credit was taken earlier. */
 function TenderRow({
@@ -83,46 +94,59 @@ function TenderRow({
   const t = useWords();
   const theme = useTheme();
   const media = useMedia();
-  // Other tenders have one bead together.
-  const beadKey = tender.key.replace(/^other:.*/, 'other');
-  const bead = sheet.beads.find(({ key }) => key === beadKey);
+  const name = usePotName();
+  const places = usePlaces();
+  const bead = sheet.beads.find(({ key }) => key === tender.key);
   const noBead = !isMoney(tender);
-  const label = isPot(tender.key) ? t(`tender.${tender.key}`) : tender.label;
+  const label = name(tender);
+  // Where its parts are stands under the figures, over the whole width: it is a line of its own.
+  const parts =
+    bead && placesOfBead(bead).length > 1 && tender.key !== 'onAccount' ? places(bead) : null;
   const row = (
-    <SheetRow
+    <Column
       width="100%"
-      gap="$2"
+      borderBottomWidth={1}
+      borderColor="$rule"
       {...(!noBead && { hoverStyle: { backgroundColor: '$paper' } })}
     >
-      <Line gap="$2" flex={1.5} minWidth={0}>
-        {noBead ? null : (
-          <BeadIcon shape={shapeOf(beadKey)} tone={bead ? beadTone(bead) : 'home'} />
-        )}
-        <Column flex={1} minWidth={0}>
-          <Body>{label}</Body>
-          <Body small tone="faded">
-            {noBead
-              ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
-              : t(stageWord(tender.key, bead?.stage ?? 'home'))}
-          </Body>
-        </Column>
-      </Line>
-      <Money minor={tender.expectedMinor} flex={1} />
-      <OrDash minor={tender.countedMinor} />
-      <OrDash minor={tender.differenceMinor} signed />
-      {media.wide ? (
-        noBead ? (
-          <Column width={20} />
-        ) : (
-          <ChevronRight size={20} color={theme.faded.val} aria-hidden />
-        )
+      <SheetRow width="100%" gap="$2" borderBottomWidth={0}>
+        <Line gap="$2" flex={1.5} minWidth={0}>
+          {noBead ? null : (
+            <BeadIcon shape={shapeOfPot(tender.key)} tone={bead ? beadTone(bead) : 'home'} />
+          )}
+          <Column flex={1} minWidth={0}>
+            <Body>{label}</Body>
+            {parts ? null : (
+              <Body small tone="faded">
+                {noBead
+                  ? t(tender.expectedMinor < 0 ? 'days.owed' : 'days.takenEarlier')
+                  : t(stageWord(tender.key, bead?.stage ?? 'home'))}
+              </Body>
+            )}
+          </Column>
+        </Line>
+        <Money minor={tender.expectedMinor} flex={1} />
+        <OrDash minor={tender.countedMinor} />
+        <OrDash minor={tender.differenceMinor} signed />
+        {media.wide ? (
+          noBead ? (
+            <Column width={20} />
+          ) : (
+            <ChevronRight size={20} color={theme.faded.val} aria-hidden />
+          )
+        ) : null}
+      </SheetRow>
+      {parts ? (
+        <Body small tone="faded" paddingLeft={52} paddingRight="$4" paddingBottom="$3">
+          {parts}
+        </Body>
       ) : null}
-    </SheetRow>
+    </Column>
   );
   if (noBead) return row;
   return (
     <Link
-      href={`/trail/${sheet.date}/${encodeURIComponent(beadKey)}` as never}
+      href={`/trail/${sheet.date}/${encodeURIComponent(tender.key)}` as never}
       aria-label={t('days.trailOf', { label })}
     >
       {row}

@@ -21,6 +21,7 @@ import { useBeadWords, useRodText } from './words';
 
 export { Hints } from './DayDrawer';
 export { DayScreen } from './DaySheet';
+export { inWords, usePlaceWord, usePotName } from './words';
 
 type Page = { rods: Rod[]; next: string | null };
 

@@ -1,6 +1,6 @@
 import type { Rod } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
-import type { Bead } from '@abacist/core/days';
+import type { Bead, BeadPart } from '@abacist/core/days';
 import { useWords } from '~/i18n';
 import { useMoney } from '~/ui/Money';
 
@@ -27,10 +27,30 @@ export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
 export function useBeadWords(): (bead: Bead) => string {
   const t = useWords();
   const money = useMoney();
+  const name = usePotName();
   return (bead) =>
     t(bead.looseMinor !== 0 ? 'days.beadLoose' : 'days.bead', {
-      label: bead.shape === 'card' ? bead.label : t(`tender.${bead.key}`),
+      label: name(bead),
       amount: money(bead.takenMinor),
       stage: t(`stage.${bead.stage}`),
     });
 }
+
+/** What a pot is called: cards and other tenders by their own names, the rest by their kind. */
+export function usePotName(): (pot: { key: string; label: string }) => string {
+  const t = useWords();
+  return ({ key, label }) => (label === key ? t(`tender.${key}`) : label);
+}
+
+/** A place in words: over and short is said by its side, and what a card spent are its fees. */
+export function usePlaceWord(): (part: BeadPart, of: Pick<Bead, 'shape'>) => string {
+  const t = useWords();
+  return ({ place, amountMinor }, { shape }) => {
+    if (place === 'short' && amountMinor < 0) return t('place.over');
+    return t(place === 'spent' && shape === 'card' ? 'place.fees' : `place.${place}`);
+  };
+}
+
+/** A part's figure beside its word: what is over is told without a sign. */
+export const inWords = ({ place, amountMinor }: BeadPart): number =>
+  place === 'short' ? Math.abs(amountMinor) : amountMinor;

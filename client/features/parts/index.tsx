@@ -23,9 +23,8 @@ const BEADS = STAGES.flatMap((stage, i) => [
       shape: i % 2 ? 'card' : 'cash',
       label: stage,
       looseMinor: i === 2 ? -840 : 0,
-      takenMinor: 100,
     },
-    [{ stage, amountMinor: 100 }],
+    [{ place: stage, amountMinor: 100 }],
   ),
 ]);
 

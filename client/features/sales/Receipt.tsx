@@ -35,6 +35,7 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
         ))}
         {sale.credit ? <Credit credit={sale.credit} /> : null}
       </Sheet>
+      <Trails sale={sale} />
       {sale.returns.length ? (
         <Column gap="$2">
           <Heading size="section" paddingHorizontal="$4">
@@ -51,6 +52,32 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
         </Column>
       ) : null}
     </>
+  );
+}
+
+/** Where the money of a ticket is: one trail a bead that it is in. */
+function Trails({ sale }: { sale: SaleDetail }) {
+  const t = useWords();
+  const beads = new Map(
+    sale.payments.flatMap(({ bead, name }) => (bead === null ? [] : [[bead, name]])),
+  );
+  if (beads.size === 0 || sale.status === 'void') return null;
+  return (
+    <Column gap="$2" data-noprint>
+      <Heading size="section" paddingHorizontal="$4">
+        {t('trail.where')}
+      </Heading>
+      <Sheet role="list">
+        {[...beads].map(([bead, name]) => (
+          <ListLink
+            key={bead}
+            to={`/trail/${sale.date}/${encodeURIComponent(bead)}?sale=${sale.id}`}
+          >
+            <Body flex={1}>{t('days.trailOf', { label: name })}</Body>
+          </ListLink>
+        ))}
+      </Sheet>
+    </Column>
   );
 }
 

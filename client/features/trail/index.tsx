@@ -1,15 +1,17 @@
 import type { BeadTrail, LineTrail, TrailStep } from '@abacist/contracts';
-import type { BeadShape } from '@abacist/core/days';
+import { placesOfBead, shapeOfPot, type Bead, type BeadShape } from '@abacist/core/days';
+import type { Place } from '@abacist/core/takings';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'expo-router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { Entry } from '~/features/books';
+import { inWords, usePlaceWord, usePotName } from '~/features/days';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useParams } from '~/i18n/useParams';
-import { BeadIcon, isPot, shapeOf } from '~/ui/Abacus';
+import { BeadIcon } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
@@ -19,29 +21,49 @@ import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
+import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { UnknownLine } from './UnknownLine';
 
-/** The trail of a day's bead: from its sales down to the statement line. */
-export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) {
+/** The trail of a day's bead, or of one ticket's money in it, down to the statement line. */
+export function BeadTrailScreen({
+  date,
+  bead,
+  sale,
+}: {
+  date: string;
+  bead: string;
+  /** The receipt whose money is followed. */
+  sale: string | undefined;
+}) {
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
+  const name = usePotName();
   const trail = useQuery({
-    queryKey: ['trail', date, bead],
+    queryKey: ['trail', date, bead, sale],
     queryFn: () =>
-      request<BeadTrail>('GET', `/trail/beads/${date}/${encodeURIComponent(bead)}`),
+      request<BeadTrail>(
+        'GET',
+        `/trail/beads/${date}/${encodeURIComponent(bead)}${sale ? `?sale=${sale}` : ''}`,
+      ),
   });
-  const label = isPot(bead) ? t(`tender.${bead}`) : bead.slice(5);
-  const waiting = trail.data?.steps.some(({ kind }) => kind === 'waiting');
+  const shown = trail.data;
+  const label = shown ? name(shown.bead) : '';
+  const waiting = shown?.steps.some(({ kind }) => kind === 'waiting');
+  const ofSale = shown?.ofSale ?? null;
   return (
     <Screen
-      back={`/days/${date}`}
-      eyebrow={t('trail.of', { date: dates.day(date), label })}
-      title={trail.data ? money(trail.data.takenMinor) : ''}
+      back={sale ? `/sales/${sale}` : `/days/${date}`}
+      eyebrow={
+        ofSale
+          ? t('trail.ofSale', { number: ofSale.number, label })
+          : t('trail.of', { date: dates.day(date), label })
+      }
+      title={shown ? money((ofSale ?? { keptMinor: shown.bead.takenMinor }).keptMinor) : ''}
       right={
-        trail.data ? (
+        shown ? (
           <Tag
             tone={waiting ? 'waiting' : 'home'}
             label={t(waiting ? 'trail.waiting' : 'stage.home')}
@@ -51,13 +73,57 @@ export function BeadTrailScreen({ date, bead }: { date: string; bead: string }) 
     >
       <Query of={trail}>
         {(data) => (
-          <Column gap="$4" paddingBottom="$5">
-            <Steps steps={data.steps} shape={shapeOf(bead)} />
-            <Sales trail={data} />
+          <Column gap="$4" paddingTop="$2" paddingBottom="$5">
+            {data.ofSale ? (
+              data.steps.length > 1 ? (
+                <Body paddingHorizontal="$4" tone="faded">
+                  {t('trail.withOthers', { label })}
+                </Body>
+              ) : null
+            ) : (
+              <Where bead={data.bead} />
+            )}
+            <Steps steps={data.steps} shape={data.bead.shape} />
+            {data.ofSale ? (
+              <Sheet role="list">
+                <ListLink to={`/trail/${date}/${encodeURIComponent(bead)}`}>
+                  <Body flex={1}>{t('trail.of', { date: dates.day(date), label })}</Body>
+                  <Money minor={data.bead.takenMinor} />
+                </ListLink>
+              </Sheet>
+            ) : (
+              <Sales trail={data} />
+            )}
           </Column>
         )}
       </Query>
     </Screen>
+  );
+}
+
+/** Where every cent of a bead is, when it is at more than one place: the parts add up to the whole. */
+function Where({ bead }: { bead: Bead }) {
+  const t = useWords();
+  const word = usePlaceWord();
+  const places = placesOfBead(bead);
+  if (places.length < 2) return null;
+  return (
+    <Section title={t('trail.where')}>
+      <Sheet>
+        {places.map((part) => (
+          <SheetRow key={part.place} minHeight={40}>
+            <Body flex={1}>{word(part, bead)}</Body>
+            <Money minor={part.amountMinor} />
+          </SheetRow>
+        ))}
+        <SheetRow>
+          <Body strong flex={1}>
+            {t('trail.whole')}
+          </Body>
+          <Money minor={bead.takenMinor} strong />
+        </SheetRow>
+      </Sheet>
+    </Section>
   );
 }
 
@@ -134,6 +200,8 @@ function Step({
   const dates = useDates();
   const [open, setOpen] = useState(false);
   const waits = step.kind === 'waiting';
+  const word = usePlaceWord();
+  const money = useMoney();
   const params = useParams(dates.short)(step.note?.params ?? {});
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
@@ -142,7 +210,7 @@ function Step({
         <Column flex={1} minWidth={0}>
           <Line justifyContent="space-between" gap="$2">
             <Heading size="section" level={2}>
-              {waits ? t('trail.notYet') : t(`stage.${step.stage}`)}
+              {waits ? t('trail.notYet') : word(step, { shape })}
             </Heading>
             <Money minor={step.amountMinor} strong />
           </Line>
@@ -151,6 +219,9 @@ function Step({
               step.number,
               waits ? null : dates.day(step.date),
               step.note ? t(step.note.code, params) : null,
+              ...step.beside
+                .filter(({ place }) => !inNote(step, place))
+                .map((part) => `${word(part, { shape })} ${money(inWords(part))}`),
             ]
               .filter(Boolean)
               .join(' · ')}
@@ -185,6 +256,11 @@ function Step({
   );
 }
 
+/** Whether a step's own words tell of what went elsewhere: a count of what was short, a fee. */
+const inNote = ({ kind }: TrailStep, place: Place): boolean =>
+  (kind === 'drawerClose' && place === 'short') ||
+  (kind === 'settlement' && place === 'spent');
+
 const FIRST = 20;
 
 function Sales({ trail }: { trail: BeadTrail }) {
@@ -211,7 +287,10 @@ function Sales({ trail }: { trail: BeadTrail }) {
         ))}
         <SheetRow>
           <Body strong>{t('common.total')}</Body>
-          <Money minor={trail.takenMinor} strong />
+          <Money
+            minor={trail.sales.reduce((total, { keptMinor }) => total + keptMinor, 0)}
+            strong
+          />
         </SheetRow>
       </Sheet>
       {trail.sales.length > FIRST && !all ? (
@@ -228,6 +307,7 @@ function Sales({ trail }: { trail: BeadTrail }) {
 
 function Days({ days }: { days: LineTrail['days'] }) {
   const t = useWords();
+  const name = usePotName();
   const dates = useDates();
   return (
     <Column gap="$2">
@@ -241,10 +321,8 @@ function Days({ days }: { days: LineTrail['days'] }) {
             to={`/trail/${day.date}/${encodeURIComponent(day.key)}`}
           >
             <Line gap="$3" flex={1}>
-              <BeadIcon shape={shapeOf(day.key)} tone="home" />
-              <Body>
-                {`${dates.day(day.date)}, ${isPot(day.key) ? t(`tender.${day.key}`) : day.label}`}
-              </Body>
+              <BeadIcon shape={shapeOfPot(day.key)} tone="home" />
+              <Body>{`${dates.day(day.date)}, ${name(day)}`}</Body>
             </Line>
             <Money minor={day.amountMinor} />
           </ListLink>

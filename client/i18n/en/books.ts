@@ -31,6 +31,7 @@ export const books = {
     account: 'Account',
     debit: 'Debit',
     credit: 'Credit',
+    takingsOf: '{{pot}} of {{day}}',
     notSealed: 'Not sealed yet · {{by}}, {{date}}, {{time}}',
     sealed: 'Journal {{number}} · {{by}}, {{date}}, {{time}}',
     approved: 'Approved by {{by}}: {{reason}}',

@@ -2,6 +2,10 @@ export const days = {
   rod: {
     open: 'Open. Count the drawer to close it',
     notCounted: 'Not counted yet: count the drawer',
+    inDrawer: '{{amount}} in the drawer still',
+    belowInDrawer: '{{amount}} more given back than taken, in the drawer until its next count',
+    belowInSafe: '{{amount}} more given back than taken, made good in the safe',
+    belowSent: '{{amount}} more given back than taken, on a slip not at the bank yet',
     inSafe: '{{amount}} in the safe',
     slipSent: 'Slip with {{amount}} sent, not at the bank yet',
     transfersSent: 'Transfers of {{amount}} not at the bank yet',
@@ -11,6 +15,7 @@ export const days = {
     settlementShort: '{{label}} settlement {{amount}} short',
     settlementOver: '{{label}} settlement {{amount}} over',
     homeButAccounts: 'Home but for {{amount}} on account',
+    homePlain: 'Home',
     nothingTaken: 'Nothing taken yet',
     homeSameDay: 'Home the same day',
     home_one: 'Home in {{count}} day',

@@ -81,3 +81,12 @@ const SHAPE_OF = {
 } satisfies Record<PotKind, BeadShape>;
 
 export const shapeOfPot = (key: string): BeadShape => SHAPE_OF[kindOfPot(key)];
+
+/** Where a bead's parts are, the nearest to the till first; places where nothing is left out. */
+export const placesOfBead = ({
+  byStage,
+  beside,
+}: Pick<Bead, 'byStage' | 'beside'>): BeadPart[] => {
+  const all: Partial<Record<Place, Minor>> = { ...byStage, ...beside };
+  return PLACES.flatMap((place) => (all[place] ? [{ place, amountMinor: all[place] }] : []));
+};

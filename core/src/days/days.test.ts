@@ -134,6 +134,12 @@ test.each<[string, ReturnType<typeof rod>, object]>([
     rod([bead('card', at('sent'), -840)], { openDrawers: 1 }),
     { tone: 'loose', code: 'rod.settlementShort', params: { amountMinor: 840 } },
   ],
+  ['nothing', rod([], { homeOn: null }), { tone: 'home', code: 'rod.nothingTaken' }],
+  [
+    'charges that were paid',
+    rod([bead('onAccount', at('home'))], { homeOn: null }),
+    { tone: 'home', code: 'rod.homePlain' },
+  ],
   [
     'home, short of what was not found',
     rod([bead('cash', [...at('home', 95), ...at('short', 5)])]),

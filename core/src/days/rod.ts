@@ -78,7 +78,8 @@ export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts):
   const short = sum(beads.map(({ beside }) => beside.short ?? 0));
   return {
     tone: 'home',
-    code: homeOn ? 'rod.home' : 'rod.nothingTaken',
+    // No bank has seen what is home of a charge that was credited, or of an allowance.
+    code: homeOn ? 'rod.home' : beads.length > 0 ? 'rod.homePlain' : 'rod.nothingTaken',
     params: { homeOn: homeOn ?? '', differenceMinor: negate(short) },
   };
 }

@@ -6,6 +6,7 @@ import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
+import { heldBy } from '../takings/held';
 
 /** Sends a deposit slip: takes its items from the safe and posts them to bank in transit. */
 export async function sendSlip(
@@ -74,41 +75,63 @@ export async function sendSlip(
 }
 
 type SafeItem = SafeView['items'][number];
-type ChequeRow = { chequeNumber: string | null; drawnBy: string; dated: string };
+type ItemRow = Pick<SafeItem, 'id' | 'drawer' | 'closeNumber'> & {
+  chequeNumber: string | null;
+  drawnBy: string;
+  dated: string;
+};
 
 /** What waits in the safe, oldest day first, and the slips that left it. */
 export async function safeView(db: Db, today: string): Promise<SafeView> {
-  const [bankAccounts, items, slips] = await Promise.all([
+  const [bankAccounts, held, slips] = await Promise.all([
     rows<SafeView['bankAccounts'][number]>(
       db,
       'SELECT id, name, account_number AS accountNumber FROM bank_account ORDER BY id',
     ),
-    rows<Omit<SafeItem, 'cheque' | 'later'> & ChequeRow>(
-      db,
-      `SELECT i.id, i.takings_day AS takingsDay, dr.name AS drawer,
-         CONCAT(d.series, '-', d.number) AS closeNumber,
-         CAST(i.amount_minor - i.taken_minor AS SIGNED) AS leftMinor,
-         q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
-       FROM safe_item i
-       LEFT JOIN cheque q ON q.id = i.cheque_id
-       JOIN drawer_close c ON c.id = i.drawer_close_id
-       JOIN drawer_session ds ON ds.id = c.drawer_session_id
-       JOIN drawer dr ON dr.id = ds.drawer_id
-       JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
-       WHERE i.taken_minor <> i.amount_minor
-       ORDER BY i.takings_day, i.id`,
-    ),
+    heldBy(db, 'safe'),
     listSlips(db),
   ]);
+  const items = await safeItems(
+    db,
+    held.map(({ holder }) => Number(holder.split(' ')[1])),
+  );
   return {
     bankAccounts,
-    items: items.map(({ chequeNumber, drawnBy, dated, ...item }) => ({
-      ...item,
-      cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
-      later: chequeNumber !== null && dated > today,
-    })),
+    items: held.flatMap(({ takingsDay, holder, amountMinor }): SafeItem[] => {
+      const item = items.get(Number(holder.split(' ')[1]));
+      if (!item) return [];
+      const { chequeNumber, drawnBy, dated, ...rest } = item;
+      return [
+        {
+          ...rest,
+          takingsDay,
+          leftMinor: amountMinor,
+          cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
+          later: chequeNumber !== null && dated > today,
+        },
+      ];
+    }),
     slips,
   };
+}
+
+/** Where items of the safe come from, by their ids. */
+async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, ItemRow>> {
+  if (ids.length === 0) return new Map();
+  const found = await rows<ItemRow>(
+    db,
+    `SELECT i.id, dr.name AS drawer, CONCAT(d.series, '-', d.number) AS closeNumber,
+       q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
+     FROM safe_item i
+     LEFT JOIN cheque q ON q.id = i.cheque_id
+     JOIN drawer_close c ON c.id = i.drawer_close_id
+     JOIN drawer_session ds ON ds.id = c.drawer_session_id
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+     WHERE i.id IN (${placeholders(ids.length)})`,
+    ids,
+  );
+  return new Map(found.map((item) => [item.id, item]));
 }
 
 async function listSlips(db: Db): Promise<SlipSummary[]> {

@@ -1,5 +1,6 @@
 import type { EntryView, JournalPage, JournalQuery } from '@abacist/contracts';
 import type { AccountRole } from '@abacist/core/ledger';
+import { potLabels } from '../takings/labels';
 import { placeholders, rows, type Db, type Value } from '../db/pool';
 import { toInstant } from '../sales/read';
 
@@ -26,11 +27,18 @@ export async function readEntries(db: Db, ids: readonly number[]): Promise<Entry
   if (ids.length === 0) return [];
   const list = placeholders(ids.length);
   const entries = await rows<EntryRow>(db, `${ENTRY} WHERE e.id IN (${list})`, ids);
-  const lines = await rows<EntryView['lines'][number] & { entryId: number }>(
+  type Line = Omit<EntryView['lines'][number], 'takings'> & {
+    entryId: number;
+    day: string | null;
+    pot: string;
+  };
+  const labels = await potLabels(db);
+  const lines = await rows<Line>(
     db,
     `SELECT l.entry_id AS entryId, a.role AS account,
        COALESCE(NULLIF(au.account_number, ''), a.number) AS number, l.amount_minor AS amountMinor,
-       COALESCE(dr.name, de.name, au.name, pr.name, ba.name, ch.name) AS \`of\`
+       COALESCE(dr.name, de.name, au.name, pr.name, ba.name, ch.name) AS \`of\`,
+       l.takings_day AS day, l.pot
      FROM entry_line l
      JOIN account a ON a.id = l.account_id
      LEFT JOIN drawer dr ON dr.id = l.drawer_id
@@ -55,7 +63,10 @@ export async function readEntries(db: Db, ids: readonly number[]): Promise<Entry
       approval: approver === null ? null : { by: approver, reason: reason! },
       lines: lines
         .filter(({ entryId }) => entryId === id)
-        .map(({ entryId: _id, ...line }) => line),
+        .map(({ entryId: _id, day, pot, ...line }) => ({
+          ...line,
+          takings: day === null ? null : { day, pot, label: labels.get(pot) ?? pot },
+        })),
     };
   });
 }

@@ -1,7 +1,8 @@
 import type { LooseEnd, LooseEnds } from '@abacist/contracts';
 import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
-import { windowOf } from '@abacist/core/matching';
+import { sum } from '@abacist/core/money';
 import { mayAs, type Role } from '@abacist/core/people';
+import { atProcessor } from '@abacist/core/takings';
 import type { Shop } from '../context';
 import { placeholders, rows, type Db } from '../db/pool';
 import { OWED } from '../sales/returnedCheques';
@@ -9,9 +10,10 @@ import { loadCounterRules } from '../sales/rules';
 import { creditNotes } from '../sales/detail';
 import { accountEnds } from '../accounts/looseEnds';
 import { statementView } from '../matching/view';
-import { holidaysAround } from '../settings/holidays';
 import { terminalOrphans } from '../terminal/charge';
 import { openBatches, openSchemes } from '../settlements/batches';
+import { heldBy } from '../takings/held';
+import { lateAtBank } from './underWay';
 
 /** Who can open the place where each is mended: nobody sees what he can do nothing about. */
 const MENDED_BY: Record<LooseEnd['code'], Role> = {
@@ -51,12 +53,10 @@ export async function looseEnds(
 ): Promise<LooseEnds> {
   const lists = await Promise.all([
     uncountedDrawers(db, today),
-    lateSlips(db, shop, today),
-    lateCheques(db, shop, today),
-    latePapers(db, shop, today),
+    lateAtBank(db, shop, today),
     owedCheques(db, today),
     lateBatches(db, shop, today),
-    settlements(db, shop, today),
+    settlements(db, today),
     statementLines(db, today),
     credits(db, today),
     vouchers(db, today),
@@ -80,23 +80,33 @@ export async function looseEnds(
   };
 }
 
+/** Drawers of days before, with what their sessions still hold of each. */
 async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
-  const found = await rows<{ date: string; drawer: string; amountMinor: number }>(
+  const found = await rows<{ date: string; drawer: string; sessionId: number }>(
     db,
-    `SELECT s.date, dr.name AS drawer, CAST(SUM(s.total_minor) AS SIGNED) AS amountMinor
-     FROM sale s
-     JOIN drawer dr ON dr.id = s.drawer_id
-     LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
+    `SELECT DISTINCT s.date, dr.name AS drawer, s.drawer_session_id AS sessionId
+     FROM drawer_session ds
+     JOIN sale s ON s.drawer_session_id = ds.id AND s.date < ?
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE c.id IS NULL AND v.id IS NULL AND s.date < ?
-     GROUP BY s.date, dr.id, dr.name`,
+     WHERE c.id IS NULL AND v.id IS NULL`,
     [today],
   );
-  return found.map(({ date, drawer, amountMinor }) => ({
+  const held = await heldBy(
+    db,
+    'drawer',
+    found.map(({ sessionId }) => `drawer ${sessionId}`),
+  );
+  return found.map(({ date, drawer, sessionId }) => ({
     code: 'drawerNotCounted',
     place: 'days',
     ageDays: daysBetween(date, today),
-    amountMinor,
+    amountMinor: sum(
+      held
+        .filter((part) => part.holder === `drawer ${sessionId}` && part.takingsDay === date)
+        .map(({ amountMinor }) => amountMinor),
+    ),
     params: { drawer, date },
     path: `/days/${date}`,
   }));
@@ -115,72 +125,6 @@ async function orphans(db: Db, shop: Shop, today: string, now: Date): Promise<Lo
 }
 
 type Late = { id: number; number: string; date: string; amountMinor: number };
-
-async function lateSlips(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
-  const found = await rows<Late>(
-    db,
-    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date, s.total_minor AS amountMinor
-     FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
-     WHERE s.match_group_id IS NULL AND s.standing`,
-  );
-  const holidays = holidaysAround(shop.holidayRegion, today);
-  return found
-    .filter(({ date }) => windowOf({ kind: 'deposit', dueDate: date }, holidays).to < today)
-    .map(({ number, date, amountMinor }) => ({
-      code: 'slipNotAtBank',
-      place: 'bank',
-      ageDays: daysBetween(date, today),
-      amountMinor,
-      params: { number, date },
-      path: '/bank/statement',
-    }));
-}
-
-/** Cheques of ours that nobody has cashed while they could be. */
-async function lateCheques(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
-  const found = await rows<Late & { payee: string; saleId: number }>(
-    db,
-    `SELECT id, number, date, amount_minor AS amountMinor, payee, sale_id AS saleId
-     FROM own_cheque WHERE match_group_id IS NULL AND NOT voided`,
-  );
-  const holidays = holidaysAround(shop.holidayRegion, today);
-  return found
-    .filter(({ date }) => windowOf({ kind: 'ownCheque', dueDate: date }, holidays).to < today)
-    .map(({ number, date, amountMinor, payee, saleId }) => ({
-      code: 'chequeNotCashed',
-      place: 'bank',
-      ageDays: daysBetween(date, today),
-      amountMinor,
-      params: { number, date, payee },
-      path: `/sales/${saleId}`,
-    }));
-}
-
-/** Transfers and returned cheques that no statement line has shown while it could. */
-async function latePapers(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
-  const found = await rows<Late & { kind: 'transfer' | 'returnedCheque'; saleId: number }>(
-    db,
-    `SELECT 'transfer' AS kind, t.id, CONCAT(d.series, '-', d.number) AS number, t.date,
-       t.amount_minor AS amountMinor, t.sale_id AS saleId
-     FROM transfer t JOIN document d ON d.kind = 'sale' AND d.subject_id = t.sale_id
-     WHERE t.match_group_id IS NULL AND NOT t.voided
-     UNION ALL
-     SELECT 'returnedCheque', r.id, q.number, r.date, -r.amount_minor, r.sale_id
-     FROM returned_cheque r JOIN cheque q ON q.id = r.cheque_id
-     WHERE r.match_group_id IS NULL AND r.standing`,
-  );
-  const holidays = holidaysAround(shop.holidayRegion, today);
-  return found
-    .filter(({ kind, date }) => windowOf({ kind, dueDate: date }, holidays).to < today)
-    .map(({ kind, number, date, amountMinor }) => ({
-      code: kind === 'transfer' ? 'transferNotAtBank' : 'returnNotAtBank',
-      place: 'bank',
-      ageDays: daysBetween(date, today),
-      amountMinor,
-      params: { number, date },
-      path: '/bank/statement',
-    }));
-}
 
 /** Returned cheques that are on no account and that nobody paid yet. */
 async function owedCheques(db: Db, today: string): Promise<LooseEnd[]> {
@@ -221,38 +165,16 @@ async function lateBatches(db: Db, shop: Shop, today: string): Promise<LooseEnd[
     }));
 }
 
-async function settlements(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
-  const late = await rows<Late>(
-    db,
-    `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.due_date AS date,
-       s.to_bank_minor AS amountMinor
-     FROM settlement s JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.match_group_id IS NULL AND s.to_bank_minor > 0 AND s.standing`,
-  );
+async function settlements(db: Db, today: string): Promise<LooseEnd[]> {
   const differing = [...(await openDifferences(db)), ...(await unknownSchemes(db))];
-  const holidays = holidaysAround(shop.holidayRegion, today);
-  return [
-    ...late
-      .filter(
-        ({ date }) => windowOf({ kind: 'settlement', dueDate: date }, holidays).to < today,
-      )
-      .map(({ number, date, amountMinor }): LooseEnd => ({
-        code: 'settlementNotAtBank',
-        place: 'bank',
-        ageDays: daysBetween(date, today),
-        amountMinor,
-        params: { number, date },
-        path: '/bank/statement',
-      })),
-    ...differing.map(({ id, number, date, scheme, batchDate, amountMinor }): LooseEnd => ({
-      code: 'settlementDiffers',
-      place: 'bank',
-      ageDays: Math.max(0, daysBetween(date, today)),
-      amountMinor,
-      params: { number, scheme, batchDate },
-      path: `/bank/cards?settlement=${id}`,
-    })),
-  ];
+  return differing.map(({ id, number, date, scheme, batchDate, amountMinor }): LooseEnd => ({
+    code: 'settlementDiffers',
+    place: 'bank',
+    ageDays: Math.max(0, daysBetween(date, today)),
+    amountMinor,
+    params: { number, scheme, batchDate },
+    path: `/bank/cards?settlement=${id}`,
+  }));
 }
 
 type Differing = Late & { scheme: string; batchDate: string };
@@ -291,16 +213,24 @@ function unknownSchemes(db: Db): Promise<Differing[]> {
 
 /** Negative settlements that a processor carries, until a later one has cleared them. */
 async function carried(db: Db, today: string): Promise<LooseEnd[]> {
-  const found = await rows<Late & { processor: string }>(
+  const found = await rows<{ id: number; processor: string; date: string }>(
     db,
-    `SELECT p.id, p.name AS processor, '' AS number,
-       MIN(IF(s.carried_minor < 0 AND s.cleared_by_id IS NULL, s.date, NULL)) AS date,
-       CAST(SUM(s.carried_minor) AS SIGNED) AS amountMinor
+    `SELECT p.id, p.name AS processor, MIN(s.date) AS date
      FROM settlement s JOIN processor p ON p.id = s.processor_id
-     WHERE s.carried_minor <> 0 AND s.standing
-     GROUP BY p.id, p.name HAVING SUM(s.carried_minor) <> 0`,
+     WHERE s.carried_minor < 0 AND s.cleared_by_id IS NULL AND s.standing
+     GROUP BY p.id, p.name`,
   );
-  return found.map(({ processor, date, amountMinor }) => ({
+  const held = await heldBy(db, 'processorBalance');
+  const carriedBy = (id: number) =>
+    sum(
+      held
+        .filter(({ holder }) => holder === atProcessor(id))
+        .map(({ amountMinor }) => amountMinor),
+    );
+  const carries = found
+    .map((one) => ({ ...one, amountMinor: carriedBy(one.id) }))
+    .filter(({ amountMinor }) => amountMinor !== 0);
+  return carries.map(({ processor, date, amountMinor }) => ({
     code: 'settlementCarried',
     place: 'bank',
     ageDays: Math.max(0, daysBetween(date, today)),

@@ -1,6 +1,7 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { NOTHING_GONE } from '../accounts/paymentBack';
 import { fromMilli, leftOf } from '@abacist/core/returns';
+import { potOf } from '@abacist/core/takings';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
 import { OWED } from './returnedCheques';
@@ -101,12 +102,16 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     returnedOn: string;
     owed: string;
     writtenOff: number;
+    processorId: number | null;
+    scheme: string | null;
   };
+  const pots = await potsOfTicket(db, id);
   const found = await rows<
-    Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge'> & Kept
+    Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge' | 'bead'> & Kept
   >(
     db,
-    `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, st.amount_minor AS amountMinor,
+    `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, t.processor_id AS processorId, t.scheme,
+       st.amount_minor AS amountMinor,
        st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
@@ -135,9 +140,12 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
     const { chequeId, atBank, missing, returnedId, returnedOn, owed, writtenOff, ...more } =
       rest;
-    const { accountId, accountName, buyer, dueDate, leftMinor, signature, ...payment } = more;
+    const { accountId, accountName, buyer, dueDate, leftMinor, signature, ...tender } = more;
+    const { processorId, scheme, ...payment } = tender;
+    const pot = potOf(payment.kind, { id: payment.tenderId, processorId, scheme });
     return {
       ...payment,
+      bead: payment.kind === 'onAccount' ? payment.kind : pot && pots.has(pot) ? pot : null,
       cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
       chequeState:
         chequeId === null
@@ -170,6 +178,18 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
             },
     };
   });
+}
+
+/** The pots in which a ticket's entry put money, or out of which it gave some. */
+async function potsOfTicket(db: Db, id: number): Promise<Set<string>> {
+  const found = await rows<{ pot: string }>(
+    db,
+    `SELECT DISTINCT l.pot FROM entry e
+     JOIN entry_line l ON l.entry_id = e.id AND l.pot IS NOT NULL
+     WHERE e.kind = 'sale' AND e.subject_id = ?`,
+    [id],
+  );
+  return new Set(found.map(({ pot }) => pot));
 }
 
 type Head = Pick<

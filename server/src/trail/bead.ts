@@ -1,11 +1,12 @@
 import type { BeadTrail, TrailStep } from '@abacist/contracts';
 import { kindOfPot, makeBead, shapeOfPot, type Bead } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
-import { beadsByDay, potLabels, potsOf } from '../days/beads';
+import { beadsByDay, potsOf } from '../days/beads';
 import { paidParts, ticketsAtHome } from '../days/charged';
 import { notFound } from '../http/errors';
 import { entryOf } from '../ledger/journal';
 import { toInstant } from '../sales/read';
+import { potLabels } from '../takings/labels';
 import { movesOf } from '../takings/moves';
 import { NOW } from '../takings/places';
 import { isPaper, papers, paperStep } from './paper';

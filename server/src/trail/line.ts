@@ -1,7 +1,7 @@
 import type { LineTrail, TrailStep } from '@abacist/contracts';
 import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
-import { potLabels } from '../days/beads';
+import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
 import type { MovementName } from '../matching/accept';
 import { isPaper, papers, paperStep } from './paper';

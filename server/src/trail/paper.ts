@@ -76,7 +76,7 @@ export async function paperStep(
     place: 'sent',
     amountMinor,
     beside: [],
-    note: { code: PAPERS[kind].code, params: { name } },
+    note: { code: PAPERS[kind].code, params: { name, number } },
     entry: await entryOf(db, PAPERS[kind].entry, documentId),
   };
 }

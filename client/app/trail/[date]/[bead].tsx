@@ -2,6 +2,10 @@ import { useLocalSearchParams } from 'expo-router';
 import { BeadTrailScreen } from '~/features/trail';
 
 export default function Trail() {
-  const { date, bead } = useLocalSearchParams<{ date: string; bead: string }>();
-  return <BeadTrailScreen date={date} bead={bead} />;
+  const { date, bead, sale } = useLocalSearchParams<{
+    date: string;
+    bead: string;
+    sale?: string;
+  }>();
+  return <BeadTrailScreen date={date} bead={bead} sale={sale} />;
 }

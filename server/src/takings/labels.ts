@@ -1,0 +1,31 @@
+import { potOfCard } from '@abacist/core/takings';
+import { rows, type Db } from '../db/pool';
+
+/**
+ * What pots are called: a card by its scheme, and by its processor too where two settle that scheme;
+ * another tender by its own name. Pots that are called by their kind are not in it.
+ */
+export async function potLabels(db: Db): Promise<Map<string, string>> {
+  const tenders = await rows<{
+    id: number;
+    kind: 'card' | 'other';
+    name: string;
+    scheme: string | null;
+    processorId: number | null;
+    processor: string | null;
+  }>(
+    db,
+    `SELECT t.id, t.kind, t.name, t.scheme, t.processor_id AS processorId, p.name AS processor
+     FROM tender t LEFT JOIN processor p ON p.id = t.processor_id
+     WHERE t.kind IN ('card', 'other')`,
+  );
+  return new Map(
+    tenders.map(({ id, kind, name, scheme, processorId, processor }) => {
+      if (kind === 'other') return [`other ${id}`, name];
+      const shared = tenders.some(
+        (other) => other.scheme === scheme && other.processorId !== processorId,
+      );
+      return [potOfCard(processorId!, scheme!), shared ? `${scheme}, ${processor}` : scheme!];
+    }),
+  );
+}
