@@ -109,7 +109,7 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
   await page.getByLabel('Fee for the customer').fill('20.00');
   await page.getByLabel('What the bank says').fill('Not sufficient funds');
   await button(page, 'It came back').click();
-  await expect(page.getByText(/the bank returned the cheque of Harbour trust/)).toBeVisible();
+  await expect(page.getByText(/the bank returned cheque 104 of Harbour trust/)).toBeVisible();
   await page.goto('/loose-ends');
   await expect(page.getByText(/A cheque of Harbour trust came back/)).toBeVisible();
   await accountPage(page, /Harbour/);

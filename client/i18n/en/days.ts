@@ -15,6 +15,7 @@ export const days = {
     settlementShort: '{{label}} settlement {{amount}} short',
     settlementOver: '{{label}} settlement {{amount}} over',
     homeButAccounts: 'Home but for {{amount}} on account',
+    bothWays: 'What was taken and what went back are both under way',
     homePlain: 'Home',
     nothingTaken: 'Nothing taken yet',
     homeSameDay: 'Home the same day',

@@ -35,7 +35,7 @@ test('a bead stands where its last part stands', () => {
     ...at('back', 1),
   ]);
   expect(apart).toMatchObject({ stage: 'sent', byStage: { sent: 0 }, takenMinor: 1 });
-  expect(rod([apart])).toMatchObject({ tone: 'waiting', code: 'rod.slipSent' });
+  expect(rod([apart])).toMatchObject({ tone: 'waiting', code: 'rod.bothWays' });
 });
 
 test('what a bead took is all its parts, and a part stands at one place only', () => {

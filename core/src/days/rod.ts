@@ -69,6 +69,8 @@ export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts):
     if (there.length === 0) continue;
     const amount = at(there, stages);
     const params = { amountMinor: Math.abs(amount) };
+    // In two hands that add up to nothing: a slip, and a cheque that came back from it.
+    if (amount === 0) return { tone: 'waiting', code: 'rod.bothWays', params: {} };
     return { tone: 'waiting', code: amount < 0 ? below : code, params };
   }
   const charged = at(of(['onAccount']), ['taken', 'sent']);
