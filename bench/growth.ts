@@ -35,7 +35,7 @@ export async function measureGrowth(
 }
 
 /** Copies of a sale with its lines, tax, tender, document and entry, until there are so many. */
-async function fillTo(pool: Pool, wanted: number): Promise<void> {
+export async function fillTo(pool: Pool, wanted: number): Promise<void> {
   await pool.query('SET SESSION foreign_key_checks = 0, unique_checks = 0');
   await withoutGuards(pool, async () => {
     for (;;) {

@@ -6,6 +6,7 @@ import {
   measureStatements,
   PAYMENTS,
 } from './accounts';
+import { DAYS, measureFrame, SALES } from './frame';
 import { measureGrowth } from './growth';
 import { ITEMS, measureItemSearch } from './items';
 import { measurePosting, SALE } from './posting';
@@ -15,74 +16,102 @@ import { measureTrialBalance } from './trialBalance';
 const { ADMIN_URL, APP_URL, ADDRESS, BENCH_SECONDS } = process.env;
 const seconds = Number(BENCH_SECONDS ?? 12);
 
-console.log('\nPosting a sale through the API, against the same statements sent straight');
-for (const { clients, api, bare } of await measurePosting(
-  ADDRESS!,
-  ADMIN_URL!,
-  APP_URL!,
-  seconds,
-)) {
-  const ratio = api / bare;
-  console.log(
-    `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${ratio.toFixed(2)} (wanted: at least 0.60)`,
-  );
-}
-
-const twentyLines = {
-  ...SALE,
-  lines: Array.from({ length: 20 }, (_, i) => ({
-    departmentId: 1 + (i % 5),
-    amountMinor: 499,
-  })),
-  tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 20_000 }],
+/** The measures by name, in the order in which they fill the books. */
+const MEASURES: Record<string, () => Promise<void>> = {
+  posting: async () => {
+    console.log('\nPosting a sale through the API, against the same statements sent straight');
+    for (const { clients, api, bare } of await measurePosting(
+      ADDRESS!,
+      ADMIN_URL!,
+      APP_URL!,
+      seconds,
+    )) {
+      const ratio = api / bare;
+      console.log(
+        `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${ratio.toFixed(2)} (wanted: at least 0.60)`,
+      );
+    }
+  },
+  longTickets: async () => {
+    const twentyLines = {
+      ...SALE,
+      lines: Array.from({ length: 20 }, (_, i) => ({
+        departmentId: 1 + (i % 5),
+        amountMinor: 499,
+      })),
+      tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 20_000 }],
+    };
+    console.log('\nPosting a ticket of 20 lines, against the same statements');
+    for (const { clients, api, bare } of await measurePosting(
+      ADDRESS!,
+      ADMIN_URL!,
+      APP_URL!,
+      seconds,
+      twentyLines,
+    )) {
+      console.log(
+        `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${(api / bare).toFixed(2)}`,
+      );
+    }
+  },
+  items: async () => {
+    console.log(
+      `\nItems found at ${ITEMS} items over HTTP, against the plain scan by the database`,
+    );
+    for (const { what, text, api, plain } of await measureItemSearch(ADMIN_URL!, ADDRESS!)) {
+      console.log(
+        `  ${what} (${text}): ${api.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(api / plain).toFixed(2)} (wanted: at most 50 ms)`,
+      );
+    }
+  },
+  trialBalance: async () => {
+    const { lines, kept, plain } = await measureTrialBalance(ADMIN_URL!);
+    console.log(`\nTrial balance at ${lines} lines, against the plain sum over the lines`);
+    console.log(
+      `  kept balances ${kept.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(kept / plain).toFixed(3)} (wanted: at most 0.100)`,
+    );
+  },
+  accounts: async () => {
+    console.log(
+      `\nCharge accounts: ${ACCOUNTS} of them, ${CHARGES + PAYMENTS} items, over HTTP against the database alone`,
+    );
+    for (const { what, api, plain: alone } of await measureAccounts(ADMIN_URL!, ADDRESS!)) {
+      console.log(
+        `  ${what}: ${api.toFixed(1)} ms, plain ${alone.toFixed(1)} ms: ${(api / alone).toFixed(2)}`,
+      );
+    }
+    const { one, thousand, megabytes } = await measureStatements(ADDRESS!);
+    console.log(
+      `  a statement as PDF ${one.toFixed(0)} ms, each of a thousand ${thousand.toFixed(1)} ms: ${(thousand / one).toFixed(2)} (${megabytes.toFixed(1)} MB in one file)`,
+    );
+    const charging = await measureCharging(ADMIN_URL!, ADDRESS!);
+    console.log(
+      `  one account charged by 20 drawers ${charging.together.toFixed(0)}/s, by one ${charging.alone.toFixed(0)}/s: ${(charging.together / charging.alone).toFixed(2)}; the limit ${charging.held ? 'held' : 'DID NOT HOLD'}`,
+    );
+  },
+  growth: async () => {
+    const { small, large } = await measureGrowth(ADDRESS!, ADMIN_URL!, seconds);
+    console.log('\nPosting a sale through the API with a million sales in the books');
+    console.log(
+      `  ${small.toFixed(1)} ms at 10,000 sales, ${large.toFixed(1)} ms at 1,000,000: ${(large / small).toFixed(2)} (wanted: at most 1.10)`,
+    );
+  },
+  frame: async () => {
+    const { frame, trail, plain, manyDays, deep } = await measureFrame(ADDRESS!, ADMIN_URL!);
+    console.log(
+      `\nWhere every cent is, at ${SALES} sales, against the plain sum over the lines`,
+    );
+    console.log(
+      `  frame ${frame.toFixed(1)} ms, trail of a day of a thousand tickets ${trail.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(frame / plain).toFixed(3)}, ${(trail / plain).toFixed(3)}`,
+    );
+    console.log(
+      `  with ${DAYS} days more ${manyDays.toFixed(1)} ms, a page in their midst ${deep.toFixed(1)} ms: ${(manyDays / frame).toFixed(2)}, ${(deep / frame).toFixed(2)} (wanted: about 1)`,
+    );
+  },
 };
-console.log('\nPosting a ticket of 20 lines, against the same statements');
-for (const { clients, api, bare } of await measurePosting(
-  ADDRESS!,
-  ADMIN_URL!,
-  APP_URL!,
-  seconds,
-  twentyLines,
-)) {
-  console.log(
-    `  ${clients} client(s): API ${api.toFixed(0)}/s, bare ${bare.toFixed(0)}/s: ${(api / bare).toFixed(2)}`,
-  );
+
+// BENCH_ONLY names those that are wanted, with commas between.
+const only = process.env['BENCH_ONLY']?.split(',');
+for (const [name, measure] of Object.entries(MEASURES)) {
+  if (!only || only.includes(name)) await measure();
 }
-
-console.log(
-  `\nItems found at ${ITEMS} items over HTTP, against the plain scan by the database`,
-);
-for (const { what, text, api, plain } of await measureItemSearch(ADMIN_URL!, ADDRESS!)) {
-  console.log(
-    `  ${what} (${text}): ${api.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(api / plain).toFixed(2)} (wanted: at most 50 ms)`,
-  );
-}
-
-const { lines, kept, plain } = await measureTrialBalance(ADMIN_URL!);
-console.log(`\nTrial balance at ${lines} lines, against the plain sum over the lines`);
-console.log(
-  `  kept balances ${kept.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(kept / plain).toFixed(3)} (wanted: at most 0.100)`,
-);
-
-console.log(
-  `\nCharge accounts: ${ACCOUNTS} of them, ${CHARGES + PAYMENTS} items, over HTTP against the database alone`,
-);
-for (const { what, api, plain: alone } of await measureAccounts(ADMIN_URL!, ADDRESS!)) {
-  console.log(
-    `  ${what}: ${api.toFixed(1)} ms, plain ${alone.toFixed(1)} ms: ${(api / alone).toFixed(2)}`,
-  );
-}
-const { one, thousand, megabytes } = await measureStatements(ADDRESS!);
-console.log(
-  `  a statement as PDF ${one.toFixed(0)} ms, each of a thousand ${thousand.toFixed(1)} ms: ${(thousand / one).toFixed(2)} (${megabytes.toFixed(1)} MB in one file)`,
-);
-const charging = await measureCharging(ADMIN_URL!, ADDRESS!);
-console.log(
-  `  one account charged by 20 drawers ${charging.together.toFixed(0)}/s, by one ${charging.alone.toFixed(0)}/s: ${(charging.together / charging.alone).toFixed(2)}; the limit ${charging.held ? 'held' : 'DID NOT HOLD'}`,
-);
-
-const { small, large } = await measureGrowth(ADDRESS!, ADMIN_URL!, seconds);
-console.log('\nPosting a sale through the API with a million sales in the books');
-console.log(
-  `  ${small.toFixed(1)} ms at 10,000 sales, ${large.toFixed(1)} ms at 1,000,000: ${(large / small).toFixed(2)} (wanted: at most 1.10)`,
-);

@@ -28,6 +28,7 @@ main(async () => {
       env: { ADMIN_URL: adminUrl, APP_URL: appUrl, ADDRESS: server.address },
     });
     const bare = path.join(ROOT, 'bench/bare/dist');
+    if (process.env.BENCH_ONLY) return;
     await ensureBarePage(bare, compressFolder);
     await measureClient(server.address, CLIENT_FOLDER, bare);
   } finally {

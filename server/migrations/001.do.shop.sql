@@ -21,3 +21,16 @@ CREATE TABLE period_lock (
   filed_through DATE NULL,
   CONSTRAINT period_lock_shop FOREIGN KEY (shop_id) REFERENCES shop (id)
 );
+
+-- The head and foot of the shop's papers. Mail comes from the shop's own address.
+CREATE TABLE shop_paper (
+  shop_id INT UNSIGNED NOT NULL PRIMARY KEY,
+  address VARCHAR(300) NOT NULL DEFAULT '',
+  email VARCHAR(120) NOT NULL DEFAULT '',
+  tax_numbers VARCHAR(200) NOT NULL DEFAULT '',
+  foot VARCHAR(300) NOT NULL DEFAULT '',
+  page_size ENUM('a4', 'letter') NOT NULL DEFAULT 'letter',
+  logo MEDIUMBLOB NULL,
+  version INT UNSIGNED NOT NULL DEFAULT 1,
+  CONSTRAINT shop_paper_shop FOREIGN KEY (shop_id) REFERENCES shop (id)
+);

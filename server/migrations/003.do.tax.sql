@@ -1,8 +1,11 @@
+-- account_number: the liability account of this authority in the accountant's chart; empty: the
+-- common account of tax payable.
 CREATE TABLE tax_authority (
   id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
   code VARCHAR(20) NOT NULL UNIQUE,
   name VARCHAR(80) NOT NULL,
-  payee VARCHAR(120) NOT NULL
+  payee VARCHAR(120) NOT NULL,
+  account_number VARCHAR(10) NOT NULL DEFAULT ''
 );
 
 CREATE TABLE tax_rate (
@@ -27,6 +30,6 @@ CREATE TABLE tax_code_part (
   compound BOOLEAN NOT NULL DEFAULT FALSE,
   PRIMARY KEY (tax_code_id, position),
   UNIQUE KEY tax_code_part_once (tax_code_id, authority_id),
-  CONSTRAINT tax_code_part_code FOREIGN KEY (tax_code_id) REFERENCES tax_code (id),
-  CONSTRAINT tax_code_part_authority FOREIGN KEY (authority_id) REFERENCES tax_authority (id)
+  CONSTRAINT tax_code_part_authority FOREIGN KEY (authority_id) REFERENCES tax_authority (id),
+  CONSTRAINT tax_code_part_code FOREIGN KEY (tax_code_id) REFERENCES tax_code (id)
 );

@@ -159,12 +159,12 @@ test('twenty files and words about one batch at once clear each part once', asyn
 test('a journal of an earlier schema, which has no tags, is refused before anything is changed', async () => {
   const { name } = await shop.one('SELECT DATABASE() AS name');
   const url = `${process.env['TEST_DATABASE_URL']}${name}`;
-  const versions = await shop.all('SELECT * FROM schema_version WHERE version >= 74');
-  await shop.admin.query('DELETE FROM schema_version WHERE version >= 74');
+  const { name: ours } = await shop.one('SELECT name FROM schema_version WHERE version = 5');
+  const named = (other: string) =>
+    shop.admin.query('UPDATE schema_version SET name = ? WHERE version = 5', [other]);
+  await named('ledger_of_old');
   await expect(migrate(url)).rejects.toThrow('Make it anew');
-  for (const version of versions) {
-    await shop.admin.query('INSERT INTO schema_version SET ?', [version]);
-  }
+  await named(ours);
   expect(await migrate(url)).toBe(0);
 });
 

@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { CHART, type AccountRole } from '@abacist/core/ledger';
 import mysql from 'mysql2/promise';
@@ -41,25 +43,26 @@ export const SERIES = {
 } as const;
 export type DocumentKind = keyof typeof SERIES;
 
-/** The schema from which on lines of the journal say whose takings they move. */
-const TAGGED = 78;
-
 /**
- * A journal is never changed, so lines without tags can't get them: a shop of an earlier schema is
- * made anew. @throws Error where a database has such a journal
+ * The set of migrations begins with a journal whose lines say whose takings they move; a journal is
+ * never changed, so lines without tags can't get them. A shop of another set is made anew.
+ * @throws Error where a database was made by migrations that are not these
  */
-async function refuseUntagged(connection: mysql.Connection, database: string): Promise<void> {
+async function refuseOtherSet(connection: mysql.Connection, database: string): Promise<void> {
   const [tables] = await connection.query(
     `SELECT table_name FROM information_schema.tables
-     WHERE table_schema = ? AND table_name IN ('schema_version', 'entry')`,
+     WHERE table_schema = ? AND table_name = 'schema_version'`,
     [database],
   );
-  if ((tables as unknown[]).length < 2) return;
-  const [[found]] = (await connection.query(
-    `SELECT (SELECT MAX(version) FROM schema_version) AS version,
-       EXISTS (SELECT 1 FROM entry) AS posted`,
-  )) as unknown as [[{ version: number | string; posted: number | string }]];
-  if (Number(found.posted) === 1 && Number(found.version) < TAGGED) {
+  if ((tables as unknown[]).length === 0) return;
+  const [ran] = await connection.query(
+    'SELECT version, name FROM schema_version WHERE version > 0 ORDER BY version',
+  );
+  const ours = new Set(readdirSync(path.dirname(MIGRATIONS)));
+  const other = (ran as { version: number | string; name: string }[]).find(
+    ({ version, name }) => !ours.has(`${String(version).padStart(3, '0')}.do.${name}.sql`),
+  );
+  if (other) {
     throw new Error(
       `The shop in ${database} was made before the journal said whose takings its lines move. ` +
         'Make it anew: npm run demo -- --fresh',
@@ -77,7 +80,7 @@ export async function migrate(adminUrl: string): Promise<number> {
   const database = new URL(adminUrl).pathname.slice(1);
   const connection = await mysql.createConnection({ uri: adminUrl, multipleStatements: true });
   try {
-    await refuseUntagged(connection, database);
+    await refuseOtherSet(connection, database);
     const postgrator = new Postgrator({
       migrationPattern: MIGRATIONS,
       driver: 'mysql',

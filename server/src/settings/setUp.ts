@@ -13,6 +13,7 @@ import type { ItemInput } from '@abacist/core/items';
 import { setBarcodes, upsertItems } from '../items/save';
 import { postDocument } from '../ledger/post';
 import type { Deps, Shop } from '../context';
+import { REMINDERS, RETURN_REASONS } from './firstWords';
 
 /** All that a shop needs before its first sale. Codes refer to each other by name. */
 export type ShopSetUp = {
@@ -100,6 +101,8 @@ export async function setUpShop(deps: Deps, setUp: ShopSetUp): Promise<void> {
     );
     await run(tx, 'INSERT INTO period_lock (shop_id) VALUES (1)');
     await run(tx, 'INSERT INTO counter_rule (shop_id) VALUES (1)');
+    await run(tx, 'INSERT INTO account_rule (id) VALUES (1)');
+    await setUpWords(tx);
     await run(
       tx,
       'INSERT INTO shop_paper (shop_id, address, email, tax_numbers, foot) VALUES (1, ?, ?, ?, ?)',
@@ -124,6 +127,26 @@ async function idOf(tx: Tx, table: string, code: string, column = 'code'): Promi
   ]);
   if (!found) throw new Error(`the set-up names no ${table} ${code}`);
   return found.id;
+}
+
+async function setUpWords(tx: Tx): Promise<void> {
+  await insertMany(
+    tx,
+    'return_reason',
+    ['code', 'name', 'restocking', 'position'],
+    RETURN_REASONS.map(({ code, name, restocking }, i) => [code, name, restocking, i + 1]),
+  );
+  await insertMany(
+    tx,
+    'reminder_step',
+    ['step', 'after_days', 'subject', 'text'],
+    REMINDERS.map(({ afterDays, subject, text }, i) => [
+      i + 1,
+      afterDays,
+      subject,
+      text.join('\n\n'),
+    ]),
+  );
 }
 
 async function setUpTax(tx: Tx, { authorities, taxCodes }: ShopSetUp): Promise<void> {
