@@ -74,7 +74,8 @@ async function keep(pool: Pool): Promise<void> {
      JOIN account a ON a.id = b.account_id AND a.role IN ('drawer', 'fund', 'safe')
      GROUP BY b.account_id, b.holder, b.takings_day, b.pot HAVING SUM(b.amount_minor) <> 0`,
   );
-  await pool.query('ANALYZE TABLE takings_balance, takings_held');
+  await pool.query('INSERT IGNORE INTO rod SELECT DISTINCT date FROM sale');
+  await pool.query('ANALYZE TABLE takings_balance, takings_held, rod');
 }
 
 /** A sale a day, home, of so many days before all others, as it is kept. */
@@ -96,5 +97,6 @@ async function addDays(pool: Pool): Promise<void> {
     );
   });
   await pool.query('SET SESSION foreign_key_checks = 1, unique_checks = 1');
-  await pool.query('ANALYZE TABLE sale, takings_balance');
+  await pool.query(`INSERT IGNORE INTO rod SELECT ${day} FROM seq_1_to_${DAYS}`);
+  await pool.query('ANALYZE TABLE sale, takings_balance, rod');
 }

@@ -7,6 +7,8 @@ const CLIENTS = 4;
 const SMALL = 10_000;
 const LARGE = 1_000_000;
 const STEP = 100_000;
+/** The copies are of so many days, each with a drawer's session of its own. */
+const DAYS = 1000;
 
 /**
  * Milliseconds that posting a sale takes through the API with ten thousand sales in the books,
@@ -38,6 +40,7 @@ export async function measureGrowth(
 export async function fillTo(pool: Pool, wanted: number): Promise<void> {
   await pool.query('SET SESSION foreign_key_checks = 0, unique_checks = 0');
   await withoutGuards(pool, async () => {
+    await addSessions(pool);
     for (;;) {
       const { n } = (await row<{ n: number }>(pool, 'SELECT COUNT(*) AS n FROM sale'))!;
       if (n >= wanted) break;
@@ -48,6 +51,21 @@ export async function fillTo(pool: Pool, wanted: number): Promise<void> {
   await pool.query('SET SESSION foreign_key_checks = 1, unique_checks = 1');
 }
 
+/** A session of each day, counted and closed. */
+async function addSessions(pool: Pool): Promise<void> {
+  const seq = `seq_0_to_${DAYS - 1}`;
+  const day = `DATE_SUB('2026-01-01', INTERVAL seq DAY)`;
+  await pool.query(
+    `INSERT IGNORE INTO drawer_session (id, drawer_id, number, opened_at)
+     SELECT 1000 + seq, 1, 1000 + seq, ${day} FROM ${seq}`,
+  );
+  await pool.query(
+    `INSERT IGNORE INTO drawer_close (id, drawer_session_id, date, takings_day, expected_minor,
+       counted_minor, difference_minor, float_left_minor, to_safe_minor, note, user_id, closed_at)
+     SELECT 1000 + seq, 1000 + seq, ${day}, ${day}, 0, 0, 0, 0, 0, '', 1, ${day} FROM ${seq}`,
+  );
+}
+
 async function addSales(pool: Pool, count: number): Promise<void> {
   const top = (await row<{ sale: number; tender: number; entry: number; series: number }>(
     pool,
@@ -56,12 +74,13 @@ async function addSales(pool: Pool, count: number): Promise<void> {
        (SELECT last_number FROM series WHERE code = 'R') AS series`,
   ))!;
   const seq = `seq_1_to_${count}`;
-  const day = `DATE_SUB('2026-01-01', INTERVAL seq MOD 1000 DAY)`;
+  const day = `DATE_SUB('2026-01-01', INTERVAL seq MOD ${DAYS} DAY)`;
   const run = (sql: string) => pool.query(sql);
   await run(
     `INSERT INTO sale (id, shop_id, date, drawer_id, drawer_session_id, prices_include_tax,
        net_minor, tax_minor, total_minor, user_id, sold_at)
-     SELECT ${top.sale} + seq, 1, ${day}, 1, 1, 0, 1000, 63, 1063, 1, ${day} FROM ${seq}`,
+     SELECT ${top.sale} + seq, 1, ${day}, 1, 1000 + seq MOD ${DAYS}, 0, 1000, 63, 1063, 1, ${day}
+     FROM ${seq}`,
   );
   for (const position of [1, 2]) {
     await run(

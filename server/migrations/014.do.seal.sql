@@ -56,3 +56,8 @@ CREATE TABLE takings_held (
   PRIMARY KEY (account_id, holder, takings_day, pot),
   CONSTRAINT takings_held_account FOREIGN KEY (account_id) REFERENCES account (id)
 );
+
+-- Days of the frame: those of tickets, and those whose takings a line moves.
+CREATE TABLE rod (
+  date DATE NOT NULL PRIMARY KEY
+);

@@ -127,6 +127,7 @@ const BREAKS: Record<string, string> = {
   'a line without takings is one that may have none': `UPDATE entry_line SET takings_day = NULL, pot = NULL, holder = NULL WHERE entry_id = ${entryOf('slip')}`,
   'kept takings are the sums of sealed lines':
     'UPDATE takings_balance SET amount_minor = amount_minor + 1 LIMIT 1',
+  'the frame has each day of sealed tickets and takings': 'DELETE FROM rod LIMIT 1',
   'what is kept of each hand is the sum of its sealed lines': 'DELETE FROM takings_held',
   'a drawer’s fund is what it was opened with and what counts changed it by':
     'UPDATE drawer_close SET fund_change_minor = fund_change_minor + 5',

@@ -9,19 +9,17 @@ import { beadsByDay, potsOf, type PotPart } from './beads';
 export type RodsQuery = { before?: string; limit: number; asOf?: string };
 
 /**
- * Days, newest first, that have documents, or takings of which a part is somewhere. Each list is read
- * in the order of its index, so that a page costs the same however many days there are.
+ * Days, newest first, that have tickets, or takings of which a part is somewhere: kept of sealed
+ * entries, so that a page costs the same however many days there are, and the tail beside.
  */
 const DAYS = (limit: number) => `
   SELECT x.date FROM (
-    (SELECT DISTINCT date FROM sale WHERE date < ? AND date <= ?
-     ORDER BY date DESC LIMIT ${limit})
+    (SELECT date FROM rod WHERE date < ? AND date <= ? ORDER BY date DESC LIMIT ${limit})
     UNION
-    (SELECT DISTINCT takings_day FROM takings_balance WHERE takings_day < ? AND takings_day <= ?
-     ORDER BY takings_day DESC LIMIT ${limit})
+    (SELECT e.date FROM unsealed u JOIN entry e ON e.id = u.entry_id AND e.kind = 'sale'
+     WHERE e.date < ? AND e.date <= ?)
     UNION
-    (SELECT DISTINCT l.takings_day
-     FROM unsealed u JOIN entry_line l ON l.entry_id = u.entry_id
+    (SELECT l.takings_day FROM unsealed u JOIN entry_line l ON l.entry_id = u.entry_id
      WHERE l.takings_day < ? AND l.takings_day <= ?)
   ) x
   ORDER BY x.date DESC LIMIT ${limit}`;
@@ -58,9 +56,11 @@ export async function rodsBetween(
     ),
     rows<{ date: string; drawers: number }>(
       db,
-      `SELECT s.date, COUNT(DISTINCT s.drawer_session_id) AS drawers
-       FROM sale s LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-       WHERE s.date BETWEEN ? AND ? AND (c.id IS NULL OR c.date > ?) GROUP BY s.date`,
+      `SELECT s.date, COUNT(DISTINCT ds.id) AS drawers
+       FROM drawer_session ds
+       LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+       JOIN sale s ON s.drawer_session_id = ds.id AND s.date BETWEEN ? AND ?
+       WHERE c.id IS NULL OR c.date > ? GROUP BY s.date`,
       [from, to, asOf],
     ),
   ]);

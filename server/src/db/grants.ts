@@ -42,6 +42,7 @@ const KEPT = [
   'balance_day',
   'takings_balance',
   'takings_held',
+  'rod',
   'session',
   'rate_limit',
 ];

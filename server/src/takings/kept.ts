@@ -25,6 +25,7 @@ export async function keepTakings(tx: Tx, entries: readonly EntryToSeal[]): Prom
       if (!isEnd(role)) add(held, key.join(' '), { key }, amount_minor);
     }
   }
+  await keepRods(tx, entries);
   const kept = [...moved.values()].filter(({ amount }) => amount !== 0);
   if (kept.length > 0) {
     await run(
@@ -45,6 +46,19 @@ export async function keepTakings(tx: Tx, entries: readonly EntryToSeal[]): Prom
     hands.flatMap(({ key, amount }) => [...key, amount]),
   );
   await run(tx, 'DELETE FROM takings_held WHERE amount_minor = 0');
+}
+
+/** The days that the frame shows: of tickets, and of takings that lines move. */
+async function keepRods(tx: Tx, entries: readonly EntryToSeal[]): Promise<void> {
+  const days = new Set(
+    entries.flatMap(({ entry, lines }) => [
+      ...(entry.kind === 'sale' ? [entry.date] : []),
+      ...lines.flatMap(({ takings_day }) => takings_day ?? []),
+    ]),
+  );
+  if (days.size === 0) return;
+  const marks = [...days].map(() => '(?)').join(', ');
+  await run(tx, `INSERT IGNORE INTO rod (date) VALUES ${marks}`, [...days]);
 }
 
 function add<T extends object>(

@@ -24,6 +24,17 @@ export const KEPT_TAKINGS: Check[] = [
           HAVING SUM(z.expected) <> SUM(z.found)`,
   },
   {
+    name: 'the frame has each day of sealed tickets and takings',
+    sql: `SELECT NULL AS entryId, z.date AS about, 'a rod' AS expected, 'none' AS found
+          FROM (
+            SELECT e.date FROM seal s JOIN entry e ON e.id = s.entry_id AND e.kind = 'sale'
+            UNION
+            SELECT l.takings_day ${SEALED}
+          ) z
+          LEFT JOIN rod r ON r.date = z.date
+          WHERE r.date IS NULL`,
+  },
+  {
     name: 'what is kept of each hand is the sum of its sealed lines',
     sql: `SELECT NULL AS entryId,
             CONCAT_WS(' ', a.role, z.holder, z.takings_day, z.pot) AS about,
