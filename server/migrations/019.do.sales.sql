@@ -24,7 +24,7 @@ CREATE TABLE sale (
   salesperson_id INT UNSIGNED NULL,
   extra_minor BIGINT NOT NULL DEFAULT 0,
   ticket_discount_minor BIGINT NOT NULL DEFAULT 0,
-  KEY sale_date (date),
+  KEY sale_date (date, drawer_session_id),
   CONSTRAINT sale_customer FOREIGN KEY (customer_id) REFERENCES customer (id),
   CONSTRAINT sale_drawer FOREIGN KEY (drawer_id) REFERENCES drawer (id),
   CONSTRAINT sale_salesperson FOREIGN KEY (salesperson_id) REFERENCES user (id),

@@ -1,5 +1,6 @@
 import type { CounterSettings, SaleCommand } from '@abacist/contracts';
-import { proposeRefund, fromMilli, leftOf, type OfferedRefund } from '@abacist/core/returns';
+import { proposeRefund, fromMilli, leftOf } from '@abacist/core/returns';
+import type { OfferedRefund } from '@abacist/core/tenders';
 import { decideReturn, type TicketReturn } from '@abacist/core/sales';
 import { row } from '@abacist/server/src/db/pool';
 import { loadOriginal } from '@abacist/server/src/sales/original';

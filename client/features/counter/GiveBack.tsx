@@ -1,6 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import { proposeRefund, settleRefund, type OfferedRefund } from '@abacist/core/returns';
+import { proposeRefund, settleRefund } from '@abacist/core/returns';
+import type { OfferedRefund } from '@abacist/core/tenders';
 import { alongWith } from '@abacist/core/sales';
 import { useState } from 'react';
 import { useShop } from '~/api/session';

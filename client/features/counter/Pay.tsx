@@ -1,7 +1,6 @@
 import type { CounterSettings, SaleAnswer } from '@abacist/contracts';
-import type { OfferedRefund } from '@abacist/core/returns';
 import { brokenPriceRules } from '@abacist/core/sales';
-import type { OfferedTender } from '@abacist/core/tenders';
+import type { OfferedTender, OfferedRefund } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { Redirect, router } from 'expo-router';

@@ -1,7 +1,8 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { toDecimal } from '@abacist/core/money';
-import type { OfferedRefund, PaidTender, ProposedRefund } from '@abacist/core/returns';
+import type { PaidTender, ProposedRefund } from '@abacist/core/returns';
+import type { OfferedRefund } from '@abacist/core/tenders';
 import type { Refusal } from '@abacist/core/outcome';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';

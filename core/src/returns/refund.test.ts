@@ -5,11 +5,10 @@ import {
   NOTHING_PAID,
   proposeRefund,
   settleRefund,
-  type GivenRefund,
-  type OfferedRefund,
   type PaidTender,
   type RefundState,
 } from '.';
+import type { GivenRefund, OfferedRefund } from '../tenders';
 
 describe('how money goes back', () => {
   const paid = (

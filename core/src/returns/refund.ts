@@ -1,5 +1,5 @@
 import { minor, sum, type Minor } from '../money';
-import type { OwnCheque, TenderKind } from '../tenders';
+import type { RefundKind, TenderKind } from '../tenders';
 
 /** A tender of the sale that goods come back of, and what went back to it so far. */
 export type PaidTender = {
@@ -31,46 +31,6 @@ export type RefundState = {
   usedMinor: number;
   /** What goods that came back on the sale's own ticket paid of it. */
   tradedInMinor: number;
-};
-
-/** To the very tender that paid: its charge, its debt, its allowance. */
-type ToTender<Kind extends string> = {
-  kind: Kind;
-  tenderId: number;
-  saleTenderId: number;
-  amountMinor: number;
-};
-
-/** How a person wants to give money back. */
-export type OfferedRefund =
-  | { kind: 'cash'; tenderId: number; amountMinor: number }
-  | { kind: 'storeCredit'; tenderId: number; amountMinor: number }
-  | (ToTender<'card'> & { reference: string })
-  | (ToTender<'transfer'> & { bankAccountId: number; reference: string })
-  /** The charge is credited; a returned cheque owed no more; an allowance goes back. */
-  | ToTender<'onAccount'>
-  | ToTender<'cheque'>
-  | ToTender<'other'>
-  | { kind: 'ownCheque'; tenderId: number; amountMinor: number; cheque: OwnCheque };
-export type RefundKind = OfferedRefund['kind'];
-
-/** A refund as it is given; both figures are negative, as money that leaves. */
-export type GivenRefund = {
-  tenderId: number;
-  kind: RefundKind;
-  saleTenderId: number | null;
-  amountMinor: Minor;
-  /** What left the shop; 0 for what only makes a debt or an allowance smaller. */
-  keptMinor: Minor;
-  /** amount − kept of cash, as on a tender taken. */
-  roundingMinor: Minor;
-  reference: string | null;
-  ownCheque: OwnCheque | null;
-  /** From which of our bank accounts a transfer goes back. */
-  transfer: { bankAccountId: number; lineId: null } | null;
-  accountId: number | null;
-  /** What had been written off of that tender and is taken back with it; not negative. */
-  writtenBackMinor: Minor;
 };
 
 export const NOTHING_PAID: RefundState = {

@@ -1,15 +1,7 @@
-import { holdsCardNumber } from '../cards';
 import { minor, minus, negate, roundCash, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
-import { checkOwnCheque } from '../tenders';
-import {
-  firstBack,
-  NOTHING_PAID,
-  type GivenRefund,
-  type OfferedRefund,
-  type PaidTender,
-  type RefundState,
-} from './refund';
+import { roomOf, type GivenRefund, type OfferedRefund, type RefundKind } from '../tenders';
+import { firstBack, NOTHING_PAID, type PaidTender, type RefundState } from './refund';
 
 /** What else a return of a sale comes to. Minor units, net and tax. */
 export type AlongWith = {
@@ -34,7 +26,7 @@ export function settleRefund(
   state: RefundState | null,
   cashStepMinor: number,
 ): Outcome<GivenRefund[]> {
-  if (offered.filter(({ kind }) => kind === 'cash').length > 1) {
+  if (offered.filter(({ kind }) => giveBackOf(kind).keeps === 'coins').length > 1) {
     return refuse('refund.oneCash', 'refunds');
   }
   for (const [i, refund] of offered.entries()) {
@@ -51,16 +43,19 @@ export function settleRefund(
     }
   }
   const other = sum(
-    offered.map(({ kind, amountMinor }) => (kind === 'cash' ? 0 : amountMinor)),
+    offered.map(({ kind, amountMinor }) =>
+      giveBackOf(kind).keeps === 'coins' ? 0 : amountMinor,
+    ),
   );
   // A tender that is named twice takes its write-off back once.
   const writtenOff = new Map(first.map((one) => [one.saleTenderId, one.writtenOffMinor]));
   return accept(
     offered.map((refund): GivenRefund => {
       const { kind, tenderId, amountMinor } = refund;
+      const { keeps, details } = giveBackOf(kind);
       const saleTenderId = 'saleTenderId' in refund ? refund.saleTenderId : null;
       const outMinor =
-        kind === 'cash'
+        keeps === 'coins'
           ? cashOut(amountMinor, other, along, state, cashStepMinor)
           : amountMinor;
       const writtenBackMinor = minor(
@@ -72,15 +67,15 @@ export function settleRefund(
         kind,
         saleTenderId,
         amountMinor: negate(amountMinor),
-        keptMinor: kind === 'cheque' ? minor(0) : negate(outMinor),
+        keptMinor: keeps === 'nothing' ? minor(0) : negate(outMinor),
         roundingMinor: minus(outMinor, amountMinor),
-        reference: 'reference' in refund ? refund.reference : null,
-        ownCheque: kind === 'ownCheque' ? refund.cheque : null,
-        transfer:
-          kind === 'transfer' ? { bankAccountId: refund.bankAccountId, lineId: null } : null,
+        reference: null,
+        ownCheque: null,
+        transfer: null,
         accountId:
           sale.paid.find((one) => one.saleTenderId === saleTenderId)?.accountId ?? null,
         writtenBackMinor,
+        ...details(refund as never),
       };
     }),
   );
@@ -124,8 +119,12 @@ function cashOut(
   return minor(Math.max(0, out - state.cashOutMinor));
 }
 
-/** Kinds that go back to the very tender that paid. */
-const TO_TENDER: readonly string[] = ['card', 'transfer', 'onAccount', 'cheque', 'other'];
+/** How a kind goes back. @throws Error of one that never does */
+function giveBackOf(kind: RefundKind) {
+  const { giveBack } = roomOf(kind);
+  if (!giveBack) throw new Error(`${kind} is never given back`);
+  return giveBack;
+}
 
 function checkRefund(
   refund: OfferedRefund,
@@ -134,8 +133,8 @@ function checkRefund(
   at: string,
 ): Outcome<never> | undefined {
   if (refund.amountMinor <= 0) return refuse('refund.notPositive', `${at}.amountMinor`);
-  if (refund.kind === 'ownCheque') return checkOwnCheque(refund.cheque, `${at}.cheque`);
-  if (!TO_TENDER.includes(refund.kind) || !('saleTenderId' in refund)) return undefined;
+  const { check, to } = giveBackOf(refund.kind);
+  if (to === 'anybody' || !('saleTenderId' in refund)) return check?.(refund as never, at);
   const { kind, saleTenderId, tenderId } = refund;
   const paid = state?.paid.find(
     (one) =>
@@ -146,12 +145,7 @@ function checkRefund(
   if (toTender([...before, refund], saleTenderId) > leftMinor) {
     return refuse('refund.tenderOver', `${at}.amountMinor`, { leftMinor });
   }
-  if (!('reference' in refund)) return undefined;
-  if (holdsCardNumber(refund.reference)) return refuse('text.cardNumber', `${at}.reference`);
-  if (kind === 'card' && !refund.reference.trim()) {
-    return refuse('refund.reference', `${at}.reference`);
-  }
-  return undefined;
+  return check?.(refund as never, at);
 }
 
 /** A cheque that the bank paid is no debt: its money goes back another way. */

@@ -1,26 +1,11 @@
-import type { IsoDate } from '../dates';
-import {
-  mergeLines,
-  post,
-  reverseLines,
-  type AccountRole,
-  type JournalLine,
-  type Takings,
-} from '../ledger';
-import { AT_HOME, atProcessor, byTender, IN_DRAWER, potOf, type PotTender } from '../takings';
-import type { GivenRefund } from '../returns';
-import type { TakenTender } from '../tenders';
+import { mergeLines, post, reverseLines, type JournalLine } from '../ledger';
+import { IN_DRAWER } from '../takings';
+import { postTenders, type GivenRefund, type PostWhere, type TakenTender } from '../tenders';
 import type { PrepaymentParts } from '../orders';
 import { minus } from '../money';
 import type { DecidedExtra } from './extra';
 import type { PricedTicket } from './price';
 import type { DecidedReturn } from './return';
-
-type Where = {
-  today: IsoDate;
-  drawerId: number;
-  tenders: readonly (PotTender & { account: AccountRole | null })[];
-};
 
 type Parts = {
   sold: PricedTicket | null;
@@ -37,7 +22,7 @@ const taxes = (parts: readonly { authorityId: number; taxMinor: number }[]) =>
 /** The journal lines of a ticket: its sold and returned lines and how they were settled. */
 export function postTicket(
   { sold, returned, extras, prepaymentsUsed, tenders, refunds }: Parts,
-  where: Where,
+  where: PostWhere,
 ): JournalLine[] {
   return mergeLines([
     ...(sold?.lines ?? []).flatMap(({ netMinor, parts, departmentId }) =>
@@ -49,8 +34,7 @@ export function postTicket(
     ...(returned ? postReturn(returned) : []),
     ...extras.flatMap((extra) => postExtra(extra, where)),
     ...prepaymentsUsed.flatMap(({ parts }) => post('prepayment.used', amounts(parts))),
-    ...tenders.flatMap((tender, i) => postTender(tender, i + 1, where)),
-    ...refunds.flatMap((refund, i) => postRefund(refund, tenders.length + i + 1, where)),
+    ...postTenders(tenders, refunds, where),
   ]);
 }
 
@@ -61,7 +45,7 @@ const amounts = ({ netMinor, taxes: parts }: PrepaymentParts) => ({
 
 function postExtra(
   { kind, amountMinor, parts, accountId, allocations, recoveredMinor }: DecidedExtra,
-  { drawerId, today }: Where,
+  { drawerId, today }: PostWhere,
 ): JournalLine[] {
   switch (kind) {
     case 'voucher':
@@ -170,125 +154,4 @@ function postReturn({ lines, fee, discountBack }: DecidedReturn): JournalLine[] 
       tax: taxes(discountBack.parts),
     }),
   ];
-}
-
-/** The takings of today that a tender takes or gives back; none where no money comes or goes. */
-function takingsOf(
-  { kind, tenderId }: { kind: TakenTender['kind']; tenderId: number },
-  position: number,
-  { today, tenders }: Where,
-): { takings?: Takings } {
-  const tender = tenders.find(({ id }) => id === tenderId);
-  const pot = tender ? potOf(kind, tender) : null;
-  if (!tender || pot === null) return {};
-  const { account, processorId } = tender;
-  const holders = {
-    drawer: IN_DRAWER,
-    cardClearing: atProcessor(processorId),
-    bankInTransit: byTender(position),
-    ...(account && { [account]: AT_HOME }),
-  };
-  return { takings: { takingsDay: today, pot, holders } };
-}
-
-function postTender(tender: TakenTender, position: number, where: Where): JournalLine[] {
-  const { amountMinor, keptMinor, roundingMinor } = tender;
-  const takings = takingsOf(tender, position, where);
-  switch (tender.kind) {
-    case 'cash':
-      return [
-        ...post('tender.cash', { kept: keptMinor }, { drawerId: where.drawerId, ...takings }),
-        ...post('rounding.cash', { dueMinusKept: roundingMinor }),
-      ];
-    case 'card':
-      return post(
-        'tender.card',
-        { amount: amountMinor },
-        { ...processorOf(tender, where), ...takings },
-      );
-    case 'storeCredit':
-      return post('tender.storeCredit', { amount: amountMinor });
-    case 'voucher':
-      return post('tender.voucher', { amount: amountMinor });
-    case 'prepayment':
-      // Its parts are posted by what they were posted as when it was taken.
-      return [];
-    case 'cheque':
-      return post(
-        'tender.cheque',
-        { amount: amountMinor },
-        { drawerId: where.drawerId, ...takings },
-      );
-    case 'transfer': {
-      const { bankAccountId } = tender.transfer!;
-      return post('tender.transfer', { amount: amountMinor }, { bankAccountId, ...takings });
-    }
-    case 'onAccount':
-      return post(
-        'tender.onAccount',
-        { amount: amountMinor },
-        { chargeAccountId: tender.charge!.accountId },
-      );
-    case 'ownCheque':
-      throw new Error('a cheque of our own is never taken');
-    case 'other': {
-      const account = accountOf(tender, where);
-      return post('tender.other', { amount: { amountMinor, account } }, takings);
-    }
-  }
-}
-
-function postRefund(refund: GivenRefund, position: number, where: Where): JournalLine[] {
-  const outMinor = -refund.keptMinor;
-  const takings = takingsOf(refund, position, where);
-  switch (refund.kind) {
-    case 'cash':
-      return [
-        ...post('refund.cash', { amount: outMinor }, { drawerId: where.drawerId, ...takings }),
-        ...post('rounding.cash', { dueMinusKept: refund.roundingMinor }),
-      ];
-    case 'card':
-      return post(
-        'refund.card',
-        { amount: outMinor },
-        { ...processorOf(refund, where), ...takings },
-      );
-    case 'storeCredit':
-      return post('refund.storeCredit', { amount: outMinor });
-    case 'onAccount':
-      return post(
-        'refund.account',
-        { amount: outMinor },
-        { chargeAccountId: refund.accountId! },
-      );
-    case 'ownCheque': {
-      const { bankAccountId } = refund.ownCheque!;
-      return post('refund.ownCheque', { amount: outMinor }, { bankAccountId, ...takings });
-    }
-    case 'transfer': {
-      const { bankAccountId } = refund.transfer!;
-      return post('refund.transfer', { amount: outMinor }, { bankAccountId, ...takings });
-    }
-    case 'cheque': {
-      const owed = post('refund.cheque', { amount: -refund.amountMinor });
-      const written = { amount: refund.writtenBackMinor };
-      return [...owed, ...reverseLines(post('cheque.writtenOff', written))];
-    }
-    case 'other': {
-      const account = accountOf(refund, where);
-      return post('refund.other', { amount: { amountMinor: outMinor, account } }, takings);
-    }
-  }
-}
-
-function accountOf({ tenderId }: { tenderId: number }, where: Where): AccountRole {
-  const account = where.tenders.find(({ id }) => id === tenderId)?.account;
-  if (!account) throw new Error(`tender ${tenderId} has no account`);
-  return account;
-}
-
-function processorOf({ tenderId }: { tenderId: number }, where: Where) {
-  const processorId = where.tenders.find(({ id }) => id === tenderId)?.processorId ?? null;
-  if (processorId === null) throw new Error(`card tender ${tenderId} has no processor`);
-  return { processorId };
 }

@@ -2,17 +2,15 @@ import { addDays } from '../dates';
 import type { AccountRole, JournalLine } from '../ledger';
 import { minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
+import { settleRefund, type AlongWith, type RefundState, type ReturnRules } from '../returns';
 import {
-  settleRefund,
-  type AlongWith,
+  checkTenders,
+  settleTicket,
+  takeOf,
+  tendersBroken,
+  type AskedReferences,
   type GivenRefund,
   type OfferedRefund,
-  type RefundState,
-  type ReturnRules,
-} from '../returns';
-import {
-  settleTicket,
-  type AskedReferences,
   type OfferedTender,
   type TakenTender,
 } from '../tenders';
@@ -34,8 +32,7 @@ import type { StandingPayment } from './paymentBack';
 import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
 import { drawerBroken, paidOutBroken, returnRulesBroken } from './saleRules';
-import { checkTenders, spendPrepayments } from './saleTenders';
-import { tendersBroken } from './oddTenders';
+import { spendPrepayments } from './prepayments';
 import { postTicket } from './postTicket';
 import {
   priceTicket,
@@ -162,7 +159,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (!priced.ok) return priced;
   const wrong = checkOrderLines(sale.lines, priced.value?.lines ?? [], state.orders);
   if (wrong) return wrong;
-  const earnsDiscount = !sale.tenders.some(({ kind }) => PAID_AHEAD.includes(kind));
+  const earnsDiscount = sale.tenders.every(({ kind }) => takeOf(kind).earnsDiscount);
   const extras = decideExtras(wanted, { ...state, earnsDiscount });
   if (!extras.ok) return extras;
   const ofAccount = (kind: ExtraLine['kind']) =>
@@ -203,7 +200,8 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const byCard = (debit: boolean) =>
     sum(
       tenders.map(({ kind, tenderId, amountMinor }) =>
-        kind === 'card' && (!debit || state.tenders.find(({ id }) => id === tenderId)!.isDebit)
+        takeOf(kind).bearsExtras &&
+        (!debit || state.tenders.find(({ id }) => id === tenderId)!.isDebit)
           ? amountMinor
           : 0,
       ),
@@ -258,9 +256,6 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     ],
   });
 }
-
-/** What was paid before the ticket it pays for: it brings no money, and earns no discount. */
-const PAID_AHEAD: readonly string[] = ['voucher', 'prepayment'];
 
 /** The tax of a ticket by authority: sold less taken back, the fee's own kept. */
 function taxesOfTicket(sold: PricedTicket | null, back: DecidedReturn | null) {

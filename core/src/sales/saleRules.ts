@@ -1,13 +1,7 @@
 import { minus, sum } from '../money';
 import type { BrokenRule } from '../outcome';
-import {
-  brokenReturnRules,
-  cashLeft,
-  chequesLeft,
-  type GivenRefund,
-  type OfferedRefund,
-} from '../returns';
-import type { TakenTender } from '../tenders';
+import { brokenReturnRules, cashLeft, chequesLeft } from '../returns';
+import type { GivenRefund, OfferedRefund, TakenTender } from '../tenders';
 import type { DecidedExtra, ExtraLine } from './extra';
 import { valueOf, type DecidedReturn } from './return';
 import type { SaleState, SaleTicket } from './sale';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { minor, sum } from '../money';
-import { leaving, moveOn, potOf, split, together, type Part } from '.';
+import { leaving, moveOn, split, together, type Part } from '.';
+import { potOf } from '../tenders';
 
 const [MON, TUE, WED, TODAY] = ['2026-03-02', '2026-03-03', '2026-03-04', '2026-03-06'];
 const part = (takingsDay: string, amountMinor: number): Part => ({

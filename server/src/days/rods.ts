@@ -56,10 +56,11 @@ export async function rodsBetween(
     ),
     rows<{ date: string; drawers: number }>(
       db,
-      `SELECT s.date, COUNT(DISTINCT ds.id) AS drawers
-       FROM drawer_session ds
-       LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
-       JOIN sale s ON s.drawer_session_id = ds.id AND s.date BETWEEN ? AND ?
+      `SELECT s.date, COUNT(*) AS drawers
+       FROM (
+         SELECT DISTINCT date, drawer_session_id FROM sale WHERE date BETWEEN ? AND ?
+       ) s
+       LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
        WHERE c.id IS NULL OR c.date > ? GROUP BY s.date`,
       [from, to, asOf],
     ),

@@ -93,11 +93,9 @@ async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
      WHERE c.id IS NULL AND v.id IS NULL`,
     [today],
   );
-  const held = await heldBy(
-    db,
-    'drawer',
-    found.map(({ sessionId }) => `drawer ${sessionId}`),
-  );
+  const held = await heldBy(db, 'drawer', [
+    ...new Set(found.map(({ sessionId }) => `drawer ${sessionId}`)),
+  ]);
   return found.map(({ date, drawer, sessionId }) => ({
     code: 'drawerNotCounted',
     place: 'days',

@@ -1,7 +1,7 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { NOTHING_GONE } from '../accounts/paymentBack';
 import { fromMilli, leftOf } from '@abacist/core/returns';
-import { potOf } from '@abacist/core/takings';
+import { potOf } from '@abacist/core/tenders';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
 import { OWED } from './returnedCheques';

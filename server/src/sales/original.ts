@@ -2,10 +2,10 @@ import type {
   DiscountTaken,
   FeeSoFar,
   PaidTender,
-  RefundKind,
   RefundState,
   SoldLine,
 } from '@abacist/core/returns';
+import type { RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { OWED } from './returnedCheques';

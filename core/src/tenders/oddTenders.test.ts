@@ -1,5 +1,5 @@
 import type { TakenTender } from '../tenders';
-import { tendersBroken } from './oddTenders';
+import { tendersBroken } from '.';
 
 const TODAY = '2026-07-01';
 const taken = (more: object) =>
@@ -14,9 +14,14 @@ const cheque = (number: string, drawnBy = 'Bo', dated = TODAY) =>
   taken({ cheque: { number, drawnBy, dated } });
 const known = [{ number: '104', drawnBy: 'bo ', takenOn: '2026-06-20' }];
 const codes = (...tenders: TakenTender[]) =>
-  tendersBroken(tenders, { today: TODAY, currency: 'CAD', knownCheques: known }).map(
-    ({ code, approver }) => `${code} ${approver}`,
-  );
+  tendersBroken(tenders, {
+    today: TODAY,
+    currency: 'CAD',
+    knownCheques: known,
+    bankAccountIds: [],
+    credits: [],
+    vouchers: [],
+  }).map(({ code, approver }) => `${code} ${approver}`);
 
 test.each([
   ['the same number and drawer', [cheque('104', 'BO')], ['rule.chequeTwice clerk']],

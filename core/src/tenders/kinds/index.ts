@@ -1,0 +1,29 @@
+import type { TenderRoom } from '../room';
+import type { TenderKind } from '../types';
+import { CARD } from './card';
+import { CASH } from './cash';
+import { CHEQUE } from './cheque';
+import { ON_ACCOUNT } from './onAccount';
+import { OTHER } from './other';
+import { OWN_CHEQUE } from './ownCheque';
+import { PREPAYMENT } from './prepayment';
+import { STORE_CREDIT } from './storeCredit';
+import { TRANSFER } from './transfer';
+import { VOUCHER } from './voucher';
+
+/** Every kind of tender with its room: whoever handles tickets asks here and knows none by name. */
+export const TENDERS = {
+  cash: CASH,
+  card: CARD,
+  cheque: CHEQUE,
+  storeCredit: STORE_CREDIT,
+  voucher: VOUCHER,
+  prepayment: PREPAYMENT,
+  other: OTHER,
+  onAccount: ON_ACCOUNT,
+  transfer: TRANSFER,
+  ownCheque: OWN_CHEQUE,
+} satisfies { [K in TenderKind]: TenderRoom<K> };
+
+/** The room of a kind that is known only at run time; its checks get what is of that kind. */
+export const roomOf = (kind: TenderKind) => TENDERS[kind] as TenderRoom<TenderKind>;

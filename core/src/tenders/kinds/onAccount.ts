@@ -1,0 +1,43 @@
+import { post } from '../../ledger';
+import { noCardNumber } from '../references';
+import type { TenderRoom } from '../room';
+import type { ToTender } from '../types';
+
+export type OfferedOnAccount = {
+  kind: 'onAccount';
+  tenderId: number;
+  accountId: number;
+  amountMinor: number;
+  buyer: string;
+  reference: string;
+  /** What the buyer signed with his finger: a PNG in base64. */
+  signature?: string | undefined;
+};
+/** The charge is credited. */
+export type RefundToAccount = ToTender<'onAccount'>;
+
+export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
+  pot: () => null,
+  take: {
+    earnsDiscount: true,
+    check: ({ buyer, reference }, _, at) =>
+      noCardNumber(buyer, at) ?? noCardNumber(reference, at),
+    details: ({ accountId, buyer, reference }) => ({
+      charge: { accountId, buyer },
+      reference: reference || null,
+    }),
+    post: ({ amountMinor, charge }) =>
+      post(
+        'tender.onAccount',
+        { amount: amountMinor },
+        { chargeAccountId: charge!.accountId },
+      ),
+  },
+  giveBack: {
+    to: 'tender',
+    keeps: 'amount',
+    details: () => ({}),
+    post: ({ keptMinor, accountId }) =>
+      post('refund.account', { amount: -keptMinor }, { chargeAccountId: accountId! }),
+  },
+};
