@@ -101,3 +101,15 @@ export const approvalSchema = Joi.object<Approval, true>({
 
 /** What became of a command under its key; `none`: it is not kept, but may still be on its way. */
 export type KeyState = { state: 'none' | 'burned' } | { state: 'kept'; answer: unknown };
+
+export type Fields = Record<string, Joi.Schema>;
+
+/** An object of one of several kinds, each with its own fields beside `kind`. */
+export const byKind = (kinds: Record<string, Fields>): Joi.AlternativesSchema =>
+  Joi.alternatives().conditional('.kind', {
+    switch: Object.entries(kinds).map(([kind, fields]) => ({
+      is: kind,
+      then: Joi.object({ kind: Joi.string().valid(kind).required(), ...fields }),
+    })),
+    otherwise: Joi.object({ kind: Joi.valid(...Object.keys(kinds)).required() }).unknown(),
+  });

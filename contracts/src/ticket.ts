@@ -1,7 +1,8 @@
-import { CONDITIONS, type SaleTicket } from '@abacist/core/sales';
+import { CONDITIONS, type ExtraLine, type SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
 import { allocationsSchema } from './accounts';
-import { amountMinor, id, isoDate, safeText } from './common';
+import { amountMinor, byKind, id, safeText, type Fields } from './common';
+import { refund, tender } from './tenderSchemas';
 
 /** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
 export type SaleCommand = SaleTicket & TicketParties & { drawerId: number };
@@ -36,93 +37,6 @@ const line = Joi.object({
   .and('itemId', 'quantity')
   .without('departmentId', 'unitPriceMinor');
 
-const money = { tenderId: id.required(), amountMinor: amountMinor(1).required() };
-const kind = (name: string) => Joi.string().valid(name).required();
-const byKind = (schemas: Record<string, Joi.ObjectSchema>) =>
-  Joi.alternatives().conditional('.kind', {
-    switch: Object.entries(schemas).map(([is, then]) => ({ is, then })),
-    otherwise: Joi.object({ kind: Joi.valid(...Object.keys(schemas)).required() }).unknown(),
-  });
-
-const tender = byKind({
-  cash: Joi.object({
-    kind: kind('cash'),
-    tenderId: id.required(),
-    tenderedMinor: amountMinor(0).required(),
-  }),
-  card: Joi.object({
-    ...money,
-    kind: kind('card'),
-    lastFour: Joi.string()
-      .pattern(/^\d{4}$/)
-      .allow('')
-      .required(),
-    reference: safeText(40).allow('').required(),
-  }),
-  storeCredit: Joi.object({
-    ...money,
-    kind: kind('storeCredit'),
-    creditNoteId: id.required(),
-  }),
-  voucher: Joi.object({ ...money, kind: kind('voucher'), voucherId: id.required() }),
-  prepayment: Joi.object({ ...money, kind: kind('prepayment'), orderId: id.required() }),
-  onAccount: Joi.object({
-    ...money,
-    kind: kind('onAccount'),
-    accountId: id.required(),
-    buyer: safeText(80).allow('').required(),
-    reference: safeText(40).allow('').required(),
-    signature: Joi.string().base64().max(120_000),
-  }),
-  cheque: Joi.object({
-    ...money,
-    kind: kind('cheque'),
-    cheque: Joi.object({
-      number: safeText(20).min(1).required(),
-      drawnBy: safeText(120).min(1).required(),
-      dated: isoDate.required(),
-    }).required(),
-  }),
-  transfer: Joi.object({
-    ...money,
-    kind: kind('transfer'),
-    bankAccountId: id.required(),
-    reference: safeText(40).allow('').required(),
-    lineId: id,
-  }),
-  other: Joi.object({
-    ...money,
-    kind: kind('other'),
-    reference: safeText(40).allow('').required(),
-  }),
-});
-
-/** Goes back to the very tender that paid. */
-const toTender = (name: string) =>
-  Joi.object({ ...money, kind: kind(name), saleTenderId: id.required() });
-
-const refund = byKind({
-  cash: Joi.object({ ...money, kind: kind('cash') }),
-  card: toTender('card').append({ reference: safeText(40).min(1).required() }),
-  storeCredit: Joi.object({ ...money, kind: kind('storeCredit') }),
-  onAccount: toTender('onAccount'),
-  cheque: toTender('cheque'),
-  other: toTender('other'),
-  transfer: toTender('transfer').append({
-    bankAccountId: id.required(),
-    reference: safeText(40).allow('').required(),
-  }),
-  ownCheque: Joi.object({
-    ...money,
-    kind: kind('ownCheque'),
-    cheque: Joi.object({
-      bankAccountId: id.required(),
-      number: safeText(12).min(1).required(),
-      payee: safeText(120).min(1).required(),
-    }).required(),
-  }),
-});
-
 const returned = Joi.object({
   reason: Joi.string().max(20).required(),
   condition: Joi.valid(...CONDITIONS).required(),
@@ -151,50 +65,29 @@ export const ticketParts = {
   discount,
 };
 
-const ofOrder = (name: string) =>
-  Joi.object({
-    kind: kind(name),
-    orderId: id.required(),
-    amountMinor: amountMinor(1).required(),
-  });
-const extra = byKind({
-  voucher: Joi.object({ kind: kind('voucher'), amountMinor: amountMinor(1).required() }),
-  voucherBack: Joi.object({
-    kind: kind('voucherBack'),
-    voucherId: id.required(),
-    amountMinor: amountMinor(1).required(),
-  }),
-  prepayment: ofOrder('prepayment'),
-  prepaymentBack: ofOrder('prepaymentBack'),
-  tip: Joi.object({ kind: kind('tip'), amountMinor: amountMinor(1).required() }),
-  cashBack: Joi.object({ kind: kind('cashBack'), amountMinor: amountMinor(1).required() }),
-  accountPayment: Joi.object({
-    kind: kind('accountPayment'),
-    accountId: id.required(),
-    amountMinor: amountMinor(1).required(),
+const amount = { amountMinor: amountMinor(1).required() };
+const ofOrder = { ...amount, orderId: id.required() };
+const ofAccount = { ...amount, accountId: id.required() };
+/** What is no goods: one row a kind. */
+const EXTRAS: Record<ExtraLine['kind'], Fields> = {
+  voucher: amount,
+  voucherBack: { ...amount, voucherId: id.required() },
+  prepayment: ofOrder,
+  prepaymentBack: ofOrder,
+  tip: amount,
+  cashBack: amount,
+  accountPayment: {
+    ...ofAccount,
     allocations: allocationsSchema.required(),
     credits: Joi.array().items(id).max(100).unique(),
     keepCredit: Joi.boolean().required(),
     reason: safeText(200).allow('').required(),
-  }),
-  creditOut: Joi.object({
-    kind: kind('creditOut'),
-    accountId: id.required(),
-    creditItemId: id.required(),
-    amountMinor: amountMinor(1).required(),
-  }),
-  paymentBack: Joi.object({
-    kind: kind('paymentBack'),
-    accountId: id.required(),
-    ofSaleId: id.required(),
-    amountMinor: amountMinor(1).required(),
-  }),
-  chequePaid: Joi.object({
-    kind: kind('chequePaid'),
-    returnedChequeId: id.required(),
-    amountMinor: amountMinor(1).required(),
-  }),
-});
+  },
+  creditOut: { ...ofAccount, creditItemId: id.required() },
+  paymentBack: { ...ofAccount, ofSaleId: id.required() },
+  chequePaid: { ...amount, returnedChequeId: id.required() },
+};
+const extra = byKind(EXTRAS);
 
 export const saleSchema = Joi.object<SaleCommand>({
   ...parties,

@@ -1,6 +1,6 @@
 export { checkCheque, type Cheque } from './kinds/cheque';
 export { checkOwnCheque, type OwnCheque } from './kinds/ownCheque';
-export { roomOf, TENDERS } from './kinds';
+export { kindsWhere, roomOf } from './kinds';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences, OwedPaper, TakeState, TenderRoom } from './room';
 export { checkTenders, settleTicket, takeOf, tendersBroken } from './settle';

@@ -91,6 +91,8 @@ export type GiveBack<K extends TenderKind> = {
   to: 'tender' | 'anybody';
   /** What leaves: coins, the amount, or nothing where only a debt grows smaller. */
   keeps: 'coins' | 'amount' | 'nothing';
+  /** What it paid ahead for an order or a voucher goes back to it as well. */
+  ofAhead?: true;
   check?: (refund: RefundOf<K>, at: string) => Refusal;
   inShop?: (refund: RefundOf<K>, state: TakeState, at: string) => Refusal;
   details: (refund: RefundOf<K>) => Partial<RefundDetails>;
@@ -98,6 +100,14 @@ export type GiveBack<K extends TenderKind> = {
 };
 
 export type TenderRoom<K extends TenderKind> = {
+  /** It lies in the drawer until it is counted. */
+  inDrawer?: true;
+  /** It was paid before the ticket and brings no money to it. */
+  paidEarlier?: true;
+  /** What a tender of the kind is set up with: who settles it, or the account it is posted to. */
+  needs?: 'processor' | 'account';
+  /** What the counter can ask for with it. */
+  asks?: { lastFour?: true; reference?: true };
   /** The pot that it takes into or gives out of: an immutable key; null where no money comes. */
   pot: (tender: PotTender) => string | null;
   take: Take<K> | null;

@@ -1,3 +1,4 @@
+import { sqlKinds } from '../tenders/sqlKinds';
 import { overdueOf, type Creditor, type ItemLeft } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
@@ -210,7 +211,7 @@ export async function paidOnAccount(db: Db, accountId: number): Promise<RefundSt
     `JOIN sale_extra e ON e.sale_id = st.sale_id AND e.kind = 'accountPayment'
      LEFT JOIN sale_void v ON v.sale_id = st.sale_id
      WHERE e.charge_account_id = ? AND v.id IS NULL AND st.amount_minor > 0
-       AND t.kind IN ('card', 'transfer')
+       AND t.kind IN (${sqlKinds(({ giveBack }) => giveBack?.ofAhead)})
      ORDER BY st.id DESC LIMIT 50`,
     [accountId],
     true,

@@ -53,7 +53,7 @@ const LOOSE = `
   JOIN batch_now m ON m.batch_id = b.id
   JOIN sale_tender st ON st.id = m.sale_tender_id
   JOIN sale s ON s.id = st.sale_id
-  JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+  JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
   LEFT JOIN sale_void v ON v.sale_id = s.id
   LEFT JOIN (${TILL}) till ON till.batch_id = b.id AND till.scheme = t.scheme
   WHERE NOT b.settled_whole AND s.date BETWEEN ? AND ? AND v.id IS NULL

@@ -2,6 +2,7 @@ import type { DaySheet } from '@abacist/contracts';
 import type { Bead } from '@abacist/core/days';
 import { minus, sum } from '@abacist/core/money';
 import { row, rows, toMinor, type Db } from '../db/pool';
+import { sqlKinds } from '../tenders/sqlKinds';
 import { besideOfDay } from './beside';
 import { drawersOf } from './drawers';
 import { emptyRod, rodsBetween } from './rods';
@@ -67,7 +68,7 @@ async function earlierTenders(db: Db, date: string): Promise<DaySheet['tenders']
     `SELECT t.kind AS \`key\`, CAST(SUM(st.kept_minor) AS SIGNED) AS keptMinor
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind IN ('storeCredit', 'voucher', 'prepayment')
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${sqlKinds(({ paidEarlier }) => paidEarlier)})
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.date = ? AND v.id IS NULL
      GROUP BY t.kind ORDER BY t.kind`,

@@ -7,6 +7,7 @@ import type {
 } from '@abacist/core/returns';
 import type { RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
+import { sqlKinds } from '../tenders/sqlKinds';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { OWED } from './returnedCheques';
 
@@ -237,7 +238,7 @@ export async function paidTenders(
 /** Cards and transfers that had paid ahead for an order of which a sale used prepayments. */
 const AHEAD = `
   LEFT JOIN sale_void v ON v.sale_id = st.sale_id
-  WHERE v.id IS NULL AND st.amount_minor > 0 AND t.kind IN ('card', 'transfer')
+  WHERE v.id IS NULL AND st.amount_minor > 0 AND t.kind IN (${sqlKinds(({ giveBack }) => giveBack?.ofAhead)})
     AND st.sale_id IN (
       SELECT e.sale_id
       FROM sale_tender u

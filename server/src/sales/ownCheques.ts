@@ -1,20 +1,11 @@
-import type { SaleCommand } from '@abacist/contracts';
 import type { OwnCheque } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { row, rows, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
 
-/** The shop's bank accounts, where a ticket gives back by a cheque of ours or takes a transfer. */
-export async function bankAccountsFor(
-  db: Db,
-  { tenders, refunds = [] }: SaleCommand,
-): Promise<number[]> {
-  const named = [...tenders, ...refunds].some(
-    ({ kind }) => kind === 'ownCheque' || kind === 'transfer',
-  );
-  if (!named) return [];
-  return (await rows<{ id: number }>(db, 'SELECT id FROM bank_account')).map(({ id }) => id);
-}
+/** Our bank accounts, where a ticket names one. */
+export const bankAccountIds = async (db: Db): Promise<number[]> =>
+  (await rows<{ id: number }>(db, 'SELECT id FROM bank_account')).map(({ id }) => id);
 
 type Written = { saleId: number; saleTenderId: number; amountMinor: number; at: string };
 

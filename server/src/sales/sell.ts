@@ -21,7 +21,7 @@ import { cashInDrawer } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
 import { chequesTakenBefore } from './knownCheques';
-import { bankAccountsFor } from './ownCheques';
+import { bankAccountIds } from './ownCheques';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { owedCheques } from './returnedCheques';
@@ -34,6 +34,7 @@ import { storeSale } from './storeSale';
 import { storeTenders, type TenderRow } from './storeTenders';
 import { matchTransfers } from './transfers';
 import { paidForVoucher, vouchersOf } from './vouchers';
+import { namedBy } from '../tenders/kinds';
 
 /**
  * Rings a ticket, a sale or a return or both: decides it by core, stores what was decided, posts
@@ -49,8 +50,9 @@ export async function sell(
   const itemIds = [...command.lines, ...goods].flatMap((line) =>
     'itemId' in line ? [line.itemId] : [],
   );
-  const orders = await lockOrders(tx, orderIdsOf(command));
-  const named = accountsOf(command);
+  const names = namedBy(command);
+  const orders = await lockOrders(tx, [...orderIdsOf(command), ...names.orders]);
+  const named = { charged: names.accounts, paid: accountsPaid(command) };
   await lockAccounts(tx, [...named.charged, ...named.paid]);
   const [
     session,
@@ -62,7 +64,7 @@ export async function sell(
     broughtBy,
     drawerHoldsMinor,
     reasons,
-    bankAccountIds,
+    bankAccounts,
     returnedCheques,
     knownCheques,
   ] = await Promise.all([
@@ -73,9 +75,9 @@ export async function sell(
     creditsOf(context, command),
     vouchersOf(context, command),
     broughtByOf(context, command),
-    givesCash(command) ? cashInDrawer(tx, command.drawerId) : null,
+    names.cash || bringsCash(command) ? cashInDrawer(tx, command.drawerId) : null,
     command.returned ? returnReasons(tx) : [],
-    bankAccountsFor(tx, command),
+    names.bankAccount ? bankAccountIds(tx) : [],
     owedCheques(context, command),
     chequesTakenBefore(tx, command),
   ]);
@@ -107,7 +109,7 @@ export async function sell(
       payments,
       broughtBy,
       drawerHoldsMinor,
-      bankAccountIds,
+      bankAccountIds: bankAccounts,
       returnedCheques,
       returnRules,
       reasons,
@@ -173,18 +175,14 @@ async function tendersHeld(
   );
 }
 
-/** The accounts that a ticket charges, and those that it pays on. */
-function accountsOf({ tenders, extras = [] }: SaleCommand) {
-  return {
-    charged: tenders.flatMap((one) => (one.kind === 'onAccount' ? [one.accountId] : [])),
-    paid: extras.flatMap((one) => ('accountId' in one ? [one.accountId] : [])),
-  };
-}
+/** The accounts that a ticket pays on. */
+const accountsPaid = ({ extras = [] }: SaleCommand): number[] =>
+  extras.flatMap((one) => ('accountId' in one ? [one.accountId] : []));
 
 /** Those accounts as core decides with them; nothing is read where a ticket names none. */
 async function accountStateOf(
   { tx, today }: CommandContext,
-  { charged, paid }: ReturnType<typeof accountsOf>,
+  { charged, paid }: { charged: readonly number[]; paid: readonly number[] },
 ): Promise<Pick<SaleState, 'accounts' | 'discountRules'>> {
   if (charged.length + paid.length === 0) {
     return { accounts: [], discountRules: NO_DISCOUNTS };
@@ -211,19 +209,15 @@ async function broughtByOf({ tx }: CommandContext, { extras = [] }: SaleCommand)
   return null;
 }
 
-/** Whether a ticket takes cash out of the drawer. */
-const givesCash = ({ refunds = [], extras = [] }: SaleCommand): boolean =>
-  refunds.some(({ kind }) => kind === 'cash') ||
+/** Whether what is no goods takes cash out of the drawer. */
+const bringsCash = ({ extras = [] }: SaleCommand): boolean =>
   extras.some(({ kind }) => kind === 'cashBack');
 
-/** The orders that a ticket sells of, takes or pays back prepayments for, or is paid from. */
-function orderIdsOf({ lines, extras = [], tenders }: SaleCommand): number[] {
-  return [
-    ...lines.flatMap(({ order }) => (order ? [order.orderId] : [])),
-    ...extras.flatMap((extra) => ('orderId' in extra ? [extra.orderId] : [])),
-    ...tenders.flatMap((tender) => (tender.kind === 'prepayment' ? [tender.orderId] : [])),
-  ];
-}
+/** The orders that a ticket sells of, or takes or pays back prepayments for. */
+const orderIdsOf = ({ lines, extras = [] }: SaleCommand): number[] => [
+  ...lines.flatMap(({ order }) => (order ? [order.orderId] : [])),
+  ...extras.flatMap((extra) => ('orderId' in extra ? [extra.orderId] : [])),
+];
 
 const changeOf = ({ tenders }: DecidedSale) =>
   sum(tenders.map(({ changeMinor }) => changeMinor));

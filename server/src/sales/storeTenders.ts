@@ -1,17 +1,13 @@
 import type { DecidedSale, TenderState } from '@abacist/core/sales';
-import type { Cheque, OwnCheque, TakenTender } from '@abacist/core/tenders';
+import { roomOf, type Cheque, type OwnCheque, type TakenTender } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { run } from '../db/pool';
-import { joinBatch } from './batch';
-import { takeCredit } from './credit';
-import { storeOwnCheque } from './ownCheques';
-import { creditCheque } from './returnedCheques';
-import { storeTransfer } from './transfers';
-import { takeVoucher } from './vouchers';
+import { storeOf } from '../tenders/kinds';
 
 export type TenderRow = TenderState & { cutOff: string | null };
 
-type Stored = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'> & {
+/** A tender or refund as its row. */
+export type StoredTender = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'> & {
   tenderId: number;
   tenderedMinor: number;
   changeMinor: number;
@@ -33,7 +29,7 @@ type Stored = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'> & {
 };
 
 /** A ticket's tenders and refunds as rows; what is given back has negative amounts. */
-function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
+function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTender[] {
   return [
     ...tenders.map((tender, i) => ({
       ...tender,
@@ -46,8 +42,9 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
     ...refunds.map((refund) => ({
       ...refund,
       // Cash given back is change for nothing tendered; a card is charged below zero.
-      tenderedMinor: refund.kind === 'cash' ? 0 : refund.keptMinor,
-      changeMinor: refund.kind === 'cash' ? -refund.keptMinor : 0,
+      ...(roomOf(refund.kind).giveBack?.keeps === 'coins'
+        ? { tenderedMinor: 0, changeMinor: -refund.keptMinor }
+        : { tenderedMinor: refund.keptMinor, changeMinor: 0 }),
       lastFour: null,
       creditNoteId: null,
       cheque: null,
@@ -60,8 +57,8 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): Stored[] {
 }
 
 /**
- * Stores how a ticket was settled; cards join their batch, credit notes are drawn on, each
- * cheque, of others or our own, is kept as the piece of paper that it is.
+ * Stores how a ticket was settled, each tender by its kind's room: cards join their batch, credit
+ * notes are drawn on, each cheque is kept as the piece of paper that it is.
  */
 export async function storeTenders(
   context: CommandContext,
@@ -72,12 +69,8 @@ export async function storeTenders(
 ): Promise<void> {
   const { tx } = context;
   for (const [i, tender] of toStore(sale).entries()) {
-    if (tender.creditNoteId !== null) {
-      await takeCredit(context, tender.creditNoteId, tender.amountMinor);
-    }
-    if (tender.voucherId !== null) {
-      await takeVoucher(context, tender.voucherId, tender.amountMinor);
-    }
+    const { draw, keep } = storeOf(tender.kind);
+    await draw?.(context, tender);
     const { insertId } = await run(
       tx,
       `INSERT INTO sale_tender
@@ -105,34 +98,12 @@ export async function storeTenders(
         tender.writtenBackMinor,
       ],
     );
-    if (tender.cheque) {
-      const { number, drawnBy, dated } = tender.cheque;
-      await run(
-        tx,
-        `INSERT INTO cheque
-           (sale_tender_id, drawer_session_id, taken_on, amount_minor, number, drawn_by, dated)
-         VALUES (?, ?, ?, ?, ?, ?, ?)`,
-        [insertId, drawerSessionId, context.today, tender.amountMinor, number, drawnBy, dated],
-      );
-    }
-    if (tender.kind === 'cheque' && tender.ofSaleTenderId !== null) {
-      const { ofSaleTenderId, amountMinor, writtenBackMinor } = tender;
-      await creditCheque(context, ofSaleTenderId, -amountMinor, writtenBackMinor);
-    }
-    if (tender.ownCheque) {
-      await storeOwnCheque(context, tender.ownCheque, {
-        saleId,
-        saleTenderId: insertId,
-        amountMinor: -tender.amountMinor,
-        at: `refunds.${i}`,
-      });
-    }
-    if (tender.transfer) {
-      await storeTransfer(context, tender, { saleId, saleTenderId: insertId });
-    }
-    const { processorId, cutOff } = known.find(({ id }) => id === tender.tenderId)!;
-    if (processorId !== null && cutOff !== null) {
-      await joinBatch(context, insertId, processorId, cutOff);
-    }
+    await keep?.(context, tender, {
+      saleId,
+      saleTenderId: insertId,
+      drawerSessionId,
+      tender: known.find(({ id }) => id === tender.tenderId)!,
+      at: `refunds.${i - sale.tenders.length}`,
+    });
   }
 }

@@ -2,7 +2,7 @@ import type { Role } from '@abacist/core/people';
 import { post } from '@abacist/core/ledger';
 import { inFund } from '@abacist/core/takings';
 import type { OtherAccount } from '@abacist/contracts';
-import type { TenderKind } from '@abacist/core/tenders';
+import { roomOf, type TenderKind } from '@abacist/core/tenders';
 import { hash } from '@node-rs/argon2';
 import type { Pool } from 'mysql2/promise';
 import { insertMany, row, rows, run } from '../db/pool';
@@ -261,7 +261,7 @@ async function setUpMoney(tx: Tx, setUp: ShopSetUp): Promise<void> {
         tender.shortcut,
         tender.isDebit ?? false,
         tender.account ?? null,
-        tender.kind === 'cash' || tender.kind === 'cheque',
+        Boolean(roomOf(tender.kind).inDrawer),
       ],
     );
   }

@@ -17,7 +17,7 @@ export async function potLabels(db: Db): Promise<Map<string, string>> {
     db,
     `SELECT t.id, t.kind, t.name, t.scheme, t.processor_id AS processorId, p.name AS processor
      FROM tender t LEFT JOIN processor p ON p.id = t.processor_id
-     WHERE t.kind IN ('card', 'other')`,
+     WHERE t.processor_id IS NOT NULL OR t.account_role IS NOT NULL`,
   );
   return new Map(
     tenders.map(({ id, kind, name, scheme, processorId, processor }) => {

@@ -107,7 +107,7 @@ function openCards(db: Db, { from, to, asOf }: Required<Span>) {
        SUM(st.amount_minor) AS amount
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
      JOIN batch_now m ON m.sale_tender_id = st.id
      JOIN batch b ON b.id = m.batch_id AND (b.closed_on IS NULL OR b.closed_on > ?)
      LEFT JOIN sale_void v ON v.sale_id = s.id

@@ -1,4 +1,5 @@
 import type { ChangeTender, NewTender, OrderTenders, TenderList } from '@abacist/contracts';
+import { roomOf } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
@@ -40,11 +41,12 @@ export async function addTender({ tx }: CommandContext, tender: NewTender): Save
   const taken = await row(tx, 'SELECT id FROM tender WHERE code = ?', [tender.code]);
   if (taken) throw refuseWith('tender.codeTaken', 'code');
   await refuseShortcut(tx, tender);
-  const isCard = tender.kind === 'card';
-  if (isCard && (tender.processorId === null || tender.scheme === null)) {
+  const { needs, take } = roomOf(tender.kind);
+  const settled = needs === 'processor';
+  if (settled && (tender.processorId === null || tender.scheme === null)) {
     throw refuseWith('tender.needsProcessor', 'processorId');
   }
-  if (tender.kind === 'other' && tender.account === null) {
+  if (needs === 'account' && tender.account === null) {
     throw refuseWith('tender.needsAccount', 'account');
   }
   await run(
@@ -57,10 +59,10 @@ export async function addTender({ tx }: CommandContext, tender: NewTender): Save
       tender.code,
       tender.name,
       tender.kind,
-      isCard && tender.isDebit,
-      isCard ? tender.processorId : null,
-      isCard ? tender.scheme : null,
-      tender.kind === 'other' ? tender.account : null,
+      Boolean(take?.bearsExtras) && tender.isDebit,
+      settled ? tender.processorId : null,
+      settled ? tender.scheme : null,
+      needs === 'account' ? tender.account : null,
       tender.shortcut,
       tender.icon,
       tender.asksLastFour,

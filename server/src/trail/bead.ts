@@ -145,7 +145,7 @@ async function batchSteps(
     `SELECT b.id, b.batch_date AS date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
      JOIN batch_now m ON m.sale_tender_id = st.id
      JOIN batch b ON b.id = m.batch_id AND b.closed_at IS NOT NULL
      LEFT JOIN sale_void v ON v.sale_id = s.id

@@ -40,7 +40,7 @@ function batchOf(db: Db, { sale, pot }: { sale: number; pot: string }) {
     db,
     `SELECT m.batch_id AS id, t.scheme, b.closed_at IS NULL AS open
      FROM sale_tender st
-     JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
      JOIN batch_now m ON m.sale_tender_id = st.id
      JOIN batch b ON b.id = m.batch_id
      WHERE st.sale_id = ? AND CONCAT('card ', t.processor_id, ' ', t.scheme) = ? LIMIT 1`,

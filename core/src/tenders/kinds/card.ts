@@ -16,6 +16,8 @@ export type RefundToCard = ToTender<'card'> & { reference: string };
 
 export const CARD: TenderRoom<'card'> = {
   pot: ({ processorId, scheme }) => potOfCard(processorId!, scheme!),
+  needs: 'processor',
+  asks: { lastFour: true, reference: true },
   take: {
     earnsDiscount: true,
     bearsExtras: true,
@@ -35,6 +37,7 @@ export const CARD: TenderRoom<'card'> = {
   giveBack: {
     to: 'tender',
     keeps: 'amount',
+    ofAhead: true,
     check: ({ reference }, at) =>
       noCardNumber(reference, `${at}.reference`) ??
       (reference.trim() ? undefined : refuse('refund.reference', `${at}.reference`)),

@@ -8,6 +8,7 @@ export type RefundInCash = { kind: 'cash'; tenderId: number; amountMinor: number
 
 export const CASH: TenderRoom<'cash'> = {
   pot: () => 'cash',
+  inDrawer: true,
   take: {
     settlesRest: true,
     earnsDiscount: true,

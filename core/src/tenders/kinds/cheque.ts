@@ -56,6 +56,7 @@ function odd(
 
 export const CHEQUE: TenderRoom<'cheque'> = {
   pot: () => 'cheque',
+  inDrawer: true,
   take: {
     earnsDiscount: true,
     check: ({ cheque }, _, at) => checkCheque(cheque, `${at}.cheque`),

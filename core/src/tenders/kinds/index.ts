@@ -1,5 +1,5 @@
 import type { TenderRoom } from '../room';
-import type { TenderKind } from '../types';
+import { TENDER_KINDS, type TenderKind } from '../types';
 import { CARD } from './card';
 import { CASH } from './cash';
 import { CHEQUE } from './cheque';
@@ -27,3 +27,7 @@ export const TENDERS = {
 
 /** The room of a kind that is known only at run time; its checks get what is of that kind. */
 export const roomOf = (kind: TenderKind) => TENDERS[kind] as TenderRoom<TenderKind>;
+
+/** The kinds of whose rooms something holds, e.g. that they lie in the drawer. */
+export const kindsWhere = (holds: (room: TenderRoom<TenderKind>) => unknown): TenderKind[] =>
+  TENDER_KINDS.filter((kind) => holds(roomOf(kind)));

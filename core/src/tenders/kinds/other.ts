@@ -15,6 +15,8 @@ export type RefundToOther = ToTender<'other'>;
 
 export const OTHER: TenderRoom<'other'> = {
   pot: ({ id }) => `other ${id}`,
+  needs: 'account',
+  asks: { reference: true },
   take: {
     earnsDiscount: true,
     check: ({ reference }, asks, at) => checkReference(reference, asks, at),

@@ -13,6 +13,7 @@ export type RefundAsCredit = { kind: 'storeCredit'; tenderId: number; amountMino
 
 export const STORE_CREDIT: TenderRoom<'storeCredit'> = {
   pot: () => null,
+  paidEarlier: true,
   take: {
     earnsDiscount: true,
     check: () => undefined,

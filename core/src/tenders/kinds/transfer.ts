@@ -36,6 +36,7 @@ export const TRANSFER: TenderRoom<'transfer'> = {
   giveBack: {
     to: 'tender',
     keeps: 'amount',
+    ofAhead: true,
     check: ({ reference }, at) => noCardNumber(reference, `${at}.reference`),
     inShop: ({ bankAccountId }, state, at) => ofOurs(bankAccountId, state, at),
     details: ({ bankAccountId, reference }) => ({

@@ -197,7 +197,7 @@ export const BANK: Check[] = [
     'cardClearing',
     `SELECT t.processor_id AS part, st.amount_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind = 'card' ${STANDING}
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL ${STANDING}
      UNION ALL
      SELECT processor_id, -(gross_minor - refunds_minor) FROM settlement WHERE standing
      UNION ALL

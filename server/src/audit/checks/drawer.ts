@@ -1,4 +1,8 @@
+import { sqlKinds } from '../../tenders/sqlKinds';
 import { STANDING, control, perDocument, type Check } from './build';
+
+/** Kinds of tenders that lie in a drawer. */
+const IN_DRAWER = sqlKinds(({ inDrawer }) => inDrawer);
 
 /** Cash and cheques from the drawer to the safe. */
 export const DRAWER: Check[] = [
@@ -9,7 +13,7 @@ export const DRAWER: Check[] = [
     `SELECT subject_id, SUM(expected) AS expected
      FROM (
        SELECT st.sale_id AS subject_id, st.kept_minor AS expected
-       FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque')
+       FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
        UNION ALL
        SELECT sale_id, -amount_minor FROM sale_extra WHERE kind = 'cashBack'
      ) x GROUP BY subject_id`,
@@ -63,7 +67,7 @@ export const DRAWER: Check[] = [
     'drawer',
     `SELECT s.drawer_id AS part, st.kept_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind IN ('cash', 'cheque') ${STANDING}
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER}) ${STANDING}
      UNION ALL
      SELECT s.drawer_id, -x.amount_minor
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}

@@ -8,7 +8,7 @@ export const SALES: Check[] = [
     'sale',
     'cardClearing',
     `SELECT st.sale_id AS subject_id, t.processor_id AS part, SUM(st.amount_minor) AS expected
-     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
      GROUP BY st.sale_id, t.processor_id`,
     'processor_id',
   ),

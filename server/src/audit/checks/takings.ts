@@ -1,17 +1,22 @@
+import { roomOf } from '@abacist/core/tenders';
+import { sqlKinds } from '../../tenders/sqlKinds';
 import type { Check } from './build';
+
+/** Any tender: whether its kind has a pot is the same for all of a kind. */
+const ANY = { id: 0, processorId: 0, scheme: '' };
 
 /** What tickets say that pots took by day: tenders kept less cash back; an allowance as it is. */
 const TOOK = `
   SELECT s.date AS day,
-    CASE t.kind
-      WHEN 'card' THEN CONCAT('card ', t.processor_id, ' ', t.scheme)
-      WHEN 'other' THEN CONCAT('other ', t.id)
+    CASE
+      WHEN t.processor_id IS NOT NULL THEN CONCAT('card ', t.processor_id, ' ', t.scheme)
+      WHEN t.account_role IS NOT NULL THEN CONCAT('other ', t.id)
       ELSE t.kind END AS pot,
-    IF(t.kind = 'other', st.amount_minor, st.kept_minor) AS amount
+    IF(t.account_role IS NOT NULL, st.amount_minor, st.kept_minor) AS amount
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
   JOIN tender t ON t.id = st.tender_id
-    AND t.kind IN ('cash', 'card', 'transfer', 'ownCheque', 'other')
+    AND t.kind IN (${sqlKinds((room) => room !== roomOf('cheque') && room.pot(ANY) !== null)})
   LEFT JOIN sale_void v ON v.sale_id = s.id
   WHERE v.id IS NULL
   UNION ALL
@@ -50,7 +55,7 @@ const SUB_LEDGERS = `
     CONCAT('card ', t.processor_id, ' ', t.scheme), st.amount_minor
   FROM sale s
   JOIN sale_tender st ON st.sale_id = s.id
-  JOIN tender t ON t.id = st.tender_id AND t.kind = 'card'
+  JOIN tender t ON t.id = st.tender_id AND t.processor_id IS NOT NULL
   LEFT JOIN sale_void v ON v.sale_id = s.id
   WHERE v.id IS NULL
   UNION ALL

@@ -1,0 +1,3 @@
+import type { TenderStore } from './store';
+
+export const CASH: TenderStore = { namesBack: () => ({ cash: true }) };

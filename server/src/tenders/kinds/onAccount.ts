@@ -1,0 +1,5 @@
+import type { TenderStore } from './store';
+
+export const ON_ACCOUNT: TenderStore = {
+  names: (tender) => ('accountId' in tender ? { accounts: [tender.accountId] } : {}),
+};

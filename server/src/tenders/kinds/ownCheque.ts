@@ -1,0 +1,11 @@
+import { storeOwnCheque } from '../../sales/ownCheques';
+import type { TenderStore } from './store';
+
+export const OWN_CHEQUE: TenderStore = {
+  namesBack: () => ({ bankAccount: true }),
+  keep: async (context, { ownCheque, amountMinor }, row) => {
+    if (ownCheque) {
+      await storeOwnCheque(context, ownCheque, { ...row, amountMinor: -amountMinor });
+    }
+  },
+};

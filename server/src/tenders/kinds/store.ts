@@ -1,0 +1,37 @@
+import type { OfferedRefund, OfferedTender } from '@abacist/core/tenders';
+import type { CommandContext } from '../../context';
+import type { StoredTender, TenderRow } from '../../sales/storeTenders';
+
+/** A tender's row beside which its kind keeps what is its own. */
+export type AtRow = {
+  saleId: number;
+  saleTenderId: number;
+  drawerSessionId: number;
+  /** The shop's tender. */
+  tender: TenderRow;
+  /** Where it stands on the ticket, for what is refused. */
+  at: string;
+};
+
+/** What of the shop a ticket's tenders name, to be locked and loaded before it is decided. */
+export type Named = {
+  /** Charge accounts that it charges. */
+  accounts: number[];
+  /** Orders whose prepayments pay for it. */
+  orders: number[];
+  /** Whether it names one of our bank accounts. */
+  bankAccount: boolean;
+  /** Whether it takes cash out of the drawer. */
+  cash: boolean;
+};
+
+/** What a kind of tender is to the server: how it is loaded, kept and undone. One file a kind. */
+export type TenderStore = {
+  /** What of the shop it names where it pays, or gives back. */
+  names?: (tender: OfferedTender) => Partial<Named>;
+  namesBack?: (refund: OfferedRefund) => Partial<Named>;
+  /** Draws on what it names, before its row is stored. */
+  draw?: (context: CommandContext, tender: StoredTender) => Promise<void>;
+  /** Keeps what is its own, beside its row. */
+  keep?: (context: CommandContext, tender: StoredTender, row: AtRow) => Promise<void>;
+};

@@ -1,0 +1,8 @@
+import { takeCredit } from '../../sales/credit';
+import type { TenderStore } from './store';
+
+export const STORE_CREDIT: TenderStore = {
+  draw: async (context, { creditNoteId, amountMinor }) => {
+    if (creditNoteId !== null) await takeCredit(context, creditNoteId, amountMinor);
+  },
+};

@@ -1,0 +1,8 @@
+import { storeTransfer } from '../../sales/transfers';
+import type { TenderStore } from './store';
+
+export const TRANSFER: TenderStore = {
+  names: () => ({ bankAccount: true }),
+  namesBack: () => ({ bankAccount: true }),
+  keep: (context, tender, row) => storeTransfer(context, tender, row),
+};
