@@ -1,7 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
 import { proposeRefund, settleRefund } from '@abacist/core/returns';
-import type { OfferedRefund } from '@abacist/core/tenders';
+import { roomOf, type OfferedRefund } from '@abacist/core/tenders';
 import { alongWith } from '@abacist/core/sales';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
@@ -11,7 +11,8 @@ import { Column, Sheet } from '~/ui/Box';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote, RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
-import { RefundRow, toDrafts, toRefund, type RefundDraft } from './RefundRow';
+import type { RefundDraft } from '~/features/tenderKinds';
+import { RefundRow, toDrafts, toRefund } from './RefundRow';
 import { listed, useTicket } from '~/features/ticket';
 import { extrasMinor, useFigures } from './useCounter';
 
@@ -85,7 +86,9 @@ export function GiveBack({
     state,
     cashStepMinor,
   );
-  const cashGiven = given.ok ? given.value.find(({ kind }) => kind === 'cash') : undefined;
+  const cashGiven = given.ok
+    ? given.value.find(({ kind }) => roomOf(kind).giveBack?.keeps === 'coins')
+    : undefined;
   const ready = given.ok && read.every(({ ok }) => ok);
   // What is written on a cheque or a card's slip is typed after the amount: it is missed only
   // once the person goes on, and then beside its field.

@@ -4,11 +4,10 @@ import type { OfferedTender, OfferedRefund } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { Redirect, router } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { createElement, useEffect, useState } from 'react';
 import { sendCommand } from '~/api/command';
 import { ApiError } from '~/api/http';
 import { useAskedFirst } from '~/features/approval';
-import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -16,15 +15,8 @@ import { Money } from '~/ui/Money';
 import { ErrorNote, Loading } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
-import { tenderIcon } from '~/ui/tenderIcons';
 import { Body } from '~/ui/Text';
-import { ChequeForm } from './ChequeForm';
-import { OnAccountForm } from './OnAccountForm';
-import { OtherForm } from './OtherForm';
-import { CardExtras } from './CardExtras';
-import { CardForm } from './CardForm';
-import { CashForm } from './CashForm';
-import { CreditForm } from './CreditForm';
+import { deskOf, takenWord, tenderIcon } from '~/features/tenderKinds';
 import { GiveBack } from './GiveBack';
 import { LooseCharges } from './LooseCharges';
 import {
@@ -34,10 +26,7 @@ import {
   useCounterSettings,
   withTender,
 } from '~/features/ticket';
-import { TakeAmount } from './TakeAmount';
-import { VoucherForm } from './VoucherForm';
 import { ToPay } from './Ticket';
-import { TransferForm } from './TransferForm';
 import { givesBack, offeredMinor, useFigures } from './useCounter';
 
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
@@ -159,31 +148,21 @@ function Even({ sale }: { sale: Sale }) {
 
 function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const t = useWords();
-  const { currency, cashStepMinor } = useShop();
   const ticket = useTicket();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
-  // A prepayment pays only for its own order, and no account is paid by an account.
-  const paysAccount = ticket.extras.some(({ kind }) => kind === 'accountPayment');
-  const prepaidLeft = (ticket.order?.leftMinor ?? 0) - prepaidTaken(ticket.tenders);
-  const tenders = settings.tenders.filter(
-    ({ kind }) =>
-      kind !== 'ownCheque' &&
-      (kind !== 'prepayment' || prepaidLeft > 0) &&
-      (kind !== 'onAccount' || !paysAccount),
-  );
-  const ahead = tenders.find(({ kind }) =>
-    ticket.statementLine ? kind === 'transfer' : kind === 'prepayment',
-  );
+  const tenders = settings.tenders.filter(({ kind }) => {
+    const { pays } = deskOf(kind);
+    return pays && (pays.fits?.(ticket) ?? true);
+  });
+  const ahead = tenders.find(({ kind }) => deskOf(kind).pays?.first?.(ticket));
   const [picked, setChosen] = useState<number | undefined>();
   const chosen = picked ?? ahead?.id ?? tenders[0]?.id;
   const tender = tenders.find(({ id }) => id === chosen);
+  const form = tender && deskOf(tender.kind).pays?.Form;
   useShortcuts(tenders, setChosen);
   const take = (offered: OfferedTender) => {
     if (sale.isPending) return;
-    const whole =
-      offered.kind === 'cash'
-        ? offered.tenderedMinor >= cashMinor
-        : offered.amountMinor >= leftMinor;
+    const whole = offeredMinor(offered) >= ('amountMinor' in offered ? leftMinor : cashMinor);
     if (whole) sale.mutate({ tenders: withTender(ticket.tenders, offered) });
     else {
       ticket.addTender(offered);
@@ -215,112 +194,19 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
       <Column paddingHorizontal="$4">
         <ErrorNote error={sale.error} />
       </Column>
-      {totalMinor > 0 && tender?.kind === 'cash' ? (
-        <CashForm
-          key={cashMinor}
-          cashMinor={cashMinor}
-          currency={currency}
-          stepMinor={cashStepMinor}
-          onTake={(tenderedMinor) =>
-            take({ kind: 'cash', tenderId: tender.id, tenderedMinor })
-          }
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'card' ? (
-        <CardExtras settings={settings} isDebit={tender.isDebit} />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'card' ? (
-        <CardForm
-          key={`${tender.id} ${leftMinor}`}
-          tenderId={tender.id}
-          name={tender.name}
-          asks={tender.asks}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(card) => take({ kind: 'card', tenderId: tender.id, ...card })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'prepayment' && ticket.order ? (
-        <Column gap="$3" paddingHorizontal="$4">
-          <TakeAmount
-            key={`${prepaidLeft} ${leftMinor}`}
-            mostMinor={Math.min(prepaidLeft, leftMinor)}
-            ofMinor={prepaidLeft}
-            busy={sale.isPending}
-            onTake={(amountMinor) =>
-              take({
-                kind: 'prepayment',
-                tenderId: tender.id,
-                orderId: ticket.order!.id,
-                amountMinor,
-              })
-            }
-          />
-        </Column>
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'voucher' ? (
-        <VoucherForm
-          key={leftMinor}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(taken) => take({ kind: 'voucher', tenderId: tender.id, ...taken })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'cheque' ? (
-        <ChequeForm
-          key={`${tender.id} ${leftMinor}`}
-          name={tender.name}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(taken) => take({ kind: 'cheque', tenderId: tender.id, ...taken })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'onAccount' ? (
-        <OnAccountForm
-          key={leftMinor}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(taken) => take({ kind: 'onAccount', tenderId: tender.id, ...taken })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'transfer' ? (
-        <TransferForm
-          key={`${tender.id} ${leftMinor}`}
-          name={tender.name}
-          bankAccounts={settings.bankAccounts}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(taken) => take({ kind: 'transfer', tenderId: tender.id, ...taken })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'other' ? (
-        <OtherForm
-          key={`${tender.id} ${leftMinor}`}
-          name={tender.name}
-          asksReference={tender.asks.reference}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(taken) => take({ kind: 'other', tenderId: tender.id, ...taken })}
-        />
-      ) : null}
-      {totalMinor > 0 && tender?.kind === 'storeCredit' ? (
-        <CreditForm
-          key={leftMinor}
-          leftMinor={leftMinor}
-          busy={sale.isPending}
-          onTake={(credit) => take({ kind: 'storeCredit', tenderId: tender.id, ...credit })}
-        />
-      ) : null}
+      {totalMinor > 0 && tender && form
+        ? createElement(form, {
+            tender,
+            settings,
+            leftMinor,
+            cashMinor,
+            busy: sale.isPending,
+            take,
+          })
+        : null}
     </Column>
   );
 }
-
-/** What of the order's prepayments is offered already. */
-const prepaidTaken = (tenders: readonly OfferedTender[]): number =>
-  tenders.reduce(
-    (total, tender) => total + (tender.kind === 'prepayment' ? tender.amountMinor : 0),
-    0,
-  );
 
 /** The tenders taken so far, each removable. */
 function Taken({ settings }: { settings: CounterSettings }) {
@@ -332,8 +218,7 @@ function Taken({ settings }: { settings: CounterSettings }) {
         <SheetRow key={i} role="listitem" paddingRight="$1">
           <Body flex={1}>
             {settings.tenders.find(({ id }) => id === taken.tenderId)?.name}
-            {taken.kind === 'card' && taken.lastFour ? ` ···· ${taken.lastFour}` : ''}
-            {taken.kind === 'cheque' ? ` ${taken.cheque.number}` : ''}
+            {takenWord(taken)}
           </Body>
           <Money minor={offeredMinor(taken)} strong />
           <Button

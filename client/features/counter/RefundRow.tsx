@@ -1,63 +1,21 @@
 import type { CounterSettings } from '@abacist/contracts';
-import { holdsCardNumber } from '@abacist/core/cards';
 import { toDecimal } from '@abacist/core/money';
 import type { PaidTender, ProposedRefund } from '@abacist/core/returns';
-import type { OfferedRefund } from '@abacist/core/tenders';
+import { roomOf, type OfferedRefund, type RefundKind } from '@abacist/core/tenders';
 import type { Refusal } from '@abacist/core/outcome';
+import { deskOf, type RefundDraft } from '~/features/tenderKinds';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
-
-/** A way to give money back as the person fills it in. */
-export type RefundDraft = {
-  kind: OfferedRefund['kind'];
-  tenderId: number;
-  saleTenderId: number | null;
-  name: string;
-  text: string;
-  reference: string;
-  /** A cheque of ours: what is written on it. */
-  number: string;
-  payee: string;
-  bankAccountId: number;
-};
 
 /** A way to give back with its amount; null where no amount is given this way. */
 export function toRefund(draft: RefundDraft, amountMinor: number): OfferedRefund | null {
-  if (amountMinor === 0) return null;
-  const { tenderId, bankAccountId } = draft;
-  const base = { tenderId, amountMinor };
-  switch (draft.kind) {
-    case 'card':
-      return {
-        ...base,
-        kind: 'card',
-        saleTenderId: draft.saleTenderId!,
-        reference: draft.reference,
-      };
-    case 'onAccount':
-    case 'cheque':
-    case 'other':
-      return { ...base, kind: draft.kind, saleTenderId: draft.saleTenderId! };
-    case 'transfer':
-      return {
-        ...base,
-        kind: 'transfer',
-        saleTenderId: draft.saleTenderId!,
-        bankAccountId,
-        reference: draft.reference.trim(),
-      };
-    case 'ownCheque': {
-      const [number, payee] = [draft.number.trim(), draft.payee.trim()];
-      return { ...base, kind: 'ownCheque', cheque: { bankAccountId, number, payee } };
-    }
-    default:
-      return { ...base, kind: draft.kind };
-  }
+  const { givesBack } = deskOf(draft.kind);
+  if (amountMinor === 0 || !givesBack) return null;
+  return givesBack.refund(draft, { tenderId: draft.tenderId, amountMinor });
 }
 
 /**
@@ -79,35 +37,34 @@ export function toDrafts(
     return found ? toDecimal(found.amountMinor, currency) : '';
   };
   return settings.tenders.flatMap(({ id, kind, name }): RefundDraft[] => {
-    if (!isGiven(kind)) return [];
+    const { giveBack } = roomOf(kind);
+    if (!giveBack) return [];
     const draft = (saleTenderId: number | null): RefundDraft => ({
-      kind,
+      kind: kind as RefundKind,
       tenderId: id,
       saleTenderId,
       name,
-      text: textOf(kind, saleTenderId),
+      text: textOf(kind as RefundKind, saleTenderId),
       reference: '',
       number: '',
       payee,
       bankAccountId: settings.bankAccounts[0]?.id ?? 0,
     });
-    if (!byTender(kind)) return [draft(null)];
+    if (giveBack.to === 'anybody') return [draft(null)];
     return (
       paid
         .filter((tender) => tender.kind === kind && tender.tenderId === id)
-        // A cheque that the bank paid is not ours to give back.
-        .filter((one) => kind !== 'cheque' || one.unpaidMinor + one.writtenOffMinor > 0)
+        // What the bank paid of a cheque is not ours to give back: only its debt grows smaller.
+        .filter(
+          (one) => giveBack.keeps !== 'nothing' || one.unpaidMinor + one.writtenOffMinor > 0,
+        )
         .map(({ saleTenderId }) => draft(saleTenderId))
     );
   });
 }
 
-const isGiven = (kind: string): kind is RefundDraft['kind'] =>
-  byTender(kind) || ['cash', 'ownCheque', 'storeCredit'].includes(kind);
-
 /** Goes back to the very tender that paid. */
-const byTender = (kind: string) =>
-  ['card', 'transfer', 'onAccount', 'cheque', 'other'].includes(kind);
+const byTender = (kind: RefundKind) => roomOf(kind).giveBack?.to === 'tender';
 
 /** One way to give back: its amount, and what is asked with it once there is one. */
 export function RefundRow({
@@ -130,6 +87,8 @@ export function RefundRow({
   const t = useWords();
   const word = useRefusalText();
   const { kind, name, text } = draft;
+  const { givesBack } = deskOf(kind);
+  const Fields = givesBack?.Fields;
   const given = text !== '' && Number(text) !== 0;
   const errorAt = (field: string) => {
     const found = wrong(field);
@@ -139,7 +98,7 @@ export function RefundRow({
     <Column role="listitem" padding="$4" gap="$3" borderBottomWidth={1} borderColor="$rule">
       <Line gap="$3" justifyContent="space-between">
         <Body flex={1} minWidth={0}>
-          {kind === 'cheque' ? t('refund.owedCheque') : name}
+          {givesBack?.label?.(t) ?? name}
         </Body>
         <Column width={130}>
           <Field
@@ -154,72 +113,7 @@ export function RefundRow({
         </Column>
         <Button label={t('refund.all')} onPress={onAll} />
       </Line>
-      {kind === 'card' && given ? (
-        <Field
-          label={t('refund.reference', { name })}
-          value={draft.reference}
-          onChange={(reference) => onChange({ reference })}
-          maxLength={40}
-          error={holdsCardNumber(draft.reference) ? t('refusal.text_cardNumber') : undefined}
-        />
-      ) : null}
-      {kind === 'transfer' && given ? (
-        <>
-          <Field
-            label={t('refund.transferReference')}
-            value={draft.reference}
-            onChange={(reference) => onChange({ reference })}
-            maxLength={40}
-            error={holdsCardNumber(draft.reference) ? t('refusal.text_cardNumber') : undefined}
-          />
-          <FromBank draft={draft} settings={settings} onChange={onChange} />
-        </>
-      ) : null}
-      {kind === 'ownCheque' && given ? (
-        <>
-          <Field
-            label={t('refund.chequeNumber')}
-            value={draft.number}
-            onChange={(number) => onChange({ number })}
-            maxLength={12}
-            numeric
-            error={errorAt('cheque.number')}
-          />
-          <Field
-            label={t('refund.payee')}
-            value={draft.payee}
-            onChange={(payee) => onChange({ payee })}
-            maxLength={120}
-            error={errorAt('cheque.payee')}
-          />
-          <FromBank draft={draft} settings={settings} onChange={onChange} />
-        </>
-      ) : null}
+      {Fields && given ? <Fields {...{ draft, settings, errorAt, onChange }} /> : null}
     </Column>
-  );
-}
-
-/** From which of our bank accounts it leaves, where there are several. */
-function FromBank({
-  draft,
-  settings,
-  onChange,
-}: {
-  draft: RefundDraft;
-  settings: CounterSettings;
-  onChange: (part: Partial<RefundDraft>) => void;
-}) {
-  const t = useWords();
-  if (settings.bankAccounts.length < 2) return null;
-  return (
-    <Select
-      label={t('refund.bankAccount')}
-      value={String(draft.bankAccountId)}
-      options={settings.bankAccounts.map(({ id, name: label }) => ({
-        value: String(id),
-        label,
-      }))}
-      onChange={(id) => onChange({ bankAccountId: Number(id) })}
-    />
   );
 }

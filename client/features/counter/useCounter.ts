@@ -103,7 +103,7 @@ export type Figures = {
 
 /** What an offered tender pays: cash that is not the last pays what it is, in coins. */
 export const offeredMinor = (tender: OfferedTender): number =>
-  tender.kind === 'cash' ? tender.tenderedMinor : tender.amountMinor;
+  'tenderedMinor' in tender ? tender.tenderedMinor : tender.amountMinor;
 
 /** Whether money leaves by it. */
 export const givesBack = (kind: ExtraLine['kind']): boolean =>

@@ -2,6 +2,7 @@ import type { SaleDetail } from '@abacist/contracts';
 import { Image } from 'react-native';
 import { useShop } from '~/api/session';
 import { ReturnedCheque } from '~/features/cheques';
+import { paymentWord } from '~/features/tenderKinds';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
@@ -217,25 +218,7 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
   const back = payment.amountMinor < 0;
   const dates = useDates();
   const money = useMoney();
-  const label = payment.charge
-    ? t('onAccount.charged', { name: payment.charge.name })
-    : payment.cheque && !back
-      ? t('sales.cheque', {
-          name: payment.name,
-          ...payment.cheque,
-          dated: dates.short(payment.cheque.dated),
-        })
-      : payment.kind === 'card' && !back && payment.lastFour
-        ? t('sales.card', { name: payment.name, lastFour: payment.lastFour })
-        : payment.kind === 'cash' && !back
-          ? t('sales.cashTendered', { name: payment.name })
-          : payment.kind === 'transfer' && payment.reference
-            ? t('sales.transfer', { name: payment.name, reference: payment.reference })
-            : back
-              ? payment.ownCheque
-                ? t('sales.ownCheque', { name: payment.name, ...payment.ownCheque })
-                : t('sales.refundedBy', { name: payment.name })
-              : payment.name;
+  const label = paymentWord(payment, { t, day: dates.short });
   return (
     <Column>
       <Figures

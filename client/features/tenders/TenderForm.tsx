@@ -6,7 +6,7 @@ import {
   type TenderList,
   type TenderSetUp,
 } from '@abacist/contracts';
-import type { TenderKind } from '@abacist/core/tenders';
+import { roomOf, type TenderKind } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';
@@ -18,7 +18,7 @@ import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { Select } from '~/ui/Select';
-import { tenderIcon } from '~/ui/tenderIcons';
+import { tenderIcon } from '~/features/tenderKinds';
 
 const KINDS = [
   'cash',
@@ -65,9 +65,10 @@ export function TenderDialog({
   const change = (part: Partial<NewTender>) => setDraft((before) => ({ ...before, ...part }));
   const add = useCommand<NewTender, TenderList>('/tenders', onClose);
   const save = useCommand<ChangeTender, TenderList>(`/tenders/${tender?.id}`, onClose);
-  const isCard = draft.kind === 'card';
+  const { needs, asks = {} } = roomOf(draft.kind);
+  const settled = needs === 'processor';
   const ready =
-    draft.name.trim() && (tender || (draft.code.trim() && (!isCard || draft.scheme?.trim())));
+    draft.name.trim() && (tender || (draft.code.trim() && (!settled || draft.scheme?.trim())));
   const { name, shortcut, icon, asksLastFour, asksReference, opensDrawer, active } = draft;
   const submit = () => {
     if (!ready || add.isPending || save.isPending) return;
@@ -87,9 +88,9 @@ export function TenderDialog({
       ...draft,
       name: name.trim(),
       code: draft.code.trim(),
-      processorId: isCard ? draft.processorId : null,
-      scheme: isCard ? (draft.scheme?.trim() ?? null) : null,
-      account: draft.kind === 'other' ? draft.account : null,
+      processorId: settled ? draft.processorId : null,
+      scheme: settled ? (draft.scheme?.trim() ?? null) : null,
+      account: needs === 'account' ? draft.account : null,
     });
   };
   const yesNo = (place: 'asksLastFour' | 'asksReference' | 'opensDrawer' | 'active') => (
@@ -135,8 +136,8 @@ export function TenderDialog({
           <Icons draft={draft} onChange={change} />
         </Column>
       </Line>
-      {isCard ? yesNo('asksLastFour') : null}
-      {isCard || draft.kind === 'other' ? yesNo('asksReference') : null}
+      {asks.lastFour ? yesNo('asksLastFour') : null}
+      {asks.reference ? yesNo('asksReference') : null}
       {yesNo('opensDrawer')}
       {yesNo('active')}
       <ErrorNote error={add.error ?? save.error} />
@@ -161,6 +162,7 @@ function NewParts({
   onChange: (part: Partial<NewTender>) => void;
 }) {
   const t = useWords();
+  const { needs } = roomOf(draft.kind);
   return (
     <>
       <Line gap="$3" alignItems="flex-start">
@@ -171,7 +173,11 @@ function NewParts({
             options={KINDS.map((value) => ({ value, label: t(`tenders.kind_${value}`) }))}
             onChange={(value) => {
               const kind = (value === 'debit' ? 'card' : value) as TenderKind;
-              onChange({ kind, isDebit: value === 'debit', opensDrawer: kind === 'cash' });
+              onChange({
+                kind,
+                isDebit: value === 'debit',
+                opensDrawer: Boolean(roomOf(kind).inDrawer),
+              });
             }}
           />
         </Column>
@@ -184,7 +190,7 @@ function NewParts({
           />
         </Column>
       </Line>
-      {draft.kind === 'card' ? (
+      {needs === 'processor' ? (
         <Line gap="$3" alignItems="flex-start">
           <Column flex={1}>
             <Select
@@ -204,7 +210,7 @@ function NewParts({
           </Column>
         </Line>
       ) : null}
-      {draft.kind === 'other' ? (
+      {needs === 'account' ? (
         <Select
           label={t('tenders.account')}
           value={draft.account ?? ''}

@@ -13,7 +13,7 @@ import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
-import { tenderIcon } from '~/ui/tenderIcons';
+import { tenderIcon } from '~/features/tenderKinds';
 import { Body } from '~/ui/Text';
 import { TenderDialog } from './TenderForm';
 
