@@ -196,7 +196,9 @@ test('a cheque that comes back before its slip is matched stands in two hands', 
   await send(page, `/cheques/${cheques[0].id}/return`, returned);
   await page.goto('/days/2026-03-02');
   // It is owed again, and what the slip brings and what left again are both under way.
-  await expect(page.getByText('What was taken and what went back are both under way')).toBeVisible();
+  await expect(
+    page.getByText('What was taken and what went back are both under way'),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Trail of Cheques' }).click();
   await expect(page.getByText(/the bank returned cheque 104 of Ida Marlow/)).toBeVisible();
   await expect(page.getByText('the slip is not at the bank')).toHaveCount(2);

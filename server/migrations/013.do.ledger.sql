@@ -46,7 +46,6 @@ CREATE TABLE entry_line (
   KEY entry_line_account (account_id, amount_minor),
   KEY entry_line_amount (amount_minor),
   KEY entry_line_takings (takings_day, pot),
-  KEY entry_line_holder (holder, account_id),
   CONSTRAINT entry_line_authority FOREIGN KEY (authority_id) REFERENCES tax_authority (id),
   CONSTRAINT entry_line_bank_account FOREIGN KEY (bank_account_id) REFERENCES bank_account (id),
   CONSTRAINT entry_line_charge_account FOREIGN KEY (charge_account_id) REFERENCES charge_account (id),

@@ -12,6 +12,9 @@ export const bySafeItem = (position: number): string => `safeItem#${position}`;
 /** A slip, a settlement, before its row is stored. */
 export const ON_SLIP = 'slip#1';
 export const IN_SETTLEMENT = 'settlement#1';
+/** What a session of a drawer took and was not counted yet, or stayed below zero at its count. */
+export const ofSession = (drawerSessionId: number | null): string =>
+  `drawer ${drawerSessionId ?? ''}`;
 export const atProcessor = (processorId: number | null): string => `processor ${processorId}`;
 /** What lies in a drawer as change. */
 export const inFund = (drawerId: number): string => `fund ${drawerId}`;

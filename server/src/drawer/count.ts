@@ -1,7 +1,7 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
 import { decideClose, expectedInDrawer } from '@abacist/core/drawer';
 import { denominations, sum } from '@abacist/core/money';
-import { bySafeItem, inFund } from '@abacist/core/takings';
+import { bySafeItem, inFund, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -73,8 +73,8 @@ async function drawerState(db: Db, { id, drawer_id }: Pick<SessionRow, 'id' | 'd
      WHERE ds.number < own.number ORDER BY ds.number DESC LIMIT 1`,
     [id],
   );
-  const own = `drawer ${id}`;
-  const holders = before ? [own, `drawer ${before.id}`] : [own];
+  const own = ofSession(id);
+  const holders = before ? [own, ofSession(before.id)] : [own];
   const inCash = (await heldBy(db, 'drawer', holders)).filter(({ pot }) => pot === 'cash');
   const fundHeld = await heldBy(db, 'fund', [inFund(drawer_id)]);
   return {

@@ -1,28 +1,31 @@
-import { inFund } from '@abacist/core/takings';
-import { row, toMinor, type Db } from '../db/pool';
+import { inFund, ofSession } from '@abacist/core/takings';
+import { rows, type Db } from '../db/pool';
+import { heldBy } from '../takings/held';
 
 /**
  * The cash that lies in a drawer now: its fund, what sessions that are not counted took in cash,
  * and what stayed of the last count. Minor units.
  */
 export async function cashInDrawer(db: Db, drawerId: number): Promise<number> {
-  const found = await row<{ fund: string | null; taken: string | null }>(
+  const sessions = await rows<{ id: number }>(
     db,
-    `SELECT
-       (SELECT SUM(l.amount_minor)
-        FROM entry_line l
-        JOIN account a ON a.id = l.account_id AND a.role = 'fund'
-        WHERE l.holder = ?) AS fund,
-       (SELECT SUM(l.amount_minor)
-        FROM drawer_session ds
-        JOIN entry_line l ON l.holder = CONCAT('drawer ', ds.id) AND l.pot = 'cash'
-        JOIN account a ON a.id = l.account_id AND a.role = 'drawer'
-        WHERE ds.drawer_id = ? AND ds.number >= COALESCE(
-          (SELECT MAX(own.number)
-           FROM drawer_session own
-           JOIN drawer_close c ON c.drawer_session_id = own.id
-           WHERE own.drawer_id = ?), 0)) AS taken`,
-    [inFund(drawerId), drawerId, drawerId],
+    `SELECT ds.id
+     FROM drawer_session ds
+     WHERE ds.drawer_id = ? AND ds.number >= COALESCE(
+       (SELECT MAX(own.number)
+        FROM drawer_session own
+        JOIN drawer_close c ON c.drawer_session_id = own.id
+        WHERE own.drawer_id = ?), 0)`,
+    [drawerId, drawerId],
   );
-  return toMinor(found!.fund) + toMinor(found!.taken);
+  const [fund, taken] = await Promise.all([
+    heldBy(db, 'fund', [inFund(drawerId)]),
+    heldBy(
+      db,
+      'drawer',
+      sessions.map(({ id }) => ofSession(id)),
+    ),
+  ]);
+  const cash = taken.filter(({ pot }) => pot === 'cash');
+  return [...fund, ...cash].reduce((sum, part) => sum + part.amountMinor, 0);
 }

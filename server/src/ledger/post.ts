@@ -1,5 +1,5 @@
 import { assertBalanced, reverseLines, type JournalLine } from '@abacist/core/ledger';
-import { IN_DRAWER, isByPlace } from '@abacist/core/takings';
+import { IN_DRAWER, isByPlace, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { SERIES, type DocumentKind } from '../db/migrate';
 import { insertMany, placeholders, rows, run } from '../db/pool';
@@ -136,7 +136,7 @@ const heldBy =
     if (!line.tag) return line;
     const { holder } = line.tag;
     const named =
-      holder === IN_DRAWER ? `drawer ${drawerSessionId ?? ''}` : (holders[holder] ?? holder);
+      holder === IN_DRAWER ? ofSession(drawerSessionId ?? null) : (holders[holder] ?? holder);
     if (isByPlace(named) || named.endsWith(' '))
       throw new Error(`${kind}: nobody is ${named}`);
     return { ...line, tag: { ...line.tag, holder: named } };

@@ -2,7 +2,7 @@ import type { LooseEnd, LooseEnds } from '@abacist/contracts';
 import { addDays, businessDate, daysBetween } from '@abacist/core/dates';
 import { sum } from '@abacist/core/money';
 import { mayAs, type Role } from '@abacist/core/people';
-import { atProcessor } from '@abacist/core/takings';
+import { atProcessor, ofSession } from '@abacist/core/takings';
 import type { Shop } from '../context';
 import { placeholders, rows, type Db } from '../db/pool';
 import { OWED } from '../sales/returnedCheques';
@@ -94,7 +94,7 @@ async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
     [today],
   );
   const held = await heldBy(db, 'drawer', [
-    ...new Set(found.map(({ sessionId }) => `drawer ${sessionId}`)),
+    ...new Set(found.map(({ sessionId }) => ofSession(sessionId))),
   ]);
   return found.map(({ date, drawer, sessionId }) => ({
     code: 'drawerNotCounted',
@@ -102,7 +102,7 @@ async function uncountedDrawers(db: Db, today: string): Promise<LooseEnd[]> {
     ageDays: daysBetween(date, today),
     amountMinor: sum(
       held
-        .filter((part) => part.holder === `drawer ${sessionId}` && part.takingsDay === date)
+        .filter((part) => part.holder === ofSession(sessionId) && part.takingsDay === date)
         .map(({ amountMinor }) => amountMinor),
     ),
     params: { drawer, date },

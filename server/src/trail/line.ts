@@ -48,7 +48,7 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
     },
   ];
   for (const member of members) steps.push(await movementStep(db, member));
-  const days = await daysOf(db, lineId);
+  const days = members.length ? await daysOf(db, members[0]!.groupId) : [];
   return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
 }
 
@@ -87,18 +87,20 @@ async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
   };
 }
 
-/** What a line brought home of days and their pots, as its entry says; their tickets are behind each. */
-async function daysOf(db: Db, lineId: number): Promise<LineTrail['days']> {
+/** What a match brought home of days and their pots, as its entry says; their tickets are behind each. */
+async function daysOf(db: Db, groupId: number): Promise<LineTrail['days']> {
   const [found, labels] = await Promise.all([
     rows<{ date: string; key: string; amountMinor: number }>(
       db,
       `SELECT l.takings_day AS date, l.pot AS \`key\`,
          CAST(SUM(l.amount_minor) AS SIGNED) AS amountMinor
-       FROM entry_line l JOIN account a ON a.id = l.account_id AND a.role = 'bank'
-       WHERE l.holder = ?
+       FROM entry e
+       JOIN entry_line l ON l.entry_id = e.id AND l.pot IS NOT NULL
+       JOIN account a ON a.id = l.account_id AND a.role = 'bank'
+       WHERE e.kind = 'match' AND e.subject_id = ?
        GROUP BY l.takings_day, l.pot HAVING SUM(l.amount_minor) <> 0
        ORDER BY l.takings_day, l.pot`,
-      [`line ${lineId}`],
+      [groupId],
     ),
     potLabels(db),
   ]);
