@@ -1,4 +1,4 @@
-import type { ExtraLine } from '@abacist/core/sales';
+import type { ExtraKind } from '@abacist/core/sales';
 import type { Bead, RodState } from '@abacist/core/days';
 
 export type Rod = {
@@ -52,7 +52,7 @@ export type DaySheet = Rod & {
     refunds: { count: number; totalMinor: number };
   };
   /** Vouchers sold, prepayments taken (and paid back, below zero): in the total, no income. */
-  extras: { kind: ExtraLine['kind']; amountMinor: number }[];
+  extras: { kind: ExtraKind; amountMinor: number }[];
   restockingMinor: number;
   roundingMinor: number;
   drawers: {

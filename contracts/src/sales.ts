@@ -3,7 +3,7 @@ import type {
   Allowance,
   CardExtras,
   Condition,
-  ExtraLine,
+  ExtraKind,
   OriginalSale,
 } from '@abacist/core/sales';
 import type { AskedReferences, Cheque, OwnCheque, TenderKind } from '@abacist/core/tenders';
@@ -143,7 +143,7 @@ export type SaleDetail = SaleSummary & {
   }[];
   /** What stands on it and is no goods; below zero where the customer got it. */
   extras: {
-    kind: ExtraLine['kind'];
+    kind: ExtraKind;
     amountMinor: number;
     orderId: number | null;
     orderNumber: string | null;

@@ -1,4 +1,4 @@
-import { CONDITIONS, type ExtraLine, type SaleTicket } from '@abacist/core/sales';
+import { CONDITIONS, type ExtraKind, type SaleTicket } from '@abacist/core/sales';
 import Joi from 'joi';
 import { allocationsSchema } from './accounts';
 import { amountMinor, byKind, id, safeText, type Fields } from './common';
@@ -69,7 +69,7 @@ const amount = { amountMinor: amountMinor(1).required() };
 const ofOrder = { ...amount, orderId: id.required() };
 const ofAccount = { ...amount, accountId: id.required() };
 /** What is no goods: one row a kind. */
-const EXTRAS: Record<ExtraLine['kind'], Fields> = {
+const EXTRAS: Record<ExtraKind, Fields> = {
   voucher: amount,
   voucherBack: { ...amount, voucherId: id.required() },
   prepayment: ofOrder,

@@ -2,7 +2,7 @@ import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
 import { proposeRefund, settleRefund } from '@abacist/core/returns';
 import { roomOf, type OfferedRefund } from '@abacist/core/tenders';
-import { alongWith } from '@abacist/core/sales';
+import { alongWith, extraRoomOf } from '@abacist/core/sales';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -47,12 +47,12 @@ export function GiveBack({
         ? proposeRefund(
             dueMinor,
             state,
-            settings.tenders.some(({ kind }) => kind === 'ownCheque'),
+            settings.tenders.map(({ kind }) => kind),
           )
         : [
             {
               // A credit of an account that is paid out leaves as money; it was a credit before.
-              kind: extras.some(({ kind }) => kind === 'creditOut' || kind === 'paymentBack')
+              kind: extras.some(({ kind }) => extraRoomOf(kind).ofAccount)
                 ? 'cash'
                 : 'storeCredit',
               saleTenderId: null,

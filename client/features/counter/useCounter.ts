@@ -10,9 +10,11 @@ import { percent, roundCash, sum } from '@abacist/core/money';
 import type { Refusal } from '@abacist/core/outcome';
 import {
   decideReturn,
+  extraRoomOf,
   priceTicket,
   type Catalogue,
   type DecidedReturn,
+  type ExtraKind,
   type ExtraLine,
   type PricedTicket,
   type PriceRules,
@@ -106,11 +108,7 @@ export const offeredMinor = (tender: OfferedTender): number =>
   'tenderedMinor' in tender ? tender.tenderedMinor : tender.amountMinor;
 
 /** Whether money leaves by it. */
-export const givesBack = (kind: ExtraLine['kind']): boolean =>
-  kind === 'prepaymentBack' ||
-  kind === 'creditOut' ||
-  kind === 'paymentBack' ||
-  kind === 'voucherBack';
+export const givesBack = (kind: ExtraKind): boolean => extraRoomOf(kind).leaves === true;
 
 /** What stands on a ticket beside goods: positive where the customer pays. */
 export const extrasMinor = (extras: readonly ExtraLine[]): number =>

@@ -1,3 +1,4 @@
+import { extraRoomOf } from '@abacist/core/sales';
 import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import type { FormProps, TenderDesk } from './desk';
 import { OnAccountForm } from './OnAccountForm';
@@ -16,7 +17,7 @@ export const ON_ACCOUNT: TenderDesk<'onAccount'> = {
   pays: {
     Form,
     // No account is paid by an account.
-    fits: ({ extras }) => !extras.some(({ kind }) => kind === 'accountPayment'),
+    fits: ({ extras }) => !extras.some(({ kind }) => extraRoomOf(kind).ofAccount),
   },
   givesBack: {
     refund: ({ saleTenderId }, base) => ({

@@ -72,7 +72,7 @@ type Charge = {
 
 const isTaken = ({ authorisation }: Charge, tenders: readonly OfferedTender[]): boolean =>
   authorisation !== undefined &&
-  tenders.some((tender) => tender.kind === 'card' && tender.reference === authorisation);
+  tenders.some((tender) => 'reference' in tender && tender.reference === authorisation);
 
 /** What the terminal charged and no tender of the ticket takes. */
 export function looseCharges({ charges, tenders }: Pick<Ticket, 'charges' | 'tenders'>) {
@@ -88,8 +88,9 @@ export function withTender(
   tenders: readonly OfferedTender[],
   tender: OfferedTender,
 ): OfferedTender[] {
-  const before = tenders.find(({ kind }) => kind === 'cash');
-  if (tender.kind !== 'cash' || before?.kind !== 'cash') return [...tenders, tender];
+  if (!('tenderedMinor' in tender)) return [...tenders, tender];
+  const before = tenders.find((one) => 'tenderedMinor' in one);
+  if (!before) return [...tenders, tender];
   const tenderedMinor = before.tenderedMinor + tender.tenderedMinor;
   return [...tenders.filter((one) => one !== before), { ...tender, tenderedMinor }];
 }

@@ -2,6 +2,7 @@ export * from './lines';
 export * from './quantity';
 export * from './discountBack';
 export * from './refund';
+export { NOTHING_PAID, type PaidTender, type RefundState } from '../tenders';
 export * from './restocking';
 export * from './settle';
 export * from './rules';

@@ -100,7 +100,7 @@ describe('how money goes back', () => {
     ]);
     // A cheque goes back as one where the shop writes them, else as store credit.
     const byCheque = { ...state(paid('cheque', 60_00)), givenMinor: { ownCheque: 50_00 } };
-    expect(proposeRefund(30_00, byCheque, true)).toEqual([
+    expect(proposeRefund(30_00, byCheque, ['ownCheque'])).toEqual([
       { kind: 'ownCheque', saleTenderId: null, amountMinor: 10_00 },
       { kind: 'storeCredit', saleTenderId: null, amountMinor: 20_00 },
     ]);
@@ -291,12 +291,10 @@ describe('how money goes back', () => {
     const first = firstBack(dueMinor, now);
     const rest = dueMinor - sum(first.map(({ amountMinor }) => amountMinor));
     const cardLeft = now.paid[0]!.amountMinor - now.paid[0]!.refundedMinor;
-    const firsts = first.map(({ kind, saleTenderId, amountMinor }): OfferedRefund => ({
-      kind,
-      saleTenderId,
-      tenderId: 1,
-      amountMinor,
-    }));
+    const firsts = first.map(
+      ({ kind, saleTenderId, amountMinor }) =>
+        ({ kind, saleTenderId, tenderId: 1, amountMinor }) as OfferedRefund,
+    );
     if (rest === 0) return firsts;
     if (by === 0) return [...firsts, cash(rest)];
     if (by === 1 && rest <= cardLeft) return [...firsts, card(rest)];
@@ -309,7 +307,7 @@ describe('how money goes back', () => {
         { kind: 'storeCredit', tenderId: 3, amountMinor: rest - some },
       ];
     }
-    return proposeRefund(dueMinor, now, true).map(
+    return proposeRefund(dueMinor, now, ['ownCheque']).map(
       ({ kind, saleTenderId, amountMinor }): OfferedRefund =>
         kind === 'card'
           ? card(amountMinor)

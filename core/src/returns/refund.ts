@@ -1,63 +1,13 @@
 import { minor, sum, type Minor } from '../money';
-import type { RefundKind, TenderKind } from '../tenders';
-
-/** A tender of the sale that goods come back of, and what went back to it so far. */
-export type PaidTender = {
-  saleTenderId: number;
-  tenderId: number;
-  kind: TenderKind;
-  amountMinor: number;
-  keptMinor: number;
-  /** Given back to this very tender: all but cash, store credit and our own cheques have a name. */
-  refundedMinor: number;
-  /** A charge on an account: which. */
-  accountId: number | null;
-  /** What of it never came: a charge that is open, a cheque that the bank returned and nobody paid. */
-  unpaidMinor: number;
-  /** What of it never came and was written off. */
-  writtenOffMinor: number;
-  /** A card or transfer that had paid ahead for the goods, on another ticket. */
-  ahead?: true;
-};
-
-/** What one sale brought and gave back so far. Minor units, none negative. */
-export type RefundState = {
-  paid: readonly PaidTender[];
-  /** Given back for this sale by kind, by the tickets' amounts. */
-  givenMinor: Partial<Record<RefundKind, number>>;
-  /** Of that in cash, as it left the drawer. */
-  cashOutMinor: number;
-  /** Returned value that paid for other goods on the same ticket. */
-  usedMinor: number;
-  /** What goods that came back on the sale's own ticket paid of it. */
-  tradedInMinor: number;
-};
-
-export const NOTHING_PAID: RefundState = {
-  paid: [],
-  givenMinor: {},
-  cashOutMinor: 0,
-  usedMinor: 0,
-  tradedInMinor: 0,
-};
-
-const paidBy = (state: RefundState, kind: PaidTender['kind']) =>
-  sum(state.paid.flatMap((tender) => (tender.kind === kind ? [tender.amountMinor] : [])));
-
-const leftOfKind = (state: RefundState, paid: PaidTender['kind'], given: RefundKind): Minor =>
-  minor(Math.max(0, paidBy(state, paid) - (state.givenMinor[given] ?? 0)));
-
-/** What of the cash that a sale brought has not gone back in cash. */
-export const cashLeft = (state: RefundState): Minor => leftOfKind(state, 'cash', 'cash');
-
-/** What of the cheques that a sale brought, and that the bank paid, has not gone back by ours. */
-export function chequesLeft(state: RefundState): Minor {
-  const cheques = state.paid.filter(({ kind }) => kind === 'cheque');
-  const gone = sum(
-    cheques.flatMap((one) => [one.refundedMinor, one.unpaidMinor, one.writtenOffMinor]),
-  );
-  return minor(Math.max(0, leftOfKind(state, 'cheque', 'ownCheque') - gone));
-}
+import {
+  giveBackOf,
+  inCoins,
+  kindsWhere,
+  roomOf,
+  type RefundKind,
+  type RefundState,
+  type TenderKind,
+} from '../tenders';
 
 export type ProposedRefund = {
   kind: RefundKind;
@@ -68,7 +18,7 @@ export type ProposedRefund = {
 /** What goes back to a tender before any money does, since it never came as money. */
 export type FirstBack = {
   saleTenderId: number;
-  kind: 'onAccount' | 'cheque' | 'other';
+  kind: RefundKind;
   amountMinor: Minor;
   /** Of that, what had been written off. */
   writtenOffMinor: Minor;
@@ -89,7 +39,7 @@ export function firstBack(dueMinor: number, state: RefundState): FirstBack[] {
   const open = state.paid.map(({ unpaidMinor }) => take(unpaidMinor));
   const writtenOff = state.paid.map(({ writtenOffMinor }) => take(writtenOffMinor));
   const allowed = state.paid.map(({ kind, amountMinor, refundedMinor }) =>
-    kind === 'other' ? take(amountMinor - refundedMinor) : 0,
+    roomOf(kind).giveBack?.before ? take(amountMinor - refundedMinor) : 0,
   );
   return state.paid.flatMap(({ saleTenderId, kind }, i): FirstBack[] => {
     const amountMinor = open[i]! + writtenOff[i]! + allowed[i]!;
@@ -97,7 +47,7 @@ export function firstBack(dueMinor: number, state: RefundState): FirstBack[] {
     return [
       {
         saleTenderId,
-        kind: kind as FirstBack['kind'],
+        kind: kind as RefundKind,
         amountMinor: minor(amountMinor),
         writtenOffMinor: minor(writtenOff[i]!),
       },
@@ -108,27 +58,29 @@ export function firstBack(dueMinor: number, state: RefundState): FirstBack[] {
 /** A way back and how much it can take. */
 type Room = { kind: RefundKind; saleTenderId: number | null; leftMinor: number };
 
-/** What each way back can take of what came as money. */
-function roomsOf(state: RefundState, writesCheques: boolean): Room[] {
+/** What each way back can take of what came as money; the last takes what no other can. */
+function roomsOf(state: RefundState, setUp: readonly TenderKind[]): Room[] {
+  const toAnybody = (holds: (kind: RefundKind) => boolean | undefined) =>
+    (kindsWhere(({ giveBack }) => giveBack?.left) as RefundKind[])
+      .filter(holds)
+      .map((kind): Room => {
+        const { left, whereSetUp } = giveBackOf(kind);
+        const offered = !whereSetUp || setUp.includes(kind);
+        return { kind, saleTenderId: null, leftMinor: offered ? left!(state) : 0 };
+      });
+  const toTenders = state.paid.flatMap((tender): Room[] => {
+    const { kind, saleTenderId, amountMinor, refundedMinor } = tender;
+    if (!roomOf(kind).giveBack?.asPaid) return [];
+    const never = tender.unpaidMinor + tender.writtenOffMinor;
+    const leftMinor = Math.max(0, amountMinor - refundedMinor - never);
+    return [{ kind: kind as RefundKind, saleTenderId, leftMinor }];
+  });
+  const takesRest = (kind: RefundKind) => giveBackOf(kind).issuesCredit;
   return [
-    { kind: 'cash', saleTenderId: null, leftMinor: cashLeft(state) },
-    ...state.paid.flatMap((tender): Room[] => {
-      const { kind, saleTenderId, amountMinor, refundedMinor } = tender;
-      if (kind !== 'card' && kind !== 'onAccount' && kind !== 'transfer') return [];
-      const never = tender.unpaidMinor + tender.writtenOffMinor;
-      const leftMinor = Math.max(0, amountMinor - refundedMinor - never);
-      return [{ kind, saleTenderId, leftMinor }];
-    }),
-    {
-      kind: 'ownCheque',
-      saleTenderId: null,
-      leftMinor: writesCheques ? chequesLeft(state) : 0,
-    },
-    {
-      kind: 'storeCredit',
-      saleTenderId: null,
-      leftMinor: leftOfKind(state, 'storeCredit', 'storeCredit'),
-    },
+    ...toAnybody(inCoins),
+    ...toTenders,
+    ...toAnybody((kind) => !inCoins(kind) && !takesRest(kind)),
+    ...toAnybody(takesRest),
   ];
 }
 
@@ -136,16 +88,16 @@ function roomsOf(state: RefundState, writesCheques: boolean): Room[] {
  * Proposes how an amount goes back: first what never came as money (`firstBack`); the rest to
  * the original tenders in the proportion of what is left on each; what none of them can take
  * becomes store credit.
- * @param writesCheques whether the shop gives back by its own cheque what a cheque brought
+ * @param setUp the kinds of tender that the shop has
  */
 export function proposeRefund(
   dueMinor: number,
   state: RefundState,
-  writesCheques = false,
+  setUp: readonly TenderKind[] = [],
 ): ProposedRefund[] {
   const first = firstBack(dueMinor, state);
   const restMinor = dueMinor - sum(first.map(({ amountMinor }) => amountMinor));
-  const rooms = roomsOf(state, writesCheques);
+  const rooms = roomsOf(state, setUp);
   const shares = proportion(
     restMinor,
     rooms.map(({ leftMinor }) => leftMinor),

@@ -1,5 +1,7 @@
 import { daysBetween } from '../dates';
+import { sum } from '../money';
 import type { BrokenRule } from '../outcome';
+import { giveBackOf, type OfferedRefund, type RefundKind, type RefundState } from '../tenders';
 
 /** The shop's settings on returns. */
 export type ReturnRules = {
@@ -21,12 +23,6 @@ export type ReturnFacts = {
   today: string;
   saleDate: string | null;
   returnedMinor: number;
-  cashMinor: number;
-  /** What of the sale's cash has not gone back. */
-  cashLeftMinor: number;
-  /** Given back by the shop's own cheque, and what cheques brought that has not gone back. */
-  chequeMinor: number;
-  chequesLeftMinor: number;
   feeWaived: boolean;
 };
 
@@ -43,17 +39,6 @@ const RULES: Record<string, Rule> = {
     approvalAboveMinor !== null && returnedMinor > approvalAboveMinor
       ? { returnedMinor, allowedMinor: approvalAboveMinor }
       : undefined,
-  'rule.refundInCash': ({ saleDate, cashMinor, cashLeftMinor }, { originalTendersFirst }) =>
-    originalTendersFirst && saleDate !== null && cashMinor > cashLeftMinor
-      ? { cashMinor, cashLeftMinor }
-      : undefined,
-  'rule.refundByCheque': (
-    { saleDate, chequeMinor, chequesLeftMinor },
-    { originalTendersFirst },
-  ) =>
-    originalTendersFirst && saleDate !== null && chequeMinor > chequesLeftMinor
-      ? { chequeMinor, chequesLeftMinor }
-      : undefined,
   'rule.feeWaived': ({ feeWaived }) => (feeWaived ? {} : undefined),
 };
 
@@ -62,5 +47,26 @@ export function brokenReturnRules(facts: ReturnFacts, rules: ReturnRules): Broke
   return Object.entries(RULES).flatMap(([code, rule]) => {
     const params = rule(facts, rules);
     return params ? [{ code, approver: 'manager' as const, params }] : [];
+  });
+}
+
+/**
+ * What of a known sale's money goes back another way than it came, where the shop keeps to that:
+ * each a manager's to approve.
+ */
+export function otherWaysBroken(
+  refunds: readonly OfferedRefund[],
+  state: RefundState,
+  { originalTendersFirst }: ReturnRules,
+): BrokenRule[] {
+  if (!originalTendersFirst) return [];
+  const kinds = [...new Set(refunds.map(({ kind }) => kind))];
+  const by = (wanted: RefundKind) =>
+    sum(refunds.map(({ kind, amountMinor }) => (kind === wanted ? amountMinor : 0)));
+  return kinds.flatMap((kind): BrokenRule[] => {
+    const { left, otherWay } = giveBackOf(kind);
+    if (!left || !otherWay || by(kind) <= left(state)) return [];
+    const params = { [otherWay.given]: by(kind), [otherWay.left]: left(state) };
+    return [{ code: otherWay.code, approver: 'manager', params }];
   });
 }

@@ -1,7 +1,17 @@
 import { minor, minus, negate, roundCash, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
-import { roomOf, type GivenRefund, type OfferedRefund, type RefundKind } from '../tenders';
-import { firstBack, NOTHING_PAID, type PaidTender, type RefundState } from './refund';
+import {
+  giveBackOf,
+  inCoins,
+  NOTHING_PAID,
+  roomOf,
+  type GivenRefund,
+  type OfferedRefund,
+  type PaidTender,
+  type RefundKind,
+  type RefundState,
+} from '../tenders';
+import { firstBack } from './refund';
 
 /** What else a return of a sale comes to. Minor units, net and tax. */
 export type AlongWith = {
@@ -26,7 +36,7 @@ export function settleRefund(
   state: RefundState | null,
   cashStepMinor: number,
 ): Outcome<GivenRefund[]> {
-  if (offered.filter(({ kind }) => giveBackOf(kind).keeps === 'coins').length > 1) {
+  if (offered.filter(({ kind }) => inCoins(kind)).length > 1) {
     return refuse('refund.oneCash', 'refunds');
   }
   for (const [i, refund] of offered.entries()) {
@@ -42,11 +52,7 @@ export function settleRefund(
       return refuse(`refund.first.${kind}`, 'refunds', { amountMinor });
     }
   }
-  const other = sum(
-    offered.map(({ kind, amountMinor }) =>
-      giveBackOf(kind).keeps === 'coins' ? 0 : amountMinor,
-    ),
-  );
+  const other = sum(offered.map(({ kind, amountMinor }) => (inCoins(kind) ? 0 : amountMinor)));
   // A tender that is named twice takes its write-off back once.
   const writtenOff = new Map(first.map((one) => [one.saleTenderId, one.writtenOffMinor]));
   return accept(
@@ -105,25 +111,24 @@ function cashOut(
   if (!state || own.length + state.tradedInMinor === 0) {
     return roundCash(amountMinor, stepMinor);
   }
-  const inCash = own.filter(({ kind }) => kind === 'cash');
+  const inCash = own.filter(({ kind }) => inCoins(kind));
   const paidMinor = sum(inCash.map((tender) => tender.amountMinor));
   const keptMinor = sum(inCash.map((tender) => tender.keptMinor));
-  const { cash: before = 0, ...elsewhere } = state.givenMinor;
+  const givenBy = (coins: boolean) =>
+    sum(
+      Object.entries(state.givenMinor).map(([kind, given]) =>
+        inCoins(kind as RefundKind) === coins ? given : 0,
+      ),
+    );
+  const before = givenBy(true);
   const cumulated = before + amountMinor;
   const ofCash = roundCash(Math.min(cumulated, paidMinor), stepMinor);
   const beyond = roundCash(Math.max(0, cumulated - paidMinor), stepMinor);
   const cameIn = sum([...own.map((one) => one.keptMinor), state.tradedInMinor]);
-  const given = sum([...Object.values(elsewhere), otherMinor, state.usedMinor, usedMinor]);
+  const given = sum([givenBy(false), otherMinor, state.usedMinor, usedMinor]);
   const most = roundCash(Math.max(0, cameIn - given - laterMinor), stepMinor);
   const out = Math.min(Math.min(ofCash, keptMinor) + beyond, most);
   return minor(Math.max(0, out - state.cashOutMinor));
-}
-
-/** How a kind goes back. @throws Error of one that never does */
-function giveBackOf(kind: RefundKind) {
-  const { giveBack } = roomOf(kind);
-  if (!giveBack) throw new Error(`${kind} is never given back`);
-  return giveBack;
 }
 
 function checkRefund(
@@ -148,8 +153,5 @@ function checkRefund(
   return check?.(refund as never, at);
 }
 
-/** A cheque that the bank paid is no debt: its money goes back another way. */
 const mostBack = (paid: PaidTender): number =>
-  paid.kind === 'cheque'
-    ? paid.unpaidMinor + paid.writtenOffMinor
-    : paid.amountMinor - paid.refundedMinor;
+  roomOf(paid.kind).giveBack?.most?.(paid) ?? paid.amountMinor - paid.refundedMinor;

@@ -5,6 +5,7 @@ import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import { settleRefund, type AlongWith, type RefundState, type ReturnRules } from '../returns';
 import {
   checkTenders,
+  roomOf,
   settleTicket,
   takeOf,
   tendersBroken,
@@ -18,20 +19,22 @@ import { taxByAuthority } from '../tax';
 import type { Order, PrepaymentParts } from '../orders';
 import {
   checkPaidByCard,
+  checkTogether,
   decideExtras,
   extrasTotal,
+  paidOutBroken,
   type CardExtras,
   type DecidedExtra,
   type ExtraLine,
   type OwedCheque,
   type OwedVoucher,
-} from './extra';
+} from './extras';
 import { checkOrderLines, isAsAgreed } from './orderLines';
 import { decideCharges, type DecidedCharge, type TicketAccount } from './account';
 import type { StandingPayment } from './paymentBack';
 import type { DiscountRules } from '../accounts';
 import { brokenPriceRules, type Allowance, type Discount } from './discount';
-import { drawerBroken, paidOutBroken, returnRulesBroken } from './saleRules';
+import { drawerBroken, returnRulesBroken } from './saleRules';
 import { spendPrepayments } from './prepayments';
 import { postTicket } from './postTicket';
 import {
@@ -162,24 +165,9 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   const earnsDiscount = sale.tenders.every(({ kind }) => takeOf(kind).earnsDiscount);
   const extras = decideExtras(wanted, { ...state, earnsDiscount });
   if (!extras.ok) return extras;
-  const ofAccount = (kind: ExtraLine['kind']) =>
-    kind === 'accountPayment' || kind === 'creditOut' || kind === 'paymentBack';
-  if (wanted.some(({ kind }) => ofAccount(kind))) {
-    const others =
-      wanted.some(({ kind }) => kind !== 'accountPayment') &&
-      (wanted.length > 1 || !ofAccount(wanted[0]!.kind));
-    if (others || sale.lines.length > 0 || sale.returned)
-      return refuse('account.alone', 'extras');
-    if (sale.tenders.some(({ kind }) => kind === 'onAccount')) {
-      return refuse('account.notByAccount', 'tenders');
-    }
-  }
-  const paysBack = wanted.some(
-    ({ kind }) => kind === 'prepaymentBack' || kind === 'voucherBack',
-  );
-  if (paysBack && (wanted.length > 1 || sale.lines.length > 0 || sale.returned)) {
-    return refuse('prepayment.alone', 'extras');
-  }
+  const hasGoods = sale.lines.length > 0 || sale.returned !== undefined;
+  const apart = checkTogether(wanted, hasGoods, sale.tenders);
+  if (apart) return apart;
   const returned = sale.returned ? decideReturn(sale.returned, state) : accept(null);
   if (!returned.ok) return returned;
   const refusal = checkTenders(sale, state);
@@ -214,7 +202,7 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
     rules: state.discountRules,
   });
   if (!charged.ok) return charged;
-  const issuesCredit = refunds.some(({ kind }) => kind === 'storeCredit');
+  const issuesCredit = refunds.some(({ kind }) => roomOf(kind).giveBack?.issuesCredit);
   return accept({
     ticket: sold,
     returned: back,

@@ -1,6 +1,7 @@
 export { checkCheque, type Cheque } from './kinds/cheque';
 export { checkOwnCheque, type OwnCheque } from './kinds/ownCheque';
-export { kindsWhere, roomOf } from './kinds';
+export { giveBackOf, inCoins, kindsWhere, roomOf } from './kinds';
+export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences, OwedPaper, TakeState, TenderRoom } from './room';
 export { checkTenders, settleTicket, takeOf, tendersBroken } from './settle';

@@ -1,7 +1,7 @@
 import type { IsoDate } from '../dates';
 import type { AccountRole, JournalLine } from '../ledger';
 import { AT_HOME, atProcessor, byTender, IN_DRAWER, type PotTender } from '../takings';
-import { roomOf } from './kinds';
+import { giveBackOf, roomOf } from './kinds';
 import type { PostAt } from './room';
 import { takeOf } from './settle';
 import type { GivenRefund, TakenTender, TenderKind } from './types';
@@ -63,9 +63,7 @@ export const postTenders = (
   ...tenders.flatMap((tender, i) =>
     takeOf(tender.kind).post(tender, at(tender, i + 1, where)),
   ),
-  ...refunds.flatMap((refund, i) => {
-    const { giveBack } = roomOf(refund.kind);
-    if (!giveBack) throw new Error(`${refund.kind} is never given back`);
-    return giveBack.post(refund, at(refund, tenders.length + i + 1, where));
-  }),
+  ...refunds.flatMap((refund, i) =>
+    giveBackOf(refund.kind).post(refund, at(refund, tenders.length + i + 1, where)),
+  ),
 ];

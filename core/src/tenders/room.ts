@@ -1,7 +1,9 @@
 import type { IsoDate } from '../dates';
 import type { AccountRole, JournalLine, Takings } from '../ledger';
 import type { BrokenRule, Outcome } from '../outcome';
+import type { Minor } from '../money';
 import type { PotTender } from '../takings';
+import type { PaidTender, RefundState } from './paid';
 import type {
   GivenRefund,
   OfferedTender,
@@ -67,6 +69,8 @@ export type Take<K extends TenderKind> = {
   earnsDiscount: boolean;
   /** A card can bear a tip or cash back. */
   bearsExtras?: true;
+  /** A charge account owes it: it can't pay on one. */
+  charges?: true;
   /** What is wrong with what is offered by itself. */
   check: (offered: OfferedOf<K>, asks: AskedReferences, at: string) => Refusal;
   details: (offered: OfferedOf<K>) => Partial<TenderDetails>;
@@ -93,6 +97,20 @@ export type GiveBack<K extends TenderKind> = {
   keeps: 'coins' | 'amount' | 'nothing';
   /** What it paid ahead for an order or a voucher goes back to it as well. */
   ofAhead?: true;
+  /** It takes back what it brought as money. */
+  asPaid?: true;
+  /** It never was money: it goes back before any does. */
+  before?: true;
+  /** What a tender can get back, where that is not what of it has not gone back. */
+  most?: (paid: PaidTender) => number;
+  /** What of a sale's money can go to anybody this way. */
+  left?: (state: RefundState) => Minor;
+  /** More than that, where the shop gives back by what paid: a manager's word. */
+  otherWay?: { code: string; given: string; left: string };
+  /** It is proposed only where the shop has such a tender. */
+  whereSetUp?: true;
+  /** What no other way can take goes this way: a credit note is issued. */
+  issuesCredit?: true;
   check?: (refund: RefundOf<K>, at: string) => Refusal;
   inShop?: (refund: RefundOf<K>, state: TakeState, at: string) => Refusal;
   details: (refund: RefundOf<K>) => Partial<RefundDetails>;

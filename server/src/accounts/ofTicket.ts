@@ -30,7 +30,7 @@ export async function storeCharges(
       'SELECT id FROM sale_tender WHERE sale_id = ? AND position = ?',
       [saleId, charge.tender + 1],
     );
-    if (signed?.kind === 'onAccount' && signed.signature) {
+    if (signed && 'signature' in signed && signed.signature) {
       await keepSignature(context, stored!.id, signed.signature, `tenders.${charge.tender}`);
     }
     const itemId = await addItem(tx, {

@@ -1,10 +1,9 @@
 import type { SaleCommand } from '@abacist/contracts';
 import { minor } from '@abacist/core/money';
-import type { DecidedSale, StandingPayment } from '@abacist/core/sales';
+import type { StandingPayment } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { row } from '../db/pool';
 import { allocationTaxes, plainly, standingAllocations, undoAllocation } from './items';
-import { payOut } from './pay';
 
 type Payment = Omit<StandingPayment, 'given' | 'goneMinor'>;
 
@@ -15,7 +14,7 @@ export async function paymentsTakenBack(
 ): Promise<StandingPayment[]> {
   const found: StandingPayment[] = [];
   for (const extra of extras) {
-    if (extra.kind !== 'paymentBack') continue;
+    if (!('ofSaleId' in extra)) continue;
     const payment = await row<Payment>(
       tx,
       `SELECT sale_id AS ofSaleId, charge_account_id AS accountId, id AS itemId,
@@ -68,18 +67,13 @@ export const NOTHING_GONE = `NOT EXISTS (
     WHERE p.sale_id = x.sale_id AND p.charge_account_id = x.charge_account_id
       AND p.kind = 'payment' AND u.id IS NULL)`;
 
-/** Stores a payment that is taken back: what it settled is open again, and it is paid out whole. */
-export async function storePaymentsBack(
+/** A payment is taken back: what it settled, with its discounts, is open again. */
+export async function openPaymentAgain(
   context: CommandContext,
   saleId: number,
-  { extras }: DecidedSale,
+  itemId: number,
 ): Promise<void> {
-  const { tx, today: date } = context;
-  for (const extra of extras) {
-    if (extra.kind !== 'paymentBack') continue;
-    for (const one of await givenWith(tx, extra.creditItemId!)) {
-      await undoAllocation(context, one, { date, reason: '', saleId });
-    }
-    await payOut(context, saleId, extra);
+  for (const one of await givenWith(context.tx, itemId)) {
+    await undoAllocation(context, one, { date: context.today, reason: '', saleId });
   }
 }

@@ -1,6 +1,7 @@
 import type { SaleCommand } from '@abacist/contracts';
 import type { DecidedSale, SaleState } from '@abacist/core/sales';
 import { sum } from '@abacist/core/money';
+import { roomOf } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { placeholders, row, rows, run } from '../db/pool';
 import { refuseWith } from '../http/errors';
@@ -12,7 +13,7 @@ export async function creditsOf(
   { tenders }: SaleCommand,
 ): Promise<SaleState['credits']> {
   const ids = tenders.flatMap((tender) =>
-    tender.kind === 'storeCredit' ? [tender.creditNoteId] : [],
+    'creditNoteId' in tender ? [tender.creditNoteId] : [],
   );
   if (ids.length === 0) return [];
   return rows<SaleState['credits'][number]>(
@@ -58,7 +59,9 @@ export async function issueCredit(
   if (creditValidUntil === null) return null;
   const { tx, today } = context;
   const amountMinor = -sum(
-    refunds.map((refund) => (refund.kind === 'storeCredit' ? refund.keptMinor : 0)),
+    refunds.map((refund) =>
+      roomOf(refund.kind).giveBack?.issuesCredit ? refund.keptMinor : 0,
+    ),
   );
   const { insertId } = await run(
     tx,

@@ -7,7 +7,7 @@ export async function chequesTakenBefore(
   db: Db,
   { tenders }: SaleCommand,
 ): Promise<SaleState['knownCheques']> {
-  const numbers = tenders.flatMap((one) => (one.kind === 'cheque' ? [one.cheque.number] : []));
+  const numbers = tenders.flatMap((one) => ('cheque' in one ? [one.cheque.number] : []));
   if (numbers.length === 0) return [];
   return rows<SaleState['knownCheques'][number]>(
     db,

@@ -5,7 +5,7 @@ import type {
   RefundState,
   SoldLine,
 } from '@abacist/core/returns';
-import type { RefundKind } from '@abacist/core/tenders';
+import { inCoins, type RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
 import { sqlKinds } from '../tenders/sqlKinds';
 import { row, rows, toMinor, type Db } from '../db/pool';
@@ -276,7 +276,7 @@ async function refundState(db: Db, saleId: number): Promise<RefundState> {
   return {
     paid: [...paid, ...ahead],
     givenMinor: Object.fromEntries(given.map(({ kind, amount }) => [kind, toMinor(amount)])),
-    cashOutMinor: toMinor(given.find(({ kind }) => kind === 'cash')?.kept),
+    cashOutMinor: toMinor(given.find(({ kind }) => inCoins(kind))?.kept),
     usedMinor: toMinor(used?.used),
     tradedInMinor: traded!.usedMinor,
   };

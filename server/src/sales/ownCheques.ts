@@ -34,22 +34,25 @@ export async function storeOwnCheque(
   );
 }
 
-/**
- * Voids the cheques that a ticket gave, so that none can be matched any more.
- * @returns whether one of them was cashed: then its ticket can't be voided
- */
-export async function voidOwnCheques(
+/** Whether a cheque that a ticket gave was cashed; its row is locked. */
+export async function ownChequeCashed(
   { tx }: CommandContext,
-  saleId: number,
+  { saleTenderId }: { saleTenderId: number },
 ): Promise<boolean> {
-  const given = await rows<{ groupId: number | null }>(
+  const given = await row<{ groupId: number | null }>(
     tx,
-    'SELECT match_group_id AS groupId FROM own_cheque WHERE sale_id = ? FOR UPDATE',
-    [saleId],
+    'SELECT match_group_id AS groupId FROM own_cheque WHERE sale_tender_id = ? FOR UPDATE',
+    [saleTenderId],
   );
-  if (given.some(({ groupId }) => groupId !== null)) return true;
-  if (given.length) {
-    await run(tx, 'UPDATE own_cheque SET voided = TRUE WHERE sale_id = ?', [saleId]);
-  }
-  return false;
+  return given !== undefined && given.groupId !== null;
+}
+
+/** Voids a cheque with the ticket that gave it, so that it can't be matched any more. */
+export async function voidOwnCheque(
+  { tx }: CommandContext,
+  { saleTenderId }: { saleTenderId: number },
+): Promise<void> {
+  await run(tx, 'UPDATE own_cheque SET voided = TRUE WHERE sale_tender_id = ?', [
+    saleTenderId,
+  ]);
 }

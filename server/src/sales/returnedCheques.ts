@@ -13,7 +13,7 @@ export async function owedCheques(
   { extras = [] }: SaleCommand,
 ): Promise<OwedCheque[]> {
   const ids = extras.flatMap((one) =>
-    one.kind === 'chequePaid' ? [one.returnedChequeId] : [],
+    'returnedChequeId' in one ? [one.returnedChequeId] : [],
   );
   if (ids.length === 0) return [];
   return rows<OwedCheque>(
@@ -61,32 +61,4 @@ export async function creditCheque(
      WHERE q.sale_tender_id = ? AND r.standing`,
     [writtenBackMinor, amountMinor, ofSaleTenderId],
   );
-}
-
-/** Returned cheques that a voided ticket had paid or credited are owed again. */
-export async function forgetPaidCheques(
-  context: CommandContext,
-  saleId: number,
-): Promise<void> {
-  const paid = await rows<{ id: number; amountMinor: number; recoveredMinor: number }>(
-    context.tx,
-    `SELECT returned_cheque_id AS id, amount_minor AS amountMinor,
-       recovered_minor AS recoveredMinor
-     FROM sale_extra WHERE sale_id = ? AND returned_cheque_id IS NOT NULL`,
-    [saleId],
-  );
-  for (const { id, amountMinor, recoveredMinor } of paid) {
-    await recoverCheque(context, id, -amountMinor, -recoveredMinor);
-  }
-  const credited = await rows<{ id: number; amountMinor: number; writtenBackMinor: number }>(
-    context.tx,
-    `SELECT st.of_sale_tender_id AS id, st.amount_minor AS amountMinor,
-       st.written_back_minor AS writtenBackMinor
-     FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind = 'cheque'
-     WHERE st.sale_id = ? AND st.amount_minor < 0`,
-    [saleId],
-  );
-  for (const { id, amountMinor, writtenBackMinor } of credited) {
-    await creditCheque(context, id, amountMinor, -writtenBackMinor);
-  }
 }

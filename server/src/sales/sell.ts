@@ -2,6 +2,7 @@ import type { SaleAnswer, SaleCommand } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import {
   decideSale,
+  extraRoomOf,
   type DecidedSale,
   type OriginalSale,
   type SaleState,
@@ -14,9 +15,8 @@ import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { catalogueFor } from './catalogue';
 import { storeCharges, storeCredited } from '../accounts/ofTicket';
-import { storeCreditsOut, storePayments } from '../accounts/pay';
-import { paymentsTakenBack, storePaymentsBack } from '../accounts/paymentBack';
-import { lockAccounts, paidOnAccount, ticketAccounts } from '../accounts/load';
+import { paymentsTakenBack } from '../accounts/paymentBack';
+import { lockAccounts, ticketAccounts } from '../accounts/load';
 import { cashInDrawer } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
@@ -26,14 +26,15 @@ import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { owedCheques } from './returnedCheques';
 import { loadCounterRules, returnReasons } from './rules';
-import { lockOrders, paidForOrder } from '../orders/load';
+import { lockOrders } from '../orders/load';
 import { beginSession, findSession } from './session';
 import { storeReturn } from './storeReturn';
-import { sellOfOrders, storeExtras } from './storeExtras';
+import { sellOfOrders } from './ofOrders';
+import { broughtByOf, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
 import { storeTenders, type TenderRow } from './storeTenders';
 import { matchTransfers } from './transfers';
-import { paidForVoucher, vouchersOf } from './vouchers';
+import { vouchersOf } from './vouchers';
 import { namedBy } from '../tenders/kinds';
 
 /**
@@ -81,7 +82,7 @@ export async function sell(
     owedCheques(context, command),
     chequesTakenBefore(tx, command),
   ]);
-  const { allowanceOf, voucherDays, cardExtras, ...returnRules } = counterRules;
+  const { allowanceOf, voucherDays: _, cardExtras, ...returnRules } = counterRules;
   const accounts = await accountStateOf(context, named);
   const payments = await paymentsTakenBack(context, command);
   const parties = await partiesOf(context, command, catalogue.taxCodes);
@@ -126,10 +127,7 @@ export async function sell(
   await storeTenders(context, saleId, drawerSessionId, sale, tenders);
   await storeCharges(context, saleId, sale, command.tenders);
   await storeCredited(context, saleId, sale);
-  const sold = await storeExtras(context, saleId, sale, voucherDays);
-  await storePayments(context, saleId, sale, reasonsOf(command));
-  await storeCreditsOut(context, saleId, sale);
-  await storePaymentsBack(context, saleId, sale);
+  const sold = await storeExtras(context, saleId, command.extras ?? [], sale);
   const credit = await issueCredit(context, saleId, sale);
   const { number } = await postDocument(context, {
     kind: 'sale',
@@ -194,24 +192,9 @@ async function accountStateOf(
 
 const NO_DISCOUNTS = { base: 'gross', partEarns: false, adjustsTax: false } as const;
 
-/** Why late discounts are granted, by the extra line's place. */
-const reasonsOf = ({ extras = [] }: SaleCommand): string[] =>
-  extras.map((one) => (one.kind === 'accountPayment' ? one.reason : ''));
-
-/** What brought the money that a ticket pays back: of an order, or of a credit on an account. */
-async function broughtByOf({ tx }: CommandContext, { extras = [] }: SaleCommand) {
-  for (const extra of extras) {
-    if (extra.kind === 'prepaymentBack') return paidForOrder(tx, extra.orderId);
-    if (extra.kind === 'voucherBack') return paidForVoucher(tx, extra.voucherId);
-    if (extra.kind === 'creditOut' || extra.kind === 'paymentBack')
-      return paidOnAccount(tx, extra.accountId);
-  }
-  return null;
-}
-
 /** Whether what is no goods takes cash out of the drawer. */
 const bringsCash = ({ extras = [] }: SaleCommand): boolean =>
-  extras.some(({ kind }) => kind === 'cashBack');
+  extras.some(({ kind }) => extraRoomOf(kind).takesCash);
 
 /** The orders that a ticket sells of, or takes or pays back prepayments for. */
 const orderIdsOf = ({ lines, extras = [] }: SaleCommand): number[] => [

@@ -1,8 +1,10 @@
 import type { DecidedSale, TenderState } from '@abacist/core/sales';
-import { roomOf, type Cheque, type OwnCheque, type TakenTender } from '@abacist/core/tenders';
+import { inCoins, type Cheque, type OwnCheque, type TakenTender } from '@abacist/core/tenders';
+import type { PrepaymentParts } from '@abacist/core/orders';
 import type { CommandContext } from '../context';
-import { run } from '../db/pool';
+import { rows, run } from '../db/pool';
 import { storeOf } from '../tenders/kinds';
+import type { TenderStored } from '../tenders/kinds/store';
 
 export type TenderRow = TenderState & { cutOff: string | null };
 
@@ -22,8 +24,8 @@ export type StoredTender = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'
   voucherId: number | null;
   orderId: number | null;
   accountId: number | null;
-  /** The part of a prepayment that was no tax. */
-  netMinor: number | null;
+  /** Of a prepayment: its parts, of which the tax is owed no more. */
+  prepaid: PrepaymentParts | null;
   /** Of what is given back, what had been written off. */
   writtenBackMinor: number;
 };
@@ -37,12 +39,12 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTend
       accountId: tender.charge?.accountId ?? null,
       ofSaleTenderId: null,
       writtenBackMinor: 0,
-      netMinor: prepaymentsUsed.find((used) => used.tender === i)?.parts.netMinor ?? null,
+      prepaid: prepaymentsUsed.find((used) => used.tender === i)?.parts ?? null,
     })),
     ...refunds.map((refund) => ({
       ...refund,
       // Cash given back is change for nothing tendered; a card is charged below zero.
-      ...(roomOf(refund.kind).giveBack?.keeps === 'coins'
+      ...(inCoins(refund.kind)
         ? { tenderedMinor: 0, changeMinor: -refund.keptMinor }
         : { tenderedMinor: refund.keptMinor, changeMinor: 0 }),
       lastFour: null,
@@ -50,7 +52,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTend
       cheque: null,
       voucherId: null,
       orderId: null,
-      netMinor: null,
+      prepaid: null,
       ofSaleTenderId: refund.saleTenderId,
     })),
   ];
@@ -93,7 +95,7 @@ export async function storeTenders(
         tender.ofSaleTenderId,
         tender.voucherId,
         tender.orderId,
-        tender.netMinor,
+        tender.prepaid?.netMinor ?? null,
         tender.accountId,
         tender.writtenBackMinor,
       ],
@@ -105,5 +107,31 @@ export async function storeTenders(
       tender: known.find(({ id }) => id === tender.tenderId)!,
       at: `refunds.${i - sale.tenders.length}`,
     });
+  }
+}
+
+const tendersOf = ({ tx }: CommandContext, saleId: number): Promise<TenderStored[]> =>
+  rows<TenderStored>(
+    tx,
+    `SELECT t.kind, st.id AS saleTenderId, st.amount_minor AS amountMinor,
+       st.credit_note_id AS creditNoteId, st.voucher_id AS voucherId, st.order_id AS orderId,
+       st.of_sale_tender_id AS ofSaleTenderId, st.written_back_minor AS writtenBackMinor
+     FROM sale_tender st JOIN tender t ON t.id = st.tender_id
+     WHERE st.sale_id = ? ORDER BY st.position`,
+    [saleId],
+  );
+
+/** Whether money of a ticket moved on at the bank: a transfer that came, a cheque of ours cashed. */
+export async function tenderGone(context: CommandContext, saleId: number): Promise<boolean> {
+  for (const row of await tendersOf(context, saleId)) {
+    if (await storeOf(row.kind).gone?.(context, row)) return true;
+  }
+  return false;
+}
+
+/** Takes back what a voided ticket's tenders kept and drew on. */
+export async function undoTenders(context: CommandContext, saleId: number): Promise<void> {
+  for (const row of await tendersOf(context, saleId)) {
+    await storeOf(row.kind).undo?.(context, row);
   }
 }

@@ -1,7 +1,7 @@
 import type { DecidedSale } from '@abacist/core/sales';
 import type { TakenTender } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
-import { rows, run } from '../db/pool';
+import { row, rows, run } from '../db/pool';
 import { acceptPair } from '../matching/accept';
 
 /** Keeps a bank transfer that a ticket took, until a statement line shows it. */
@@ -47,18 +47,23 @@ export async function matchTransfers(
   }
 }
 
-/**
- * Voids the transfers that a ticket took, so that none can be matched any more.
- * @returns whether one of them came: then its ticket can't be voided
- */
-export async function voidTransfers({ tx }: CommandContext, saleId: number): Promise<boolean> {
-  const taken = await rows<{ groupId: number | null }>(
+/** Whether a ticket's transfer was found on a statement; its row is locked. */
+export async function transferCame(
+  { tx }: CommandContext,
+  { saleTenderId }: { saleTenderId: number },
+): Promise<boolean> {
+  const taken = await row<{ groupId: number | null }>(
     tx,
-    'SELECT match_group_id AS groupId FROM transfer WHERE sale_id = ? FOR UPDATE',
-    [saleId],
+    'SELECT match_group_id AS groupId FROM transfer WHERE sale_tender_id = ? FOR UPDATE',
+    [saleTenderId],
   );
-  if (taken.some(({ groupId }) => groupId !== null)) return true;
-  if (taken.length)
-    await run(tx, 'UPDATE transfer SET voided = TRUE WHERE sale_id = ?', [saleId]);
-  return false;
+  return taken !== undefined && taken.groupId !== null;
+}
+
+/** Voids a transfer with its ticket, so that it can't be matched any more. */
+export async function voidTransfer(
+  { tx }: CommandContext,
+  { saleTenderId }: { saleTenderId: number },
+): Promise<void> {
+  await run(tx, 'UPDATE transfer SET voided = TRUE WHERE sale_tender_id = ?', [saleTenderId]);
 }

@@ -4,14 +4,11 @@ import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
-import { takeCredit } from './credit';
 import { voidItems } from '../accounts/ofTicket';
 import { lockAccounts, refuseClosed } from '../accounts/load';
-import { voidOwnCheques } from './ownCheques';
-import { forgetPaidCheques } from './returnedCheques';
-import { extraUsed, undoOrders } from './storeExtras';
-import { voidTransfers } from './transfers';
-import { takeVoucher } from './vouchers';
+import { unsellOfOrders } from './ofOrders';
+import { extraUsed, undoExtras } from './storeExtras';
+import { tenderGone, undoTenders } from './storeTenders';
 
 type SaleState = {
   date: string;
@@ -67,9 +64,9 @@ export async function voidSale(
     }),
   );
   const approvalId = await context.approve(decided.broken);
-  await giveCreditsBack(context, saleId);
-  await undoOrders(context, saleId);
-  await forgetPaidCheques(context, saleId);
+  await undoTenders(context, saleId);
+  await undoExtras(context, saleId);
+  await unsellOfOrders(context, saleId);
   const { insertId } = await run(
     tx,
     'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
@@ -116,27 +113,6 @@ async function entangled(context: CommandContext, saleId: number) {
     creditUsed: used !== undefined,
     extraUsed: await extraUsed(context, saleId),
     allocatedTo: await voidItems(context, saleId),
-    chequeCashed:
-      (await voidOwnCheques(context, saleId)) || (await voidTransfers(context, saleId)),
+    chequeCashed: await tenderGone(context, saleId),
   };
-}
-
-/** Credit notes and vouchers that paid for a ticket have their money again. */
-async function giveCreditsBack(context: CommandContext, saleId: number): Promise<void> {
-  const taken = await rows<{ id: number; amountMinor: number }>(
-    context.tx,
-    `SELECT credit_note_id AS id, amount_minor AS amountMinor
-     FROM sale_tender WHERE sale_id = ? AND credit_note_id IS NOT NULL ORDER BY position`,
-    [saleId],
-  );
-  for (const { id, amountMinor } of taken) await takeCredit(context, id, -amountMinor);
-  const vouchers = await rows<{ id: number; amountMinor: number }>(
-    context.tx,
-    `SELECT voucher_id AS id, amount_minor AS amountMinor
-     FROM sale_tender WHERE sale_id = ? AND voucher_id IS NOT NULL
-     UNION ALL
-     SELECT voucher_id, -amount_minor FROM sale_extra WHERE sale_id = ? AND kind = 'voucherBack'`,
-    [saleId, saleId],
-  );
-  for (const { id, amountMinor } of vouchers) await takeVoucher(context, id, -amountMinor);
 }

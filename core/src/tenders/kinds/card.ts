@@ -38,6 +38,7 @@ export const CARD: TenderRoom<'card'> = {
     to: 'tender',
     keeps: 'amount',
     ofAhead: true,
+    asPaid: true,
     check: ({ reference }, at) =>
       noCardNumber(reference, `${at}.reference`) ??
       (reference.trim() ? undefined : refuse('refund.reference', `${at}.reference`)),

@@ -1,6 +1,7 @@
 import { post } from '../../ledger';
 import { minus, mostTendered } from '../../money';
 import { refuse } from '../../outcome';
+import { leftOfKind } from '../paid';
 import type { TenderRoom } from '../room';
 
 export type OfferedCash = { kind: 'cash'; tenderId: number; tenderedMinor: number };
@@ -34,6 +35,8 @@ export const CASH: TenderRoom<'cash'> = {
   giveBack: {
     to: 'anybody',
     keeps: 'coins',
+    left: (state) => leftOfKind(state, 'cash', 'cash'),
+    otherWay: { code: 'rule.refundInCash', given: 'cashMinor', left: 'cashLeftMinor' },
     details: () => ({}),
     post: ({ keptMinor, roundingMinor }, { drawerId, takings }) => [
       ...post('refund.cash', { amount: -keptMinor }, { drawerId, ...takings }),

@@ -68,6 +68,8 @@ export const CHEQUE: TenderRoom<'cheque'> = {
   giveBack: {
     to: 'tender',
     keeps: 'nothing',
+    // One that the bank paid is no debt: its money goes back another way.
+    most: ({ unpaidMinor, writtenOffMinor }) => unpaidMinor + writtenOffMinor,
     details: () => ({}),
     post: ({ amountMinor, writtenBackMinor }) => [
       ...post('refund.cheque', { amount: -amountMinor }),

@@ -31,3 +31,13 @@ export const roomOf = (kind: TenderKind) => TENDERS[kind] as TenderRoom<TenderKi
 /** The kinds of whose rooms something holds, e.g. that they lie in the drawer. */
 export const kindsWhere = (holds: (room: TenderRoom<TenderKind>) => unknown): TenderKind[] =>
   TENDER_KINDS.filter((kind) => holds(roomOf(kind)));
+
+/** How a kind goes back. @throws Error of one that never does */
+export function giveBackOf(kind: TenderKind) {
+  const { giveBack } = roomOf(kind);
+  if (!giveBack) throw new Error(`${kind} is never given back`);
+  return giveBack;
+}
+
+/** Whether it is notes and coins of the drawer, rounded to the smallest. */
+export const inCoins = (kind: TenderKind): boolean => roomOf(kind).giveBack?.keeps === 'coins';

@@ -20,6 +20,7 @@ export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
   pot: () => null,
   take: {
     earnsDiscount: true,
+    charges: true,
     check: ({ buyer, reference }, _, at) =>
       noCardNumber(buyer, at) ?? noCardNumber(reference, at),
     details: ({ accountId, buyer, reference }) => ({
@@ -36,6 +37,7 @@ export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
   giveBack: {
     to: 'tender',
     keeps: 'amount',
+    asPaid: true,
     details: () => ({}),
     post: ({ keptMinor, accountId }) =>
       post('refund.account', { amount: -keptMinor }, { chargeAccountId: accountId! }),

@@ -27,6 +27,7 @@ export const OTHER: TenderRoom<'other'> = {
   giveBack: {
     to: 'tender',
     keeps: 'amount',
+    before: true,
     details: () => ({}),
     post: ({ keptMinor }, { account, takings }) =>
       post(

@@ -1,5 +1,7 @@
 import { post } from '../../ledger';
+import { minor, sum, type Minor } from '../../money';
 import { refuse, type Outcome } from '../../outcome';
+import { leftOfKind, type RefundState } from '../paid';
 import { noCardNumber, ofOurs } from '../references';
 import type { TenderRoom } from '../room';
 
@@ -28,6 +30,15 @@ export function checkOwnCheque(
   return noCardNumber(payee, `${at}.payee`);
 }
 
+/** What of the cheques that a sale brought, and that the bank paid, has not gone back by ours. */
+function chequesLeft(state: RefundState): Minor {
+  const cheques = state.paid.filter(({ kind }) => kind === 'cheque');
+  const gone = sum(
+    cheques.flatMap((one) => [one.refundedMinor, one.unpaidMinor, one.writtenOffMinor]),
+  );
+  return minor(Math.max(0, leftOfKind(state, 'cheque', 'ownCheque') - gone));
+}
+
 /** The shop's own cheque: it is only given, never taken. */
 export const OWN_CHEQUE: TenderRoom<'ownCheque'> = {
   pot: () => 'ownCheque',
@@ -35,6 +46,9 @@ export const OWN_CHEQUE: TenderRoom<'ownCheque'> = {
   giveBack: {
     to: 'anybody',
     keeps: 'amount',
+    left: chequesLeft,
+    otherWay: { code: 'rule.refundByCheque', given: 'chequeMinor', left: 'chequesLeftMinor' },
+    whereSetUp: true,
     check: ({ cheque }, at) => checkOwnCheque(cheque, `${at}.cheque`),
     inShop: ({ cheque }, state, at) => ofOurs(cheque.bankAccountId, state, at),
     details: ({ cheque }) => ({ ownCheque: cheque }),

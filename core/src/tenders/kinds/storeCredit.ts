@@ -1,6 +1,7 @@
 import { post } from '../../ledger';
 import { refuse } from '../../outcome';
 import { spends } from '../papers';
+import { leftOfKind } from '../paid';
 import type { TenderRoom } from '../room';
 
 export type OfferedCredit = {
@@ -31,6 +32,8 @@ export const STORE_CREDIT: TenderRoom<'storeCredit'> = {
   giveBack: {
     to: 'anybody',
     keeps: 'amount',
+    issuesCredit: true,
+    left: (state) => leftOfKind(state, 'storeCredit', 'storeCredit'),
     details: () => ({}),
     post: ({ keptMinor }) => post('refund.storeCredit', { amount: -keptMinor }),
   },

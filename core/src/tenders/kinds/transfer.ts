@@ -37,6 +37,7 @@ export const TRANSFER: TenderRoom<'transfer'> = {
     to: 'tender',
     keeps: 'amount',
     ofAhead: true,
+    asPaid: true,
     check: ({ reference }, at) => noCardNumber(reference, `${at}.reference`),
     inShop: ({ bankAccountId }, state, at) => ofOurs(bankAccountId, state, at),
     details: ({ bankAccountId, reference }) => ({

@@ -20,4 +20,10 @@ export const CHEQUE: TenderStore = {
       await creditCheque(context, ofSaleTenderId, -amountMinor, writtenBackMinor);
     }
   },
+  // A returned cheque that goods had credited is owed again.
+  undo: async (context, { ofSaleTenderId, amountMinor, writtenBackMinor }) => {
+    if (ofSaleTenderId !== null) {
+      await creditCheque(context, ofSaleTenderId, amountMinor, -writtenBackMinor);
+    }
+  },
 };

@@ -1,4 +1,4 @@
-import { storeOwnCheque } from '../../sales/ownCheques';
+import { ownChequeCashed, storeOwnCheque, voidOwnCheque } from '../../sales/ownCheques';
 import type { TenderStore } from './store';
 
 export const OWN_CHEQUE: TenderStore = {
@@ -8,4 +8,6 @@ export const OWN_CHEQUE: TenderStore = {
       await storeOwnCheque(context, ownCheque, { ...row, amountMinor: -amountMinor });
     }
   },
+  gone: ownChequeCashed,
+  undo: voidOwnCheque,
 };

@@ -1,4 +1,4 @@
-import type { OfferedRefund, OfferedTender } from '@abacist/core/tenders';
+import type { OfferedRefund, OfferedTender, TenderKind } from '@abacist/core/tenders';
 import type { CommandContext } from '../../context';
 import type { StoredTender, TenderRow } from '../../sales/storeTenders';
 
@@ -11,6 +11,18 @@ export type AtRow = {
   tender: TenderRow;
   /** Where it stands on the ticket, for what is refused. */
   at: string;
+};
+
+/** A tender's or refund's row, as its kind undoes it. */
+export type TenderStored = {
+  kind: TenderKind;
+  saleTenderId: number;
+  amountMinor: number;
+  creditNoteId: number | null;
+  voucherId: number | null;
+  orderId: number | null;
+  ofSaleTenderId: number | null;
+  writtenBackMinor: number;
 };
 
 /** What of the shop a ticket's tenders name, to be locked and loaded before it is decided. */
@@ -34,4 +46,8 @@ export type TenderStore = {
   draw?: (context: CommandContext, tender: StoredTender) => Promise<void>;
   /** Keeps what is its own, beside its row. */
   keep?: (context: CommandContext, tender: StoredTender, row: AtRow) => Promise<void>;
+  /** Whether its money moved on at the bank: its ticket can't be voided then. */
+  gone?: (context: CommandContext, row: TenderStored) => Promise<boolean>;
+  /** Takes back what it kept and drew on, when its ticket is voided. */
+  undo?: (context: CommandContext, row: TenderStored) => Promise<void>;
 };

@@ -5,4 +5,7 @@ export const STORE_CREDIT: TenderStore = {
   draw: async (context, { creditNoteId, amountMinor }) => {
     if (creditNoteId !== null) await takeCredit(context, creditNoteId, amountMinor);
   },
+  undo: async (context, { creditNoteId, amountMinor }) => {
+    if (creditNoteId !== null) await takeCredit(context, creditNoteId, -amountMinor);
+  },
 };

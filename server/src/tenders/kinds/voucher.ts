@@ -5,4 +5,7 @@ export const VOUCHER: TenderStore = {
   draw: async (context, { voucherId, amountMinor }) => {
     if (voucherId !== null) await takeVoucher(context, voucherId, amountMinor);
   },
+  undo: async (context, { voucherId, amountMinor }) => {
+    if (voucherId !== null) await takeVoucher(context, voucherId, -amountMinor);
+  },
 };

@@ -1,5 +1,5 @@
-import { card, cash, COIL, decide, posted, refusal } from '../../test/shop';
-import type { SaleState, SaleTicket } from '.';
+import { card, cash, COIL, decide, posted, refusal } from '../../../test/shop';
+import type { SaleState, SaleTicket } from '..';
 
 const DEBIT = 7;
 

@@ -1,0 +1,3 @@
+export * from './decide';
+export { extraRoomOf, extrasWhere } from './kinds';
+export * from './types';

@@ -1,0 +1,8 @@
+import { paidOnAccount } from '../../accounts/load';
+import { payOut } from '../../accounts/pay';
+import type { ExtraStore } from './store';
+
+export const CREDIT_OUT: ExtraStore<'creditOut'> = {
+  broughtBy: (tx, { accountId }) => paidOnAccount(tx, accountId),
+  keep: (context, saleId, extra) => payOut(context, saleId, extra),
+};

@@ -1,0 +1,13 @@
+import { paidOnAccount } from '../../accounts/load';
+import { openPaymentAgain } from '../../accounts/paymentBack';
+import { payOut } from '../../accounts/pay';
+import type { ExtraStore } from './store';
+
+/** What it had settled is open again, and it is paid out whole. */
+export const PAYMENT_BACK: ExtraStore<'paymentBack'> = {
+  broughtBy: (tx, { accountId }) => paidOnAccount(tx, accountId),
+  keep: async (context, saleId, extra) => {
+    await openPaymentAgain(context, saleId, extra.creditItemId!);
+    await payOut(context, saleId, extra);
+  },
+};
