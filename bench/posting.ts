@@ -195,7 +195,6 @@ async function record(adminUrl: string, appUrl: string, sale: Sale): Promise<Rec
 async function replay(pool: Pool, recorded: Recording): Promise<void> {
   const connection: PoolConnection = await pool.getConnection();
   try {
-    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
     await connection.beginTransaction();
     const fresh = new Map<unknown, unknown>([[recorded.key, randomUUID()]]);
     for (const { sql, values, answer } of recorded.statements) {

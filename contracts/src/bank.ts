@@ -1,4 +1,4 @@
-import type { MovementKind } from '@abacist/core/bank';
+import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/bank';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile } from './common';
@@ -32,7 +32,7 @@ export const matchSchema = Joi.object<MatchCommand>({
     .items(
       Joi.object({
         movement: Joi.string()
-          .pattern(/^(slip|settlement|ownCheque|transfer|returnedCheque) [1-9]\d*$/)
+          .pattern(new RegExp(`^(${MOVEMENT_KINDS.join('|')}) [1-9]\\d*$`))
           .required(),
         lineId: id.required(),
       }),

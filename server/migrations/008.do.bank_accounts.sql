@@ -21,7 +21,7 @@ CREATE TABLE line_rule (
   id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
   bank_account_id INT UNSIGNED NOT NULL,
   contains VARCHAR(80) NOT NULL,
-  kind ENUM('deposit', 'settlement') NOT NULL,
+  kind VARCHAR(20) NOT NULL,
   party VARCHAR(40) NOT NULL,
   CONSTRAINT line_rule_bank_account FOREIGN KEY (bank_account_id) REFERENCES bank_account (id)
 );

@@ -12,7 +12,7 @@ afterAll(() => shop.close());
 const input = (pairs: number): MatchInput => ({
   movements: Array.from({ length: pairs }, (_, i) => ({
     id: `slip ${i}`,
-    kind: 'deposit' as const,
+    kind: 'slip' as const,
     party: 'deposits',
     dueDate: '2026-03-02',
     amountMinor: i + 1,

@@ -107,7 +107,7 @@ export function useMovementWords(): (movement: MovementView) => string {
   const t = useWords();
   const dates = useDates();
   return ({ kind, number, party, days }) =>
-    t(`statement.${kind === 'deposit' ? 'slip' : kind}`, {
+    t(`statement.${kind}`, {
       number,
       party,
       days: days.map(dates.short).join(', '),

@@ -1,5 +1,6 @@
 import type { DaySheet } from '@abacist/contracts';
-import { kindOfPot, placesOfBead, shapeOfPot, type Bead } from '@abacist/core/days';
+import { placesOfBead, potRules, shapeOfPot, type Bead, type Route } from '@abacist/core/days';
+import { kindsWhere } from '@abacist/core/tenders';
 import { useTheme, useMedia } from '@tamagui/core';
 import { Link } from 'expo-router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
@@ -62,16 +63,16 @@ export function Tenders({ sheet }: { sheet: DaySheet }) {
 }
 
 /** Whether a tender counts on its day: what was paid with money of an earlier day does not. */
-const isMoney = ({ key }: { key: string }) =>
-  !['storeCredit', 'voucher', 'prepayment'].includes(key);
+const isMoney = ({ key }: { key: string }) => !PAID_EARLIER.includes(key);
+const PAID_EARLIER: readonly string[] = kindsWhere(({ paidEarlier }) => paidEarlier);
 
 /** How far a tender has come, in the words that fit it. */
 const stageWord = (key: string, stage: string) =>
-  kindOfPot(key) === 'other'
-    ? 'days.spent'
-    : key === 'onAccount' && stage !== 'home'
-      ? `days.account_${stage}`
-      : `stage.${stage}`;
+  STAGE_WORDS[potRules(key).route]?.(stage) ?? `stage.${stage}`;
+const STAGE_WORDS: Partial<Record<Route, (stage: string) => string | undefined>> = {
+  atOnce: () => 'days.spent',
+  withCustomers: (stage) => (stage === 'home' ? undefined : `days.account_${stage}`),
+};
 
 /** Where the parts of a bead are, each with its figure. */
 function usePlaces(): (bead: Bead) => string {

@@ -193,7 +193,7 @@ test('a bank code names the kind; a taught rule names the party too', () => {
     party: 'processor 1',
   });
   expect(classifyLine({ text: '', bankCode: 'PMNT/CNTR/CDPT' }, [])).toEqual({
-    kind: 'deposit',
+    kind: 'slip',
     party: 'deposits',
   });
   expect(classifyLine({ text: '', bankCode: 'PMNT/MCRD/POSP' }, [])).toEqual({

@@ -1,5 +1,6 @@
 import { minor, sum, type Minor } from '../money';
 import { PLACES, type Place } from '../takings';
+import { potRules } from './pots';
 
 /** How far a bead has come, in order. */
 export const STAGES = ['taken', 'counted', 'sent', 'home'] as const satisfies readonly Place[];
@@ -63,24 +64,7 @@ export function makeBead(
   };
 }
 
-/** Kinds of pots by the first word of their key. */
-export type PotKind =
-  'cash' | 'cheque' | 'card' | 'transfer' | 'ownCheque' | 'other' | 'onAccount';
-
-export const kindOfPot = (key: string): PotKind => key.split(' ')[0] as PotKind;
-
-/** The shape of a bead by its pot's kind. */
-const SHAPE_OF = {
-  cash: 'cash',
-  cheque: 'cheque',
-  ownCheque: 'cheque',
-  card: 'card',
-  transfer: 'other',
-  other: 'other',
-  onAccount: 'onAccount',
-} satisfies Record<PotKind, BeadShape>;
-
-export const shapeOfPot = (key: string): BeadShape => SHAPE_OF[kindOfPot(key)];
+export const shapeOfPot = (key: string): BeadShape => potRules(key).shape;
 
 /** Where a bead's parts are, the nearest to the till first; places where nothing is left out. */
 export const placesOfBead = ({

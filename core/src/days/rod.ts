@@ -1,5 +1,6 @@
 import { negate, sum } from '../money';
-import { kindOfPot, type Bead, type PotKind, type Stage } from './bead';
+import type { Bead, Stage } from './bead';
+import { potRules, WAITING, type Route } from './pots';
 
 export type RodFacts = {
   today: string;
@@ -17,33 +18,6 @@ export type RodState = {
   params: Record<string, string | number>;
 };
 
-/** What a rod waits for, the nearest to the till first: pots, their stage, and the words. */
-const WAITING: readonly {
-  pots: readonly PotKind[];
-  stages: readonly Stage[];
-  code: string;
-  /** The words where more was given back than came; else the same, without the sign. */
-  below?: string;
-}[] = [
-  {
-    pots: ['cash', 'cheque'],
-    stages: ['taken'],
-    code: 'rod.inDrawer',
-    below: 'rod.belowInDrawer',
-  },
-  {
-    pots: ['cash', 'cheque'],
-    stages: ['counted'],
-    code: 'rod.inSafe',
-    below: 'rod.belowInSafe',
-  },
-  { pots: ['cash', 'cheque'], stages: ['sent'], code: 'rod.slipSent', below: 'rod.belowSent' },
-  { pots: ['card'], stages: ['taken', 'counted'], code: 'rod.cardsUnsettled' },
-  { pots: ['card'], stages: ['sent'], code: 'rod.cardsSent' },
-  { pots: ['ownCheque'], stages: ['sent'], code: 'rod.chequesOut' },
-  { pots: ['transfer'], stages: ['sent'], code: 'rod.transfersSent' },
-];
-
 /** What a rod says of itself in one line, worst first. */
 export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts): RodState {
   const loose = beads.find((bead) => bead.looseMinor !== 0);
@@ -56,13 +30,12 @@ export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts):
     if (date < today) return { tone: 'loose', code: 'rod.notCounted', params: {} };
     return { tone: 'waiting', code: 'rod.open', params: {} };
   }
-  const of = (pots: readonly PotKind[]) =>
-    beads.filter(({ key }) => pots.includes(kindOfPot(key)));
+  const of = (route: Route) => beads.filter(({ key }) => potRules(key).route === route);
   const at = (some: readonly Bead[], stages: readonly Stage[]) =>
     sum(some.flatMap(({ byStage }) => stages.map((stage) => byStage[stage])));
-  for (const { pots, stages, code, below = code } of WAITING) {
+  for (const { route, stages, code, below = code } of WAITING) {
     // A bead may wait there though its parts, in two hands, add up to nothing.
-    const there = of(pots).filter(
+    const there = of(route).filter(
       (bead) =>
         stages.includes(bead.stage) || stages.some((stage) => bead.byStage[stage] !== 0),
     );
@@ -73,7 +46,7 @@ export function rodState({ beads, openDrawers, date, today, homeOn }: RodFacts):
     if (amount === 0) return { tone: 'waiting', code: 'rod.bothWays', params: {} };
     return { tone: 'waiting', code: amount < 0 ? below : code, params };
   }
-  const charged = at(of(['onAccount']), ['taken', 'sent']);
+  const charged = at(of('withCustomers'), ['taken', 'sent']);
   if (charged !== 0) {
     return { tone: 'home', code: 'rod.homeButAccounts', params: { amountMinor: charged } };
   }

@@ -1,27 +1,13 @@
-import { chequeReferences, covers, type MovementKind, type Span } from '../bank';
+import { chequeReferences, covers, MOVEMENTS, type Span } from '../bank';
 import { addBankingDays, type Holidays } from '../dates';
 import type { Candidate, Grade, Line, MatchInput, MatchResult, Movement } from './types';
-
-/**
- * How many banking days around its due date a movement may be booked, by kind. A line outside
- * every window is no candidate.
- */
-export const WINDOWS: Record<MovementKind, { before: number; after: number }> = {
-  deposit: { before: 0, after: 3 },
-  settlement: { before: 1, after: 3 },
-  // A cheque may be cashed for about half a year (common practice).
-  ownCheque: { before: 0, after: 130 },
-  // Both are recorded when someone tells of them, often after the bank has booked them.
-  transfer: { before: 10, after: 5 },
-  returnedCheque: { before: 10, after: 5 },
-};
 
 /** The first and last day on which a movement may be booked. */
 export function windowOf(
   movement: Pick<Movement, 'kind' | 'dueDate'>,
   holidays: Holidays,
 ): Span {
-  const { before, after } = WINDOWS[movement.kind];
+  const { before, after } = MOVEMENTS[movement.kind].window;
   return {
     from: addBankingDays(movement.dueDate, -before, holidays),
     to: addBankingDays(movement.dueDate, after, holidays),

@@ -1,3 +1,3 @@
 export * from './types';
-export { normaliseReference, WINDOWS, windowOf } from './candidates';
+export { normaliseReference, windowOf } from './candidates';
 export { match, NODE_LIMIT, type MatchControl } from './match';

@@ -4,7 +4,7 @@ import { match, windowOf, type Line, type MatchInput, type Movement } from '.';
 // 2 March 2026 is a Monday.
 const movement = (id: string, change: Partial<Movement> = {}): Movement => ({
   id,
-  kind: 'deposit',
+  kind: 'slip',
   party: 'deposits',
   dueDate: '2026-03-02',
   amountMinor: 640_00,
@@ -19,7 +19,7 @@ const line = (id: string, change: Partial<Line> = {}): Line => ({
   text: '',
   ...change,
 });
-const DEPOSIT = { kind: 'deposit', party: 'deposits' } as const;
+const DEPOSIT = { kind: 'slip', party: 'deposits' } as const;
 const input = (
   movements: Movement[],
   lines: Line[],

@@ -49,8 +49,7 @@ const date = fc
 const amountMinor = fc.constantFrom(100, 200);
 const references = fc.constantFrom<readonly string[]>([], [], [], ['D-1'], ['D-2'], ['D-3']);
 const party = fc.constantFrom('deposits', 'processor 1');
-const kindOf = (of: string): Movement['kind'] =>
-  of === 'deposits' ? 'deposit' : 'settlement';
+const kindOf = (of: string): Movement['kind'] => (of === 'deposits' ? 'slip' : 'settlement');
 
 const movements = fc
   .array(fc.record({ dueDate: date, amountMinor, references, party }), { maxLength: 7 })
@@ -148,7 +147,7 @@ test('a component beyond the node limit has nothing certain; another beside it h
     movements: [
       ...many.map((i): Movement => ({
         id: `m${i}`,
-        kind: 'deposit',
+        kind: 'slip',
         party: 'deposits',
         dueDate: '2026-03-02',
         amountMinor: 100,
@@ -157,7 +156,7 @@ test('a component beyond the node limit has nothing certain; another beside it h
       })),
       {
         id: 'apart',
-        kind: 'deposit',
+        kind: 'slip',
         party: 'deposits',
         dueDate: '2026-03-02',
         amountMinor: 999,

@@ -9,7 +9,7 @@ const TRIES = 12;
 type SqlError = { errno?: number; code?: string };
 
 /**
- * Runs `work` in one READ COMMITTED transaction and commits it. The whole is tried again on a
+ * Runs `work` in one transaction, READ COMMITTED as the pool's are, and commits it. The whole is tried again on a
  * deadlock or a lock that timed out (a cluster reports conflicts as deadlocks, even at COMMIT).
  * A database that is away is waited for up to a deadline; once the work has begun only under an
  * idempotency key, since the commit may have happened.
@@ -29,10 +29,7 @@ export async function transaction<T>(
   for (let attempt = 1; ; attempt += 1) {
     const connection = await patiently(() => pool.getConnection(), deadline - Date.now());
     try {
-      await Promise.all([
-        connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'),
-        connection.beginTransaction(),
-      ]);
+      await connection.beginTransaction();
       const tx: Tx = Object.assign(connection, { openEntries: new Set<number>() });
       const result = await work(tx);
       if (tx.openEntries.size) {

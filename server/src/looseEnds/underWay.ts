@@ -1,119 +1,63 @@
 import type { LooseEnd } from '@abacist/contracts';
+import { MOVEMENT_KINDS } from '@abacist/core/bank';
 import { daysBetween } from '@abacist/core/dates';
-import { windowOf, type Movement } from '@abacist/core/matching';
-import { sum } from '@abacist/core/money';
+import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { placeholders, rows, type Db } from '../db/pool';
 import { holidaysAround } from '../settings/holidays';
+import { MOVEMENT_STORES } from '../movements';
 import { heldBy } from '../takings/held';
 
-type Document = { id: number; number: string; date: string; name: string; saleId: number };
-
-/** Who can have money that is in transit: by the first word of the holder, his document. */
-type Carrier = {
-  kind: Movement['kind'];
-  code: LooseEnd['code'];
-  /** Documents by the number in the holder's name; `date` is when the bank should have it. */
-  sql: string;
-  named?: true;
-  path: (document: Document) => string;
+type Late = {
+  holderId: number;
+  number: string;
+  dueDate: string;
+  name: string;
+  saleId: number;
 };
 
-const statement = () => '/bank/statement';
-
-const CARRIERS: Record<string, Carrier[]> = {
-  slip: [
-    {
-      kind: 'deposit',
-      code: 'slipNotAtBank',
-      sql: `SELECT x.id, CONCAT(d.series, '-', d.number) AS number, x.date
-        FROM slip x JOIN document d ON d.kind = 'slip' AND d.subject_id = x.id
-        WHERE x.id`,
-      path: statement,
-    },
-  ],
-  settlement: [
-    {
-      kind: 'settlement',
-      code: 'settlementNotAtBank',
-      sql: `SELECT x.id, CONCAT(d.series, '-', d.number) AS number, x.due_date AS date
-        FROM settlement x JOIN document d ON d.kind = 'settlement' AND d.subject_id = x.id
-        WHERE x.id`,
-      path: statement,
-    },
-  ],
-  tender: [
-    {
-      kind: 'ownCheque',
-      code: 'chequeNotCashed',
-      sql: `SELECT x.sale_tender_id AS id, x.number, x.date, x.payee AS name, x.sale_id AS saleId
-        FROM own_cheque x WHERE x.sale_tender_id`,
-      named: true,
-      path: ({ saleId }) => `/sales/${saleId}`,
-    },
-    {
-      kind: 'transfer',
-      code: 'transferNotAtBank',
-      sql: `SELECT x.sale_tender_id AS id, CONCAT(d.series, '-', d.number) AS number, x.date
-        FROM transfer x JOIN document d ON d.kind = 'sale' AND d.subject_id = x.sale_id
-        WHERE x.sale_tender_id`,
-      path: statement,
-    },
-  ],
-  returnedCheque: [
-    {
-      kind: 'returnedCheque',
-      code: 'returnNotAtBank',
-      sql: `SELECT x.id, q.number, x.date
-        FROM returned_cheque x JOIN cheque q ON q.id = x.cheque_id WHERE x.id`,
-      path: statement,
-    },
-  ],
-};
-
-/** What is in transit, as the journal's tags say, and should have been at the bank by now. */
+/**
+ * What is in transit, as the journal's tags say, and should have been at the bank by now.
+ */
 export async function lateAtBank(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
   const held = await heldBy(db, 'bankInTransit');
   const holidays = holidaysAround(shop.holidayRegion, today);
-  const lists = Object.entries(CARRIERS).map(async ([word, carriers]) => {
-    const ids = [
-      ...new Set(
-        held.flatMap(({ holder }) => {
-          const [kind, id] = holder.split(' ');
-          return kind === word ? [Number(id)] : [];
-        }),
-      ),
-    ];
-    if (ids.length === 0) return [];
-    const amountOf = (id: number) =>
-      sum(
-        held
-          .filter(({ holder }) => holder === `${word} ${id}`)
-          .map(({ amountMinor }) => amountMinor),
-      );
-    const ends = carriers.map(async ({ kind, code, sql, named, path }) => {
-      const documents = await rows<Document>(
-        db,
-        `${sql} IN (${placeholders(ids.length)})`,
-        ids,
-      );
-      return documents
-        .filter(({ date }) => windowOf({ kind, dueDate: date }, holidays).to < today)
-        .map((document): LooseEnd => {
-          const { id, number, date, name } = document;
-          const amountMinor = amountOf(id);
-          return {
-            code,
-            place: 'bank',
-            ageDays: daysBetween(date, today),
-            // Our cheque is told as it is written.
-            amountMinor: code === 'chequeNotCashed' ? -amountMinor : amountMinor,
-            params: { number, date, ...(named && { payee: name }) },
-            path: path(document),
-          };
-        });
+  const inTransit = new Map<string, number>();
+  for (const { holder, amountMinor } of held)
+    inTransit.set(holder, (inTransit.get(holder) ?? 0) + amountMinor);
+  const lists = MOVEMENT_KINDS.map(async (kind): Promise<LooseEnd[]> => {
+    const { holder, late, table, joins, number, name, dueDate, saleId } =
+      MOVEMENT_STORES[kind];
+    const ids = [...inTransit.keys()].flatMap((one) => {
+      const [word, id] = one.split(' ');
+      return word === holder.word ? [Number(id)] : [];
     });
-    return (await Promise.all(ends)).flat();
+    if (ids.length === 0) return [];
+    const found = await rows<Late>(
+      db,
+      `SELECT ${holder.id} AS holderId, ${number} AS number, ${dueDate} AS dueDate,
+         ${name} AS name, ${saleId ?? '0'} AS saleId
+       FROM ${table} s ${joins} WHERE ${holder.id} IN (${placeholders(ids.length)})`,
+      ids,
+    );
+    return found
+      .filter((one) => windowOf({ kind, dueDate: one.dueDate }, holidays).to < today)
+      .map((one): LooseEnd => {
+        const amountMinor = inTransit.get(`${holder.word} ${one.holderId}`)!;
+        return {
+          code: late.code,
+          place: 'bank',
+          ageDays: daysBetween(one.dueDate, today),
+          // Our cheque is told as it is written.
+          amountMinor: late.toTicket ? -amountMinor : amountMinor,
+          params: {
+            number: one.number,
+            date: one.dueDate,
+            ...(late.toTicket && { payee: one.name }),
+          },
+          path: late.toTicket ? `/sales/${one.saleId}` : '/bank/statement',
+        };
+      });
   });
   return (await Promise.all(lists)).flat();
 }

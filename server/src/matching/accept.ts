@@ -1,4 +1,5 @@
 import type { MatchCommand } from '@abacist/contracts';
+import { parseMovement } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
@@ -7,6 +8,7 @@ import { insertMany, row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
+import { holderSql, MOVEMENT_STORES } from '../movements';
 import { heldBy } from '../takings/held';
 
 export type Pair = { movement: string; lineId: number };
@@ -18,48 +20,6 @@ export type Explained = {
   drawerSessionId: number;
   lines: (differenceMinor: number, holder: string) => JournalLine[];
 };
-
-/** Where each kind of movement is kept, what it moves, when it may be matched, who holds it. */
-export const MOVEMENT_TABLES = {
-  slip: {
-    table: 'slip',
-    amount: 'total_minor',
-    standing: 'standing',
-    holder: `CONCAT('slip ', id)`,
-  },
-  settlement: {
-    table: 'settlement',
-    amount: 'to_bank_minor',
-    standing: 'standing',
-    holder: `CONCAT('settlement ', id)`,
-  },
-  ownCheque: {
-    table: 'own_cheque',
-    amount: '-amount_minor',
-    standing: 'NOT voided',
-    holder: `CONCAT('tender ', sale_tender_id)`,
-  },
-  transfer: {
-    table: 'transfer',
-    amount: 'amount_minor',
-    standing: 'NOT voided',
-    holder: `CONCAT('tender ', sale_tender_id)`,
-  },
-  returnedCheque: {
-    table: 'returned_cheque',
-    amount: '-amount_minor',
-    standing: 'standing',
-    holder: `CONCAT('returnedCheque ', id)`,
-  },
-} as const;
-export type MovementName = keyof typeof MOVEMENT_TABLES;
-
-/** `slip 12` as its kind and id. */
-export function parseMovement(movement: string): { name: MovementName; id: number } {
-  const [name = '', id] = movement.split(' ');
-  if (!(name in MOVEMENT_TABLES)) throw new Error(`no movement: ${movement}`);
-  return { name: name as MovementName, id: Number(id) };
-}
 
 /**
  * Matches a movement with a statement line: both are taken by versioned updates, so that none
@@ -75,8 +35,9 @@ export async function acceptPair(
   explained?: Explained,
 ): Promise<number> {
   const { tx, actor, now, shop } = context;
-  const { name, id } = parseMovement(pair.movement);
-  const { table, amount, standing, holder } = MOVEMENT_TABLES[name];
+  const { kind, id } = parseMovement(pair.movement);
+  const store = MOVEMENT_STORES[kind];
+  const { table, amount, standing } = store;
   const line = await row<{ date: string; amount_minor: number }>(
     tx,
     'SELECT date, amount_minor FROM statement_line WHERE id = ? AND bank_account_id = ?',
@@ -84,8 +45,8 @@ export async function acceptPair(
   );
   const movement = await row<{ amount: number; holder: string }>(
     tx,
-    `SELECT ${amount} AS amount, ${holder} AS holder
-     FROM ${table} WHERE id = ? AND bank_account_id = ?`,
+    `SELECT ${amount} AS amount, ${holderSql(store)} AS holder
+     FROM ${table} s WHERE s.id = ? AND s.bank_account_id = ?`,
     [id, bankAccountId],
   );
   if (!line || !movement) throw refuseWith('match.unknown');
@@ -106,8 +67,8 @@ export async function acceptPair(
   ] as const) {
     const { affectedRows } = await run(
       tx,
-      `UPDATE ${from} SET match_group_id = ?
-       WHERE id = ? AND match_group_id IS NULL AND ${open}`,
+      `UPDATE ${from} s SET s.match_group_id = ?
+       WHERE s.id = ? AND s.match_group_id IS NULL AND ${open}`,
       [groupId, memberId],
     );
     if (affectedRows !== 1) throw refuseWith('match.taken');
@@ -117,7 +78,7 @@ export async function acceptPair(
     'match_member',
     ['match_group_id', 'kind', 'member_id'],
     [
-      [groupId, name, id],
+      [groupId, kind, id],
       [groupId, 'line', pair.lineId],
     ],
   );
@@ -215,7 +176,7 @@ export async function undoMatch(
       'INSERT INTO match_undo (match_group_id, user_id, undone_at) VALUES (?, ?, ?)',
       [id, actor.id, now],
     );
-    const movements = Object.values(MOVEMENT_TABLES).map(({ table }) => table);
+    const movements = Object.values(MOVEMENT_STORES).map(({ table }) => table);
     for (const table of ['statement_line', ...movements]) {
       await run(tx, `UPDATE ${table} SET match_group_id = NULL WHERE match_group_id = ?`, [
         id,

@@ -8,12 +8,9 @@ import type {
 import { coveredSpans } from '@abacist/core/bank';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
+import { movementsWhere, openTotal } from '../movements/read';
 import { matchJobKind, type KeptRun } from './run';
 
-type MovementRow = Omit<MovementView, 'days'> & {
-  days: string | null;
-  groupId: number | null;
-};
 type LineRow = {
   id: number;
   date: string;
@@ -25,40 +22,6 @@ type LineRow = {
   grade: number | null;
   leanedOnBy: number;
 };
-
-const MOVEMENTS = `
-  SELECT CONCAT('slip ', s.id) AS \`key\`, 'deposit' AS kind,
-    CONCAT(d.series, '-', d.number) AS number, '' AS party, s.date AS dueDate,
-    s.total_minor AS amountMinor, s.match_group_id AS groupId,
-    (SELECT GROUP_CONCAT(DISTINCT i.takings_day ORDER BY i.takings_day)
-     FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id
-     WHERE si.slip_id = s.id) AS days
-  FROM slip s JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
-  WHERE s.bank_account_id = ? AND s.standing AND {where}
-  UNION ALL
-  SELECT CONCAT('settlement ', s.id), 'settlement', CONCAT(d.series, '-', d.number), p.name,
-    s.due_date, s.to_bank_minor, s.match_group_id,
-    (SELECT GROUP_CONCAT(DISTINCT c.batch_date ORDER BY c.batch_date)
-     FROM settlement_scheme c WHERE c.settlement_id = s.id)
-  FROM settlement s
-  JOIN processor p ON p.id = s.processor_id
-  JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-  WHERE s.bank_account_id = ? AND s.to_bank_minor > 0 AND s.standing AND {where}
-  UNION ALL
-  SELECT CONCAT('ownCheque ', s.id), 'ownCheque', s.number, s.payee, s.date, -s.amount_minor,
-    s.match_group_id, s.date
-  FROM own_cheque s
-  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}
-  UNION ALL
-  SELECT CONCAT('transfer ', s.id), 'transfer', CONCAT(d.series, '-', d.number), s.reference,
-    s.date, s.amount_minor, s.match_group_id, s.date
-  FROM transfer s JOIN document d ON d.kind = 'sale' AND d.subject_id = s.sale_id
-  WHERE s.bank_account_id = ? AND NOT s.voided AND {where}
-  UNION ALL
-  SELECT CONCAT('returnedCheque ', s.id), 'returnedCheque', q.number, q.drawn_by, s.date,
-    -s.amount_minor, s.match_group_id, q.taken_on
-  FROM returned_cheque s JOIN cheque q ON q.id = s.cheque_id
-  WHERE s.bank_account_id = ? AND s.standing AND {where}`;
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
@@ -194,20 +157,6 @@ function toLineView(
   };
 }
 
-async function movementsWhere(
-  db: Db,
-  bankAccountId: number,
-  where: string,
-  values: readonly number[] = [],
-): Promise<(MovementView & { groupId: number | null })[]> {
-  const found = await rows<MovementRow>(
-    db,
-    `${MOVEMENTS.replaceAll('{where}', where)} ORDER BY dueDate, \`key\``,
-    Array.from({ length: 5 }).flatMap(() => [bankAccountId, ...values]),
-  );
-  return found.map((movement) => ({ ...movement, days: movement.days?.split(',') ?? [] }));
-}
-
 async function matchedMovements(db: Db, bankAccountId: number, groupIds: readonly number[]) {
   if (groupIds.length === 0) return new Map<number, MovementView>();
   const where = `s.match_group_id IN (${placeholders(groupIds.length)})`;
@@ -256,23 +205,11 @@ async function accountHead(
      WHERE l.bank_account_id = ?`,
     [account.id],
   );
-  const open = await row<{ movements: string | null; linesTotal: string | null }>(
+  const openLines = await row<{ total: string | null }>(
     db,
-    `SELECT
-       COALESCE((SELECT SUM(total_minor) FROM slip
-                 WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
-       + COALESCE((SELECT SUM(to_bank_minor) FROM settlement
-                   WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
-       - COALESCE((SELECT SUM(amount_minor) FROM own_cheque
-                   WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
-       + COALESCE((SELECT SUM(amount_minor) FROM transfer
-                   WHERE bank_account_id = ? AND match_group_id IS NULL AND NOT voided), 0)
-       - COALESCE((SELECT SUM(amount_minor) FROM returned_cheque
-                   WHERE bank_account_id = ? AND match_group_id IS NULL AND standing), 0)
-         AS movements,
-       (SELECT SUM(amount_minor) FROM statement_line
-        WHERE bank_account_id = ? AND match_group_id IS NULL) AS linesTotal`,
-    Array.from({ length: 6 }, () => account.id),
+    `SELECT SUM(amount_minor) AS total FROM statement_line
+     WHERE bank_account_id = ? AND match_group_id IS NULL`,
+    [account.id],
   );
   return {
     ...account,
@@ -280,7 +217,7 @@ async function accountHead(
     coveredTo: span?.to ?? null,
     statementBalanceMinor: latest?.closingMinor ?? null,
     ledgerBalanceMinor: toMinor(ledger?.total),
-    openMovementsMinor: toMinor(open?.movements),
-    openLinesMinor: toMinor(open?.linesTotal),
+    openMovementsMinor: await openTotal(db, account.id),
+    openLinesMinor: toMinor(openLines?.total),
   };
 }

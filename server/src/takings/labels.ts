@@ -1,4 +1,4 @@
-import { potOfCard } from '@abacist/core/takings';
+import { potOf, type TenderKind } from '@abacist/core/tenders';
 import { rows, type Db } from '../db/pool';
 
 /**
@@ -8,7 +8,7 @@ import { rows, type Db } from '../db/pool';
 export async function potLabels(db: Db): Promise<Map<string, string>> {
   const tenders = await rows<{
     id: number;
-    kind: 'card' | 'other';
+    kind: TenderKind;
     name: string;
     scheme: string | null;
     processorId: number | null;
@@ -21,11 +21,12 @@ export async function potLabels(db: Db): Promise<Map<string, string>> {
   );
   return new Map(
     tenders.map(({ id, kind, name, scheme, processorId, processor }) => {
-      if (kind === 'other') return [`other ${id}`, name];
+      const pot = potOf(kind, { id, processorId, scheme })!;
+      if (scheme === null) return [pot, name];
       const shared = tenders.some(
         (other) => other.scheme === scheme && other.processorId !== processorId,
       );
-      return [potOfCard(processorId!, scheme!), shared ? `${scheme}, ${processor}` : scheme!];
+      return [pot, shared ? `${scheme}, ${processor}` : scheme];
     }),
   );
 }

@@ -1,5 +1,6 @@
 import type { BeadTrail, TrailStep } from '@abacist/contracts';
-import { kindOfPot, makeBead, shapeOfPot, type Bead } from '@abacist/core/days';
+import { kindOfPot, makeBead, shapeOfPot, type Bead, type PotKind } from '@abacist/core/days';
+import { MOVEMENT_KINDS } from '@abacist/core/bank';
 import { rows, type Db } from '../db/pool';
 import { beadsByDay, potsOf } from '../days/beads';
 import { paidParts, ticketsAtHome } from '../days/charged';
@@ -9,7 +10,8 @@ import { toInstant } from '../sales/read';
 import { potLabels } from '../takings/labels';
 import { movesOf } from '../takings/moves';
 import { NOW } from '../takings/places';
-import { isPaper, papers, paperStep } from './paper';
+import { MOVEMENT_STORES } from '../movements';
+import { movementSteps } from './movement';
 import { wayOfSale } from './sale';
 import { stepsOf, waitingSteps } from './steps';
 
@@ -72,16 +74,27 @@ export async function beadTrail(db: Db, asked: BeadAsked): Promise<BeadTrail> {
     },
     steps: [
       taken,
-      ...(kind === 'card' ? await batchSteps(db, date, key, sale) : []),
-      ...(isPaper(kind) ? await paperSteps(db, kind, date, sale) : []),
-      ...(kind === 'onAccount' ? await paidSteps(db, asked) : []),
-      ...(kind === 'other' ? [allowed(taken)] : []),
+      ...((await BESIDE[kind]?.(db, asked, taken)) ?? []),
       ...(await stepsOf(db, { date, pot: key }, moves)),
-      ...waitingSteps(date, kind, waits),
+      ...waitingSteps(date, key, waits),
     ],
     sales,
   };
 }
+
+/** What the trail of a kind of pot tells beside its entries. */
+const BESIDE: Partial<
+  Record<PotKind, (db: Db, asked: BeadAsked, taken: TrailStep) => Promise<TrailStep[]>>
+> = {
+  card: batchSteps,
+  ownCheque: sentSteps,
+  transfer: sentSteps,
+  onAccount: paidSteps,
+  // Where it is posted to, its money is at once.
+  other: async (_db, _asked, taken) => [
+    { ...taken, place: 'home', note: { code: 'trail.allowed', params: {} } },
+  ],
+};
 
 /** The bead of a pot all of whose parts have come to nothing. */
 const nothing = (key: string, labels: ReadonlyMap<string, string>): Bead =>
@@ -126,20 +139,8 @@ async function chargesOf(db: Db, date: string): Promise<SaleRow[]> {
   return found.map((sale) => ({ ...sale, soldAt: toInstant(sale.soldAt) }));
 }
 
-/** Where a tender of kind other is posted to, its money is at once. */
-const allowed = (taken: TrailStep): TrailStep => ({
-  ...taken,
-  place: 'home',
-  note: { code: 'trail.allowed', params: {} },
-});
-
 /** Closed batches in which a day's card is: counted, as the till and the terminal say. */
-async function batchSteps(
-  db: Db,
-  date: string,
-  pot: string,
-  sale?: number,
-): Promise<TrailStep[]> {
+async function batchSteps(db: Db, { date, key: pot, sale }: BeadAsked): Promise<TrailStep[]> {
   const found = await rows<{ id: number; date: string; amountMinor: number }>(
     db,
     `SELECT b.id, b.batch_date AS date, CAST(SUM(st.kept_minor) AS SIGNED) AS amountMinor
@@ -168,20 +169,13 @@ async function batchSteps(
   }));
 }
 
-/** Papers that go to the bank by themselves, from their tickets on. */
-async function paperSteps(
-  db: Db,
-  kind: 'ownCheque' | 'transfer',
-  date: string,
-  sale?: number,
-): Promise<TrailStep[]> {
-  const found = await papers(db, kind, 'p.potDate = ?', date);
-  const steps: TrailStep[] = [];
-  for (const paper of found) {
-    if (sale !== undefined && paper.documentId !== sale) continue;
-    steps.push(await paperStep(db, kind, paper));
-  }
-  return steps;
+/** Tenders that are movements at the bank by themselves: each from its ticket on. */
+async function sentSteps(db: Db, { date, key, sale }: BeadAsked): Promise<TrailStep[]> {
+  const kind = MOVEMENT_KINDS.find((one) => one === key)!;
+  const { saleId } = MOVEMENT_STORES[kind];
+  return sale === undefined
+    ? movementSteps(db, kind, 's.date = ?', [date])
+    : movementSteps(db, kind, `s.date = ? AND ${saleId} = ?`, [date, sale]);
 }
 
 /** How charges on account were paid: each payment leads to its ticket and on to the bank. */

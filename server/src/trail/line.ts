@@ -1,12 +1,12 @@
 import type { LineTrail, TrailStep } from '@abacist/contracts';
+import type { MovementKind } from '@abacist/core/bank';
 import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
-import type { MovementName } from '../matching/accept';
-import { isPaper, papers, paperStep } from './paper';
+import { movementSteps } from './movement';
 
-type Member = { groupId: number; certain: number; kind: MovementName; id: number };
+type Member = { groupId: number; certain: number; kind: MovementKind; id: number };
 
 /** From a statement line back: its match, the slip or settlement, and the days behind it. */
 export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
@@ -47,44 +47,11 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
       entry: members.length ? await entryOf(db, 'match', members[0]!.groupId) : null,
     },
   ];
-  for (const member of members) steps.push(await movementStep(db, member));
+  for (const { kind, id } of members) {
+    steps.push(...(await movementSteps(db, kind, 's.id = ?', [id])));
+  }
   const days = members.length ? await daysOf(db, members[0]!.groupId) : [];
   return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
-}
-
-async function movementStep(db: Db, { kind, id }: Member): Promise<TrailStep> {
-  if (isPaper(kind)) {
-    const [paper] = await papers(db, kind, 'p.id = ?', id);
-    return paperStep(db, kind, paper!);
-  }
-  const amount = kind === 'slip' ? 's.total_minor' : 's.to_bank_minor';
-  const fees = kind === 'slip' ? '0' : 's.fee_minor';
-  const found = await row<{ number: string; date: string; amount: number; fee: number }>(
-    db,
-    `SELECT CONCAT(d.series, '-', d.number) AS number, s.date, ${amount} AS amount,
-       ${fees} AS fee
-     FROM ${kind} s JOIN document d ON d.kind = ? AND d.subject_id = s.id
-     WHERE s.id = ?`,
-    [kind, id],
-  );
-  return {
-    kind,
-    id,
-    number: found!.number,
-    date: found!.date,
-    from: null,
-    place: 'sent',
-    amountMinor: found!.amount,
-    beside: [],
-    note:
-      kind === 'slip'
-        ? { code: 'trail.slip', params: { totalMinor: found!.amount } }
-        : {
-            code: 'trail.settlement',
-            params: { feeMinor: found!.fee, netMinor: found!.amount },
-          },
-    entry: await entryOf(db, kind, id),
-  };
 }
 
 /** What a match brought home of days and their pots, as its entry says; their tickets are behind each. */

@@ -1,5 +1,6 @@
 import type { TrailStep } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
+import { potRules } from '@abacist/core/days';
 import { PLACES, placeOf, AT_HOME, type Place } from '@abacist/core/takings';
 import type { DocumentKind } from '../db/migrate';
 import { placeholders, rows, type Db } from '../db/pool';
@@ -223,10 +224,10 @@ async function factsOf(
 /** What of a pot has not come home, where it waits. */
 export function waitingSteps(
   date: string,
-  kind: keyof typeof WAITING_WORDS,
+  pot: string,
   parts: readonly { place: Place; amountMinor: number }[],
 ): TrailStep[] {
-  const words: Partial<Record<Place, string>> = WAITING_WORDS[kind];
+  const words = potRules(pot).waits;
   return parts.flatMap(({ place, amountMinor }): TrailStep[] => {
     const code = words[place];
     if (code === undefined || amountMinor === 0) return [];
@@ -247,22 +248,3 @@ export function waitingSteps(
     ];
   });
 }
-
-const LYING = {
-  taken: 'trail.notCounted',
-  counted: 'trail.inSafe',
-  sent: 'trail.slipUnderWay',
-};
-const WAITING_WORDS = {
-  cash: LYING,
-  cheque: LYING,
-  card: {
-    taken: 'trail.batchOpen',
-    counted: 'trail.notSettled',
-    sent: 'trail.settlementUnderWay',
-  },
-  ownCheque: { sent: 'trail.chequeOut' },
-  transfer: { sent: 'trail.transferOut' },
-  other: {},
-  onAccount: { taken: 'trail.withCustomers' },
-};

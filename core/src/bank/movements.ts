@@ -1,0 +1,65 @@
+/* What moves at the bank: one row a kind. */
+
+export const MOVEMENT_KINDS = [
+  'slip',
+  'settlement',
+  'ownCheque',
+  'transfer',
+  'returnedCheque',
+] as const;
+/** What a movement is, and what a statement line may be about. */
+export type MovementKind = (typeof MOVEMENT_KINDS)[number];
+
+/** The party of every deposit slip: the shop itself, at the bank's counter. */
+export const DEPOSITS = 'deposits';
+
+/** The party of every cheque that the shop wrote: its own cheque book. */
+export const CHEQUE_BOOK = 'cheque book';
+
+type MovementRules = {
+  /**
+   * How many banking days around its due date it may be booked. A line outside every window is no
+   * candidate.
+   */
+  window: { before: number; after: number };
+  /**
+   * The bank's own codes of its lines, or how they begin: the words of the CSV layout, and ISO
+   * 20022's external bank transaction codes (from memory).
+   */
+  codes: readonly string[];
+  /** Who all of them are from, where there is only one. */
+  party?: string;
+  /** Its line's bare numbers may be those of our cheques. */
+  numbersAreCheques?: true;
+};
+
+export const MOVEMENTS: Record<MovementKind, MovementRules> = {
+  slip: {
+    window: { before: 0, after: 3 },
+    codes: ['deposit', 'PMNT/CNTR/CDPT', 'PMNT/CNTR/CHKD'],
+    party: DEPOSITS,
+  },
+  settlement: { window: { before: 1, after: 3 }, codes: ['card', 'PMNT/MCRD'] },
+  ownCheque: {
+    // A cheque may be cashed for about half a year (common practice).
+    window: { before: 0, after: 130 },
+    codes: ['cheque', 'PMNT/ICHQ'],
+    party: CHEQUE_BOOK,
+    numbersAreCheques: true,
+  },
+  // A customer's bank transfer, and a cheque that was deposited and came back: both are recorded
+  // when someone tells of them, often after the bank has booked them.
+  transfer: { window: { before: 10, after: 5 }, codes: [] },
+  returnedCheque: { window: { before: 10, after: 5 }, codes: [] },
+};
+
+/** What of our books can be found on a statement: `slip 12`, `settlement 3`. */
+export const movementKey = (kind: MovementKind, id: number): string => `${kind} ${id}`;
+
+/** A movement's key as its kind and id. @throws Error of what is none */
+export function parseMovement(key: string): { kind: MovementKind; id: number } {
+  const [word, id] = key.split(' ');
+  const kind = MOVEMENT_KINDS.find((one) => one === word);
+  if (!kind || !Number.isSafeInteger(Number(id))) throw new Error(`no movement: ${key}`);
+  return { kind, id: Number(id) };
+}

@@ -1,0 +1,26 @@
+import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/bank';
+import { OWN_CHEQUE } from './kinds/ownCheque';
+import { RETURNED_CHEQUE } from './kinds/returnedCheque';
+import { SETTLEMENT } from './kinds/settlement';
+import { SLIP } from './kinds/slip';
+import { TRANSFER } from './kinds/transfer';
+import type { MovementStore } from './store';
+
+/** Every kind of movement with its room on the server. */
+export const MOVEMENT_STORES: Record<MovementKind, MovementStore> = {
+  slip: SLIP,
+  settlement: SETTLEMENT,
+  ownCheque: OWN_CHEQUE,
+  transfer: TRANSFER,
+  returnedCheque: RETURNED_CHEQUE,
+};
+
+/** A statement that is made of one part a kind. */
+export const eachKind = (
+  part: (store: MovementStore, kind: MovementKind) => string,
+  between: string,
+): string => MOVEMENT_KINDS.map((kind) => part(MOVEMENT_STORES[kind], kind)).join(between);
+
+/** The holder of a movement's money in transit, as SQL over its table. */
+export const holderSql = ({ holder }: MovementStore): string =>
+  `CONCAT('${holder.word} ', ${holder.id})`;
