@@ -2,6 +2,18 @@ import expo from 'eslint-config-expo/flat.js';
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
+const KINDS = [
+  ...['cash', 'card', 'cheque', 'storeCredit', 'voucher', 'prepayment', 'other', 'onAccount'],
+  ...['transfer', 'ownCheque', 'voucherBack', 'prepaymentBack', 'tip', 'cashBack'],
+  ...['accountPayment', 'creditOut', 'paymentBack', 'chequePaid', 'returnedCheque'],
+].join('|');
+
+const KINDS_STAY_IN_THEIR_ROOMS = ['left.name', 'left.property.name'].flatMap((left) => ({
+  selector: `BinaryExpression[operator=/^[!=]==$/][${left}=/[kK]ind$/][right.value=/^(${KINDS})$/]`,
+  message:
+    'Ask the kind’s room (TENDERS, EXTRAS, POTS, MOVEMENTS): no kind is known by name here.',
+}));
+
 export default [
   {
     ignores: [
@@ -42,6 +54,17 @@ export default [
     files: ['server/**', 'sim/**', 'bench/**', 'e2e/**', 'tools/**'],
     languageOptions: { globals: globals.node },
     rules: { 'expo/no-dynamic-env-var': 'off', 'expo/no-env-var-destructuring': 'off' },
+  },
+  {
+    // A kind is known by name in its rooms alone; whoever else handles it asks the kind's table.
+    files: ['{core,contracts,server}/src/**', 'client/{app,features,ui}/**'],
+    ignores: [
+      '**/*.test.ts',
+      '**/kinds/**',
+      'server/src/sales/extras/**',
+      'client/features/tenderKinds/**',
+    ],
+    rules: { 'no-restricted-syntax': ['error', ...KINDS_STAY_IN_THEIR_ROOMS] },
   },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];

@@ -15,3 +15,9 @@ void i18next.use(initReactI18next).init({
 export function useWords() {
   return useTranslation().t;
 }
+
+/** Wording by a code that the server or core says at run time, e.g. a trail's note. */
+export function useWordsByCode(): (code: string, params?: Record<string, unknown>) => string {
+  const { t } = useTranslation();
+  return t as unknown as (code: string, params?: Record<string, unknown>) => string;
+}

@@ -1,15 +1,16 @@
 import type { Refusal } from '@abacist/core/outcome';
+import i18next from 'i18next';
 import { ApiError } from '~/api/http';
 import { Cancelled } from '~/api/command';
 import { useMoney } from '~/ui/Money';
-import { useWords } from './index';
+import { useWordsByCode } from './index';
 
 /**
  * Words a refusal: what is wrong, where it stands, how to mend it. Parameters whose names end in
  * `Minor` are shown as amounts.
  */
 export function useRefusalText(): (refusal: Refusal) => string {
-  const t = useWords();
+  const t = useWordsByCode();
   const money = useMoney();
   return ({ code, at, params = {} }) => {
     const values = Object.fromEntries(
@@ -20,7 +21,7 @@ export function useRefusalText(): (refusal: Refusal) => string {
     );
     const key = `refusal.${code.replaceAll('.', '_')}`;
     const general = code.startsWith('input.') ? 'refusal.input' : 'refusal.unknown';
-    const text = t([key, general], { ...values, code, at: at ?? '' });
+    const text = t(i18next.exists(key) ? key : general, { ...values, code, at: at ?? '' });
     return at && /^(row|line|Stmt)/.test(at)
       ? `${at[0]!.toUpperCase()}${at.slice(1)}: ${text}`
       : text;

@@ -174,8 +174,23 @@ export type TimelineRow = {
   saleId: number | null;
 };
 
+/** What of an account's agreement is kept when it changes. */
+export type AgreedField =
+  | 'limit'
+  | 'groupLimit'
+  | 'terms'
+  | 'grace'
+  | 'parent'
+  | 'hold'
+  | 'statementDay'
+  | 'buyersOnly'
+  | 'buyers'
+  | 'department'
+  | 'note'
+  | 'closed';
+
 export type AccountChange = {
-  field: string;
+  field: AgreedField;
   before: string;
   after: string;
   by: string;

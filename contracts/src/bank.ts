@@ -1,12 +1,15 @@
-import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/bank';
+import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
+import { STATEMENT_FORMATS, type StatementFormat } from '@abacist/core/statementFormats';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile } from './common';
 
-export type StatementImport = UploadedFile & { format: 'csv' | 'camt.053' };
+export type StatementImport = UploadedFile & { format: StatementFormat };
 export const statementImportSchema = Joi.object<StatementImport>({
   ...uploadedFile,
-  format: Joi.string().valid('csv', 'camt.053').required(),
+  format: Joi.string()
+    .valid(...STATEMENT_FORMATS)
+    .required(),
 });
 
 export type StatementAnswer = {

@@ -1,4 +1,4 @@
-import type { AccountRole, AccountType } from '@abacist/core/ledger';
+import type { AccountRole, AccountType, DocumentKind } from '@abacist/core/ledger';
 
 export type JournalLineView = {
   account: AccountRole;
@@ -16,7 +16,7 @@ export type EntryView = {
   journalNumber: number | null;
   hash: string | null;
   date: string;
-  kind: string;
+  kind: DocumentKind;
   subjectId: number;
   documentNumber: string | null;
   memo: string;

@@ -31,7 +31,10 @@ export function AccountFields({
 }) {
   const t = useWords();
   const settings = useCounterSettings();
-  type Text = { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft];
+  type Text = Exclude<
+    { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft],
+    'phone' | 'email' | 'address' | 'kind' | 'name' | 'departmentId'
+  >;
   const field = (
     place: Text,
     more: { numeric?: boolean; hint?: string; most?: number } = {},

@@ -101,8 +101,11 @@ function Run({ jobId }: { jobId: string }) {
     );
   }
   const result = job.data.result as StatementRunResult | null;
-  if (job.data.status !== 'done' || !result) {
-    return <Body role="status">{t(`statements.run_${job.data.status}`)}</Body>;
+  const { status } = job.data;
+  if (status !== 'done' || !result) {
+    return (
+      <Body role="status">{t(`statements.run_${status === 'done' ? 'failed' : status}`)}</Body>
+    );
   }
   return (
     <Column role="status">

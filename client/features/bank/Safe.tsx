@@ -6,6 +6,7 @@ import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
 import { useState } from 'react';
 import { AskWhy } from '~/ui/AskWhy';
@@ -40,6 +41,7 @@ export function SafeLane() {
 
 function SlipForm({ view }: { view: SafeView }) {
   const t = useWords();
+  const wording = useRefusalText();
   const dates = useDates();
   const { currency } = useShop();
   const slip = useSlip();
@@ -116,13 +118,7 @@ function SlipForm({ view }: { view: SafeView }) {
           onChange={slip.setTotal}
           numeric
           big
-          error={
-            slip.totalText && !typed.ok
-              ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
-                  ...typed.refusals[0]!.params,
-                })
-              : undefined
-          }
+          error={slip.totalText && !typed.ok ? wording(typed.refusals[0]!) : undefined}
         />
         <Field
           label={t('safe.reference')}

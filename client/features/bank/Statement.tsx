@@ -307,7 +307,7 @@ function Lines({
                 label={
                   line.match
                     ? t(line.match.certain ? 'statement.certain' : 'statement.accepted')
-                    : t(`statement.status_${line.status}`)
+                    : t(`statement.status_${line.status === 'matched' ? 'open' : line.status}`)
                 }
               />
             </Column>

@@ -4,6 +4,7 @@ import type {
   StatementAnswer,
   StatementImport,
 } from '@abacist/contracts';
+import { PICKED, STATEMENT_FORMATS } from '@abacist/core/statementFormats';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useCommand } from '~/api/command';
@@ -16,11 +17,6 @@ import { FilePick } from '~/ui/FilePick';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 
-const FORMATS = [
-  { format: 'csv', accept: '.csv,text/csv' },
-  { format: 'camt.053', accept: '.xml,application/xml,text/xml' },
-] as const;
-
 /** Picks a statement file, says what came of it, and follows the matching run that it started. */
 export function StatementImportForm() {
   const t = useWords();
@@ -29,11 +25,11 @@ export function StatementImportForm() {
   return (
     <Column paddingHorizontal="$4" gap="$3">
       <Line gap="$2" flexWrap="wrap">
-        {FORMATS.map(({ format, accept }) => (
+        {STATEMENT_FORMATS.map((format) => (
           <FilePick
             key={format}
-            label={t('statement.import', { format: format === 'csv' ? 'CSV' : format })}
-            accept={accept}
+            label={t('statement.import', { format: PICKED[format].name })}
+            accept={PICKED[format].accept}
             disabled={send.isPending}
             onPick={(file) => send.mutate({ ...file, format })}
           />

@@ -1,4 +1,5 @@
 import type { EntryView } from '@abacist/contracts';
+import { kindOfPot } from '@abacist/core/days';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Line } from '~/ui/Box';
@@ -67,6 +68,7 @@ function useWhose(entry: EntryView): (line: EntryView['lines'][number]) => strin
     takings &&
     t('books.takingsOf', {
       day: dates.short(takings.day),
-      pot: takings.label === takings.pot ? t(`tender.${takings.pot}`) : takings.label,
+      pot:
+        takings.label === takings.pot ? t(`tender.${kindOfPot(takings.pot)}`) : takings.label,
     });
 }

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
@@ -25,6 +26,7 @@ const NONE: Filter = { number: '', from: '', to: '', account: '', amount: '' };
 /** The journal, newest first, searched by number, date, account and amount. */
 export function Journal({ account = '' }: { account?: string }) {
   const t = useWords();
+  const wording = useRefusalText();
   const { currency } = useShop();
   const [filter, setFilter] = useState<Filter>({ ...NONE, account });
   const set = (name: keyof Filter) => (value: string) =>
@@ -71,13 +73,7 @@ export function Journal({ account = '' }: { account?: string }) {
             value={filter.amount}
             onChange={set('amount')}
             numeric
-            error={
-              amount && !amount.ok
-                ? t(`refusal.${amount.refusals[0]!.code.replaceAll('.', '_')}`, {
-                    ...amount.refusals[0]!.params,
-                  })
-                : undefined
-            }
+            error={amount && !amount.ok ? wording(amount.refusals[0]!) : undefined}
           />
         </Column>
         <Column width={150} flexGrow={1}>

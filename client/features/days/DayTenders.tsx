@@ -1,5 +1,12 @@
 import type { DaySheet } from '@abacist/contracts';
-import { placesOfBead, potRules, shapeOfPot, type Bead, type Route } from '@abacist/core/days';
+import {
+  placesOfBead,
+  potRules,
+  shapeOfPot,
+  type Bead,
+  type Route,
+  type Stage,
+} from '@abacist/core/days';
 import { kindsWhere } from '@abacist/core/tenders';
 import { useTheme, useMedia } from '@tamagui/core';
 import { Link } from 'expo-router';
@@ -67,12 +74,26 @@ const isMoney = ({ key }: { key: string }) => !PAID_EARLIER.includes(key);
 const PAID_EARLIER: readonly string[] = kindsWhere(({ paidEarlier }) => paidEarlier);
 
 /** How far a tender has come, in the words that fit it. */
-const stageWord = (key: string, stage: string) =>
-  STAGE_WORDS[potRules(key).route]?.(stage) ?? `stage.${stage}`;
-const STAGE_WORDS: Partial<Record<Route, (stage: string) => string | undefined>> = {
-  atOnce: () => 'days.spent',
-  withCustomers: (stage) => (stage === 'home' ? undefined : `days.account_${stage}`),
-};
+const stageWord = (key: string, stage: Stage) =>
+  STAGE_WORDS[potRules(key).route]?.[stage] ?? (`stage.${stage}` as const);
+
+const STAGE_WORDS = {
+  atOnce: {
+    taken: 'days.spent',
+    counted: 'days.spent',
+    sent: 'days.spent',
+    home: 'days.spent',
+  },
+  withCustomers: {
+    taken: 'days.account_taken',
+    sent: 'days.account_sent',
+  },
+} as Partial<
+  Record<
+    Route,
+    Partial<Record<Stage, 'days.spent' | 'days.account_taken' | 'days.account_sent'>>
+  >
+>;
 
 /** Where the parts of a bead are, each with its figure. */
 function usePlaces(): (bead: Bead) => string {

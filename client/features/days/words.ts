@@ -1,18 +1,19 @@
 import type { Rod } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
-import type { Bead, BeadPart } from '@abacist/core/days';
-import { useWords } from '~/i18n';
+import { kindOfPot, type Bead, type BeadPart } from '@abacist/core/days';
+import { useWords, useWordsByCode } from '~/i18n';
 import { useMoney } from '~/ui/Money';
 
 /** What a rod says of itself in one line. */
 export function useRodText(): (rod: Pick<Rod, 'state' | 'date'>) => string {
   const t = useWords();
+  const byCode = useWordsByCode();
   const money = useMoney();
   return ({ state, date }) => {
     const { code, params } = state;
     const amount = money(Number(params['amountMinor'] ?? 0));
     if (code !== 'rod.home') {
-      return t(code, { amount, label: params['label'] });
+      return byCode(code, { amount, label: params['label'] });
     }
     const count = daysBetween(date, String(params['homeOn']));
     const difference = Number(params['differenceMinor']);
@@ -39,7 +40,7 @@ export function useBeadWords(): (bead: Bead) => string {
 /** What a pot is called: cards and other tenders by their own names, the rest by their kind. */
 export function usePotName(): (pot: { key: string; label: string }) => string {
   const t = useWords();
-  return ({ key, label }) => (label === key ? t(`tender.${key}`) : label);
+  return ({ key, label }) => (label === key ? t(`tender.${kindOfPot(key)}`) : label);
 }
 
 /** A place in words: over and short is said by its side, and what a card spent are its fees. */

@@ -1,4 +1,5 @@
 import type { SaleDetail, SaleSummary } from '@abacist/contracts';
+import { inCoins } from '@abacist/core/tenders';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useCommand } from '~/api/command';
@@ -144,7 +145,7 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
 /** What the clerk hands over now: the change, cash given back, or a credit note. */
 function InHand({ sale, changeMinor }: { sale: SaleDetail; changeMinor: number }) {
   const t = useWords();
-  const cash = sale.payments.find(({ kind }) => kind === 'cash');
+  const cash = sale.payments.find(({ kind }) => inCoins(kind));
   const [label, minor] =
     sale.totalMinor >= 0
       ? [t('sales.change'), changeMinor]

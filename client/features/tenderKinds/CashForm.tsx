@@ -1,6 +1,7 @@
 import { cashOffers, parseAmount } from '@abacist/core/money';
 import { useState } from 'react';
 import { useWords } from '~/i18n';
+import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
@@ -23,6 +24,7 @@ export function CashForm({
   onTake: (tenderedMinor: number) => void;
 }) {
   const t = useWords();
+  const wording = useRefusalText();
   const money = useMoney();
   const [text, setText] = useState('');
   const offers = cashMinor > 0 ? cashOffers(cashMinor, currency) : [0];
@@ -51,9 +53,7 @@ export function CashForm({
             numeric
             error={
               text && !typed.ok
-                ? t(`refusal.${typed.refusals[0]!.code.replaceAll('.', '_')}`, {
-                    ...typed.refusals[0]!.params,
-                  })
+                ? wording(typed.refusals[0]!)
                 : text && !fits
                   ? t('counter.noCoins', { coin: money(stepMinor) })
                   : undefined

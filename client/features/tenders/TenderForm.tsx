@@ -232,14 +232,14 @@ function Icons({
   const t = useWords();
   return (
     <Line role="group" flexWrap="wrap" gap="$1" aria-label={t('tenders.icon')}>
-      {TENDER_ICONS.filter(Boolean).map((icon) => (
+      {TENDER_ICONS.filter((icon) => icon !== '').map((icon) => (
         <Button
           key={icon}
           kind={icon === draft.icon ? 'chosen' : 'quiet'}
           pressed={icon === draft.icon}
           icon={tenderIcon({ icon, kind: draft.kind })}
           iconOnly
-          label={t(`tenders.icon_${icon.replace('-', '')}`)}
+          label={t(`tenders.icon_${icon}`)}
           onPress={() => onChange({ icon: icon === draft.icon ? '' : icon })}
         />
       ))}

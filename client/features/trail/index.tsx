@@ -8,7 +8,7 @@ import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { Entry } from '~/features/books';
 import { inWords, usePlaceWord, usePotName } from '~/features/days';
-import { useWords } from '~/i18n';
+import { useWords, useWordsByCode } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useParams } from '~/i18n/useParams';
 import { BeadIcon } from '~/ui/Abacus';
@@ -197,6 +197,7 @@ function Step({
   lineId: number | undefined;
 }) {
   const t = useWords();
+  const byCode = useWordsByCode();
   const dates = useDates();
   const [open, setOpen] = useState(false);
   const waits = step.kind === 'waiting';
@@ -218,7 +219,7 @@ function Step({
             {[
               step.number,
               waits ? null : dates.day(step.date),
-              step.note ? t(step.note.code, params) : null,
+              step.note ? byCode(step.note.code, params) : null,
               ...step.beside
                 .filter(({ place }) => !inNote(step, place))
                 .map((part) => `${word(part, { shape })} ${money(inWords(part))}`),

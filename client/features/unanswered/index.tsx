@@ -99,10 +99,10 @@ function Unknown({ sent }: { sent: Sent }) {
   }, []);
   if (patient && asked.isLoading) return null;
   const [label, text] = asked.isError
-    ? ['unanswered.away', 'unanswered.awayText']
+    ? (['unanswered.away', 'unanswered.awayText'] as const)
     : asked.data?.state === 'none'
-      ? ['unanswered.none', 'unanswered.noneText']
-      : ['unanswered.asking', 'unanswered.awayText'];
+      ? (['unanswered.none', 'unanswered.noneText'] as const)
+      : (['unanswered.asking', 'unanswered.awayText'] as const);
   return (
     <Dialog open title={t('unanswered.title')} onClose={() => undefined}>
       <Column gap="$2" role="status">

@@ -2,6 +2,7 @@ export const counter = {
   tender: {
     cash: 'Cash',
     cheque: 'Cheques',
+    card: 'Cards',
     ownCheque: 'Our cheques',
     transfer: 'Bank transfers',
     onAccount: 'On account',

@@ -1,5 +1,4 @@
 import {
-  CHEQUE_BOOK,
   chequeReferences,
   classifyLine,
   coveredSpans,
@@ -8,6 +7,7 @@ import {
   readCamt053,
   readStatementCsv,
 } from '.';
+import { CHEQUE_BOOK } from '../movements';
 
 const HEADER = 'account,currency,date,amount,balance,type,reference,text';
 const csv = (...rows: string[]) => [HEADER, ...rows].join('\r\n');

@@ -1,4 +1,4 @@
-import { MOVEMENT_KINDS, MOVEMENTS, type MovementKind } from './movements';
+import { MOVEMENT_KINDS, MOVEMENTS, type MovementKind } from '../movements';
 
 /** A rule taught by a person: lines whose text holds `contains` are of this kind and party. */
 export type LineRule = { contains: string; kind: MovementKind; party: string };

@@ -2,5 +2,5 @@ export * from './statement';
 export * from './csv';
 export * from './camt053';
 export * from './classify';
-export * from './movements';
 export * from './coverage';
+export * from './readers';

@@ -1,4 +1,5 @@
 import type { Minor } from '../money';
+import type { StatementFormat } from './formats';
 
 /** A line of a bank statement. Receipts +, payments −, minor units. */
 export type StatementLine = {
@@ -17,7 +18,7 @@ export type StatementLine = {
 
 /** One statement of one account, checked: opening + lines = closing. */
 export type Statement = {
-  format: 'csv' | 'camt.053';
+  format: StatementFormat;
   accountNumber: string;
   currency: string;
   from: string;

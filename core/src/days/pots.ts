@@ -10,6 +10,7 @@ export const POT_KINDS = [
   'ownCheque',
   'other',
   'onAccount',
+  'broughtIn',
 ] as const;
 export type PotKind = (typeof POT_KINDS)[number];
 
@@ -20,6 +21,8 @@ export type Route =
 type PotRules = {
   shape: BeadShape;
   route: Route;
+  /** Its day has no bead of it. */
+  noBead?: true;
   /** What the trail says of a part that still lies somewhere. */
   waits: Partial<Record<Place, string>>;
 };
@@ -55,6 +58,8 @@ export const POTS: Record<PotKind, PotRules> = {
     route: 'withCustomers',
     waits: { taken: 'trail.withCustomers' },
   },
+  // What a shop began with: nobody took it on a day, so that none asks where it is.
+  broughtIn: { shape: 'cash', noBead: true, ...BY_HAND },
 };
 
 /** The kind of a pot by its key, e.g. `card 1 Meridian`. @throws Error of what is no pot */

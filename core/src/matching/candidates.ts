@@ -1,4 +1,5 @@
-import { chequeReferences, covers, MOVEMENTS, type Span } from '../bank';
+import { chequeReferences, covers, type Span } from '../bank';
+import { MOVEMENTS } from '../movements';
 import { addBankingDays, type Holidays } from '../dates';
 import type { Candidate, Grade, Line, MatchInput, MatchResult, Movement } from './types';
 

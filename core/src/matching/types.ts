@@ -1,4 +1,5 @@
-import type { MovementKind, Span } from '../bank';
+import type { Span } from '../bank';
+import type { MovementKind } from '../movements';
 import type { Holidays } from '../dates';
 
 /** Money under way to or from the bank: a sent slip, a settlement's net. Minor units, ≠ 0. */

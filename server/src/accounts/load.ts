@@ -6,7 +6,8 @@ import type { TicketAccount } from '@abacist/core/sales';
 import { placeholders, row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
-import { paidTenders, plainQuantity } from '../sales/original';
+import { plainQuantity } from '../sales/original';
+import { paidTenders } from '../sales/paidTenders';
 import type { AccountRules } from './rules';
 
 type AccountRow = {

@@ -1,6 +1,7 @@
 import type {
   AccountInput,
   AccountPage,
+  AgreedField,
   ChangeAccount,
   CloseAccount,
   OpenAccount,
@@ -174,10 +175,10 @@ async function setBuyers(tx: Tx, id: number, buyers: readonly string[]): Promise
 /** Changes of these need a manager: they decide how much the shop lends, and for how long. */
 const LENDING = ['limit', 'groupLimit', 'terms', 'grace', 'parent', 'hold'];
 
-type Change = { field: string; before: string; after: string };
+type Change = { field: AgreedField; before: string; after: string };
 
 /** An account's fields as they are kept when they change. */
-const fieldsOf = (account: AccountInput): Record<string, string> => ({
+const fieldsOf = (account: AccountInput): Record<Exclude<AgreedField, 'closed'>, string> => ({
   parent: String(account.parentId ?? ''),
   limit: String(account.limitMinor ?? ''),
   groupLimit: String(account.groupLimitMinor ?? ''),
@@ -209,10 +210,11 @@ export async function changeAccount(
   if (before.closed) throw refuseWith('account.closed', undefined, { name: before.name });
   await check(tx, account, id);
   const [old, wanted] = [fieldsOf(before.account), fieldsOf(account)];
-  const changes = Object.keys(wanted).flatMap((field): Change[] =>
-    old[field] === wanted[field]
-      ? []
-      : [{ field, before: old[field]!, after: wanted[field]! }],
+  const changes = (Object.keys(wanted) as (keyof typeof wanted)[]).flatMap(
+    (field): Change[] =>
+      old[field] === wanted[field]
+        ? []
+        : [{ field, before: old[field]!, after: wanted[field]! }],
   );
   const asks = changes.filter(
     ({ field, after }) => LENDING.includes(field) && !(field === 'hold' && after !== ''),
@@ -298,7 +300,7 @@ export async function closeAccount(
     [today, id, version],
   );
   if (affectedRows === 0) throw refuseWith('account.changed');
-  const change = { field: 'closed', before: '', after: today };
+  const change: Change = { field: 'closed', before: '', after: today };
   await keepChanges(tx, id, [change], { userId: actor.id, approvalId: null, now });
   return { answer: await accountPage(tx, id, today) };
 }

@@ -4,6 +4,7 @@ import {
   type Bead,
   type BeadPart,
   type BeadShape,
+  potRules,
 } from '@abacist/core/days';
 import { potOfCard } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
@@ -72,7 +73,7 @@ export async function potsOf(db: Db, span: Span): Promise<Pots> {
     parts: [
       ...places.flatMap(({ day, pot, ...part }): PotPart[] =>
         // What was brought in is no takings of a day.
-        pot === 'broughtIn' ? [] : [{ ...part, date: day, key: pot }],
+        potRules(pot).noBead ? [] : [{ ...part, date: day, key: pot }],
       ),
       ...charged.map((part) => ({ ...part, key: 'onAccount', homeOn: null })),
     ],

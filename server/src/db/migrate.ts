@@ -1,47 +1,11 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { CHART, type AccountRole } from '@abacist/core/ledger';
+import { CHART, DOCUMENTS, type AccountRole } from '@abacist/core/ledger';
 import mysql from 'mysql2/promise';
 import Postgrator from 'postgrator';
 
 const MIGRATIONS = fileURLToPath(new URL('../../migrations/*', import.meta.url));
-
-/** Documents' series: what stands before a number. */
-export const SERIES = {
-  sale: 'R',
-  saleVoid: 'V',
-  drawerClose: 'C',
-  slip: 'D',
-  slipRecall: 'DU',
-  settlement: 'S',
-  settlementUndo: 'SU',
-  batchDifference: 'BD',
-  batchDifferenceUndo: 'BU',
-  match: 'M',
-  matchUndo: 'U',
-  opening: 'O',
-  bankOpening: 'B',
-  creditNote: 'N',
-  creditExpired: 'X',
-  voucherExpired: 'XV',
-  chequeFound: 'CF',
-  quotation: 'Q',
-  order: 'A',
-  orderCancel: 'K',
-  allocation: 'L',
-  allocationUndo: 'LU',
-  accountStatement: 'T',
-  writeOff: 'W',
-  writeOffUndo: 'WU',
-  openingItems: 'OA',
-  itemWithdrawn: 'Y',
-  lateCharge: 'F',
-  chequeReturn: 'H',
-  chequeReturnUndo: 'HU',
-  chequeWriteOff: 'WH',
-} as const;
-export type DocumentKind = keyof typeof SERIES;
 
 /**
  * The set of migrations begins with a journal whose lines say whose takings they move; a journal is
@@ -99,7 +63,7 @@ export async function migrate(adminUrl: string): Promise<number> {
         [role, number, type],
       );
     }
-    for (const code of Object.values(SERIES)) {
+    for (const { series: code } of Object.values(DOCUMENTS)) {
       await connection.query('INSERT IGNORE INTO series (code) VALUES (?)', [code]);
     }
     return applied.length;

@@ -1,7 +1,13 @@
-import { assertBalanced, reverseLines, type JournalLine } from '@abacist/core/ledger';
+import {
+  assertBalanced,
+  DOCUMENTS,
+  documentNumber,
+  reverseLines,
+  type DocumentKind,
+  type JournalLine,
+} from '@abacist/core/ledger';
 import { IN_DRAWER, isByPlace, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
-import { SERIES, type DocumentKind } from '../db/migrate';
 import { insertMany, placeholders, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
@@ -35,18 +41,19 @@ export async function postDocument(
 ): Promise<{ entryId: number | null; number: string }> {
   const { tx } = context;
   const entryId = entry.lines.length ? await insertEntry(context, entry) : null;
-  const number = await nextNumber(tx, SERIES[entry.kind]);
+  const { series } = DOCUMENTS[entry.kind];
+  const number = await nextNumber(tx, series);
   await run(
     tx,
     `INSERT INTO document (kind, subject_id, series, number, entry_id, without_effect)
      VALUES (?, ?, ?, ?, ?, ?)`,
-    [entry.kind, entry.subjectId, SERIES[entry.kind], number, entryId, entryId === null],
+    [entry.kind, entry.subjectId, series, number, entryId, entryId === null],
   );
   if (entryId !== null) {
     await run(tx, `UPDATE entry SET status = 'POSTED' WHERE id = ?`, [entryId]);
     tx.openEntries.delete(entryId);
   }
-  return { entryId, number: documentNumber(SERIES[entry.kind], number) };
+  return { entryId, number: documentNumber(entry.kind, number) };
 }
 
 /** Posts a document that takes an earlier entry back, line by line; of none, it has none either. */
@@ -70,13 +77,9 @@ export async function numberAhead(tx: Tx, kind: DocumentKind): Promise<string> {
   const [last] = await rows<{ number: number }>(
     tx,
     'SELECT last_number AS number FROM series WHERE code = ? FOR UPDATE',
-    [SERIES[kind]],
+    [DOCUMENTS[kind].series],
   );
-  return documentNumber(SERIES[kind], last!.number + 1);
-}
-
-export function documentNumber(series: string, number: number): string {
-  return `${series}-${number}`;
+  return documentNumber(kind, last!.number + 1);
 }
 
 async function insertEntry(context: CommandContext, entry: NewEntry): Promise<number> {

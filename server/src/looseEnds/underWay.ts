@@ -1,5 +1,5 @@
 import type { LooseEnd } from '@abacist/contracts';
-import { MOVEMENT_KINDS } from '@abacist/core/bank';
+import { MOVEMENT_KINDS } from '@abacist/core/movements';
 import { daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
 import type { Shop } from '../context';

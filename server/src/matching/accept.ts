@@ -1,5 +1,5 @@
 import type { MatchCommand } from '@abacist/contracts';
-import { parseMovement } from '@abacist/core/bank';
+import { parseMovement } from '@abacist/core/movements';
 import { addDays } from '@abacist/core/dates';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';

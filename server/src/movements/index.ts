@@ -1,4 +1,4 @@
-import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/bank';
+import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
 import { OWN_CHEQUE } from './kinds/ownCheque';
 import { RETURNED_CHEQUE } from './kinds/returnedCheque';
 import { SETTLEMENT } from './kinds/settlement';

@@ -1,5 +1,5 @@
 import type { MovementView } from '@abacist/contracts';
-import { MOVEMENT_KINDS, movementKey, type MovementKind } from '@abacist/core/bank';
+import { MOVEMENT_KINDS, movementKey, type MovementKind } from '@abacist/core/movements';
 import type { Movement } from '@abacist/core/matching';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { eachKind, MOVEMENT_STORES } from '.';

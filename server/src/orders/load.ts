@@ -2,7 +2,8 @@ import type { Order, OrderLine } from '@abacist/core/orders';
 import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
 import { placeholders, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
-import { paidTenders, plainQuantity } from '../sales/original';
+import { plainQuantity } from '../sales/original';
+import { paidTenders } from '../sales/paidTenders';
 
 /**
  * Orders that a ticket competes for: each row is updated before it is read, so that two drawers

@@ -1,8 +1,7 @@
-import { post, type EventName } from '@abacist/core/ledger';
+import { post, type EventName, DocumentKind } from '@abacist/core/ledger';
 import type { ExtendCredit } from '@abacist/contracts';
 import type { CommandContext } from '../context';
 import { row, run } from '../db/pool';
-import type { DocumentKind } from '../db/migrate';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';

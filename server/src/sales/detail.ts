@@ -1,7 +1,7 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { NOTHING_GONE } from '../accounts/paymentBack';
 import { fromMilli, leftOf } from '@abacist/core/returns';
-import { potOf } from '@abacist/core/tenders';
+import { potOf, roomOf } from '@abacist/core/tenders';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { loadOriginal, plainQuantity } from './original';
 import { OWED } from './returnedCheques';
@@ -145,7 +145,11 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     const pot = potOf(payment.kind, { id: payment.tenderId, processorId, scheme });
     return {
       ...payment,
-      bead: payment.kind === 'onAccount' ? payment.kind : pot && pots.has(pot) ? pot : null,
+      bead: roomOf(payment.kind).take?.charges
+        ? payment.kind
+        : pot && pots.has(pot)
+          ? pot
+          : null,
       cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
       chequeState:
         chequeId === null

@@ -1,15 +1,9 @@
-import type {
-  DiscountTaken,
-  FeeSoFar,
-  PaidTender,
-  RefundState,
-  SoldLine,
-} from '@abacist/core/returns';
+import type { DiscountTaken, FeeSoFar, RefundState, SoldLine } from '@abacist/core/returns';
 import { inCoins, type RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
 import { sqlKinds } from '../tenders/sqlKinds';
 import { row, rows, toMinor, type Db } from '../db/pool';
-import { OWED } from './returnedCheques';
+import { paidTenders } from './paidTenders';
 
 type LineRow = Omit<SoldLine, 'parts' | 'returned'> & {
   backQuantity: string | null;
@@ -180,59 +174,6 @@ async function feeSoFar(db: Db, saleId: number): Promise<FeeSoFar> {
     feeMinor: toMinor(fee?.fee),
     taxes: feeTaxes,
   };
-}
-
-type PaidRow = Omit<
-  PaidTender,
-  'refundedMinor' | 'ahead' | 'unpaidMinor' | 'writtenOffMinor'
-> & {
-  refunded: string | null;
-  unpaid: string | null;
-  writtenOff: string | null;
-};
-
-/**
- * Tenders by what a condition on `st` names, with what went back to each and what of it never
- * came: an open charge, a returned cheque that is owed, and what was written off of either.
- */
-const PAID = `
-  SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
-    st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
-    st.charge_account_id AS accountId,
-    CASE t.kind
-      WHEN 'onAccount' THEN (SELECT i.left_minor FROM open_item i
-        WHERE i.sale_tender_id = st.id AND NOT i.voided)
-      WHEN 'cheque' THEN (SELECT LEAST(${OWED}, walk_in_minor) FROM returned_cheque r
-        JOIN cheque q ON q.id = r.cheque_id WHERE q.sale_tender_id = st.id AND r.standing)
-    END AS unpaid,
-    CASE t.kind
-      WHEN 'onAccount' THEN (SELECT SUM(x.amount_minor) FROM open_item i
-        JOIN allocation x ON x.charge_item_id = i.id
-        JOIN open_item c ON c.id = x.credit_item_id AND c.kind = 'writeOff'
-        WHERE i.sale_tender_id = st.id AND NOT i.voided)
-      WHEN 'cheque' THEN (SELECT r.written_off_minor FROM returned_cheque r
-        JOIN cheque q ON q.id = r.cheque_id WHERE q.sale_tender_id = st.id AND r.standing)
-    END AS writtenOff,
-    (SELECT -SUM(b.amount_minor) FROM sale_tender b
-     LEFT JOIN sale_void bv ON bv.sale_id = b.sale_id
-     WHERE b.of_sale_tender_id = st.id AND bv.id IS NULL) AS refunded
-  FROM sale_tender st JOIN tender t ON t.id = st.tender_id`;
-
-/** Tenders that a statement's rest finds, as what can be paid back to them. */
-export async function paidTenders(
-  db: Db,
-  rest: string,
-  values: readonly number[],
-  ahead = false,
-): Promise<PaidTender[]> {
-  const found = await rows<PaidRow>(db, `${PAID} ${rest}`, values);
-  return found.map(({ refunded, unpaid, writtenOff, ...tender }) => ({
-    ...tender,
-    refundedMinor: toMinor(refunded),
-    unpaidMinor: toMinor(unpaid),
-    writtenOffMinor: toMinor(writtenOff),
-    ...(ahead && { ahead: true as const }),
-  }));
 }
 
 /** Cards and transfers that had paid ahead for an order of which a sale used prepayments. */

@@ -1,10 +1,10 @@
 import type { SaleAnswer, SaleCommand } from '@abacist/contracts';
 import type { RefundState } from '@abacist/core/returns';
 import { extraRoomOf, type DecidedSale } from '@abacist/core/sales';
-import type { PrepaymentParts } from '@abacist/core/orders';
 import type { CommandContext } from '../context';
 import { insertMany, rows } from '../db/pool';
 import { extraStoreOf } from './extras';
+import { storePrepaymentTax } from './prepaymentTax';
 import type { ExtraRow } from './extras/store';
 
 /** What brought the money that a ticket pays back: of an order, a voucher, a credit. */
@@ -51,23 +51,6 @@ export async function storeExtras(
     await storePrepaymentTax(context, saleId, parts, sign);
   }
   return vouchers;
-}
-
-/** Tax of a prepayment as it becomes owed (sign 1) or is owed no more (−1). */
-export async function storePrepaymentTax(
-  { tx }: CommandContext,
-  saleId: number,
-  { taxes }: PrepaymentParts,
-  sign: 1 | -1,
-): Promise<void> {
-  await insertMany(
-    tx,
-    'prepayment_tax',
-    ['sale_id', 'authority_id', 'tax_minor'],
-    taxes
-      .filter(({ taxMinor }) => taxMinor !== 0)
-      .map(({ authorityId, taxMinor }) => [saleId, authorityId, sign * taxMinor]),
-  );
 }
 
 const extrasOf = ({ tx }: CommandContext, saleId: number): Promise<ExtraRow[]> =>

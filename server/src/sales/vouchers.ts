@@ -1,11 +1,9 @@
 import { randomInt } from 'node:crypto';
 import type { SaleCommand, VoucherFound, VoucherView } from '@abacist/contracts';
-import { NOTHING_PAID, type RefundState } from '@abacist/core/returns';
 import type { SaleState } from '@abacist/core/sales';
 import type { CommandContext } from '../context';
 import { placeholders, row, rows, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
-import { paidTenders } from './original';
 
 /** A standing voucher by the code on its paper. */
 export function findVoucher(db: Db, code: string): Promise<VoucherFound | undefined> {
@@ -62,17 +60,6 @@ export async function vouchersOf(
      WHERE v.id IS NULL AND w.id IN (${placeholders(ids.length)})`,
     ids,
   );
-}
-
-/** What brought the money of a voucher: its ticket's tenders can get it back. */
-export async function paidForVoucher(db: Db, voucherId: number): Promise<RefundState> {
-  const paid = await paidTenders(
-    db,
-    `JOIN voucher w ON w.sale_id = st.sale_id
-     WHERE w.id = ? AND st.amount_minor > 0 ORDER BY st.position`,
-    [voucherId],
-  );
-  return { ...NOTHING_PAID, paid };
 }
 
 /**

@@ -1,6 +1,5 @@
-import type { AccountRole } from '@abacist/core/ledger';
+import type { AccountRole, DocumentKind } from '@abacist/core/ledger';
 import type { Move } from '@abacist/core/takings';
-import type { DocumentKind } from '../db/migrate';
 import { rows, type Db } from '../db/pool';
 import { NOW } from './places';
 

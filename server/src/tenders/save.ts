@@ -1,5 +1,5 @@
 import type { ChangeTender, NewTender, OrderTenders, TenderList } from '@abacist/contracts';
-import { roomOf } from '@abacist/core/tenders';
+import { inCoins, roomOf, type TenderKind } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
@@ -80,18 +80,18 @@ export async function changeTender(
   change: ChangeTender,
   id: number,
 ): Saved {
-  const found = await row<{ kind: string }>(
+  const found = await row<{ kind: TenderKind }>(
     tx,
     'SELECT kind FROM tender WHERE id = ? FOR UPDATE',
     [id],
   );
   if (!found) throw notFound('tender.unknown');
   await refuseShortcut(tx, change, id);
-  if (found.kind === 'cash' && !change.active) {
+  if (inCoins(found.kind) && !change.active) {
     const other = await row(
       tx,
-      `SELECT id FROM tender WHERE kind = 'cash' AND active AND id <> ?`,
-      [id],
+      'SELECT id FROM tender WHERE kind = ? AND active AND id <> ?',
+      [found.kind, id],
     );
     if (!other) throw refuseWith('tender.lastCash', 'active');
   }

@@ -1,6 +1,6 @@
 import type { BeadTrail, TrailStep } from '@abacist/contracts';
 import { kindOfPot, makeBead, shapeOfPot, type Bead, type PotKind } from '@abacist/core/days';
-import { MOVEMENT_KINDS } from '@abacist/core/bank';
+import { MOVEMENT_KINDS } from '@abacist/core/movements';
 import { rows, type Db } from '../db/pool';
 import { beadsByDay, potsOf } from '../days/beads';
 import { paidParts, ticketsAtHome } from '../days/charged';

@@ -1,5 +1,5 @@
 import type { LineTrail, TrailStep } from '@abacist/contracts';
-import type { MovementKind } from '@abacist/core/bank';
+import type { MovementKind } from '@abacist/core/movements';
 import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';

@@ -1,5 +1,5 @@
 import type { TrailStep } from '@abacist/contracts';
-import type { MovementKind } from '@abacist/core/bank';
+import type { MovementKind } from '@abacist/core/movements';
 import { rows, type Db } from '../db/pool';
 import { entryOf } from '../ledger/journal';
 import { MOVEMENT_STORES } from '../movements';

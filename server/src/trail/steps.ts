@@ -2,7 +2,7 @@ import type { TrailStep } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import { potRules } from '@abacist/core/days';
 import { PLACES, placeOf, AT_HOME, type Place } from '@abacist/core/takings';
-import type { DocumentKind } from '../db/migrate';
+import type { DocumentKind } from '@abacist/core/ledger';
 import { placeholders, rows, type Db } from '../db/pool';
 import { readEntries } from '../ledger/journal';
 import type { PotMove } from '../takings/moves';

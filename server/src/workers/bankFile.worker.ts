@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import {
   lineIdentities,
-  readCamt053,
-  readStatementCsv,
+  READERS,
   type Statement,
   type StatementLine,
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
+import type { StatementFormat } from '@abacist/core/statementFormats';
 import { readSettlement, type Settlement } from '@abacist/core/settlements';
 import { readsFile } from './fileWork';
 
@@ -17,9 +17,7 @@ export type ReadStatement = Omit<Statement, 'lines'> & { lines: ReadLine[] };
 
 export type BankFileWork =
   | { what: 'settlement'; text: string; currency: string }
-  | { what: 'statement'; text: string; format: keyof typeof READERS };
-
-const READERS = { csv: readStatementCsv, 'camt.053': readCamt053 };
+  | { what: 'statement'; text: string; format: StatementFormat };
 
 /** Reads a settlement or a statement off the main thread. */
 export default readsFile<BankFileWork, Settlement | ReadStatement[]>((work, watch) => {

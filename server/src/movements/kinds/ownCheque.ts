@@ -1,4 +1,5 @@
-import { CHEQUE_BOOK, chequeReference } from '@abacist/core/bank';
+import { chequeReference } from '@abacist/core/bank';
+import { CHEQUE_BOOK } from '@abacist/core/movements';
 import type { MovementStore } from '../store';
 
 /** A cheque that the shop wrote. */

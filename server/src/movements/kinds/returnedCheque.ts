@@ -1,4 +1,5 @@
-import { chequeReference, DEPOSITS } from '@abacist/core/bank';
+import { chequeReference } from '@abacist/core/bank';
+import { DEPOSITS } from '@abacist/core/movements';
 import type { MovementStore } from '../store';
 
 /** A cheque that was deposited and came back: the bank takes its money again. */

@@ -1,4 +1,4 @@
-import { DEPOSITS } from '@abacist/core/bank';
+import { DEPOSITS } from '@abacist/core/movements';
 import type { MovementStore } from '../store';
 
 /** Cash and cheques that were taken to the bank. */

@@ -1,4 +1,5 @@
-import { paidForVoucher, takeVoucher } from '../vouchers';
+import { paidForVoucher } from '../paidTenders';
+import { takeVoucher } from '../vouchers';
 import type { ExtraStore } from './store';
 
 export const VOUCHER_BACK: ExtraStore<'voucherBack'> = {

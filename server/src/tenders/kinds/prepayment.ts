@@ -1,6 +1,6 @@
 import { run } from '../../db/pool';
 import type { CommandContext } from '../../context';
-import { storePrepaymentTax } from '../../sales/storeExtras';
+import { storePrepaymentTax } from '../../sales/prepaymentTax';
 import type { TenderStore } from './store';
 
 async function spend({ tx }: CommandContext, orderId: number, amountMinor: number) {

@@ -42,6 +42,11 @@ export type TenderStore = {
   /** What of the shop it names where it pays, or gives back. */
   names?: (tender: OfferedTender) => Partial<Named>;
   namesBack?: (refund: OfferedRefund) => Partial<Named>;
+  /**
+   * What of it never came as money, and what of that was written off: SQL over its row `st`, where
+   * some of it may not have.
+   */
+  never?: { unpaid: string; writtenOff: string };
   /** Draws on what it names, before its row is stored. */
   draw?: (context: CommandContext, tender: StoredTender) => Promise<void>;
   /** Keeps what is its own, beside its row. */
