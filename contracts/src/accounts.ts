@@ -1,5 +1,7 @@
 import {
+  ACCOUNT_FILTERS,
   STATEMENT_KINDS,
+  type AccountFilter,
   type Age,
   type Aging,
   type ItemKind,
@@ -104,15 +106,6 @@ export type AccountSummary = {
   closed: boolean;
 };
 
-export const ACCOUNT_FILTERS = [
-  'all',
-  'overLimit',
-  'overdue',
-  'credit',
-  'onHold',
-  'closed',
-] as const;
-export type AccountFilter = (typeof ACCOUNT_FILTERS)[number];
 export type AccountQuery = { text?: string; filter?: AccountFilter; after?: string };
 export const accountQuerySchema = Joi.object<AccountQuery>({
   text: safeText(80).allow(''),

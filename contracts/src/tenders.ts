@@ -1,23 +1,12 @@
-import { TENDER_KINDS, type TenderKind } from '@abacist/core/tenders';
+import {
+  OTHER_ACCOUNTS,
+  TENDER_ICONS,
+  TENDER_KINDS,
+  type OtherAccount,
+  type TenderKind,
+} from '@abacist/core/tenders';
 import Joi from 'joi';
 import { id, safeText } from './common';
-
-/** Accounts that an `other` tender may be debited to: what it costs the shop. */
-export const OTHER_ACCOUNTS = ['discountsGiven', 'expenses', 'owner'] as const;
-export type OtherAccount = (typeof OTHER_ACCOUNTS)[number];
-
-/** Icons of the design system that a tender may bear; none: that of its kind. */
-export const TENDER_ICONS = [
-  '',
-  'banknote',
-  'credit-card',
-  'scroll-text',
-  'ticket',
-  'gift',
-  'handshake',
-  'anchor',
-  'ship',
-] as const;
 
 /** A tender of the shop's own list, as it is set up. */
 export type TenderSetUp = {

@@ -1,4 +1,5 @@
-import type { AccountFilter, AccountList, AccountPage } from '@abacist/contracts';
+import type { AccountList, AccountPage } from '@abacist/contracts';
+import type { AccountFilter } from '@abacist/core/accounts';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 

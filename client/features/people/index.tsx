@@ -1,16 +1,20 @@
 import type { SessionInfo } from '@abacist/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { Controller, useForm } from 'react-hook-form';
+import { useState } from 'react';
 import { request } from '~/api/http';
 import { forgetAllButSession } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
+import { lazyScreen } from '~/ui/lazyScreen';
 import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 
-export { FailedTriesScreen } from './FailedTries';
+export const FailedTriesScreen = lazyScreen(
+  () => import('./FailedTries'),
+  'FailedTriesScreen',
+);
 
 type Fields = { username: string; password: string };
 
@@ -18,15 +22,19 @@ type Fields = { username: string; password: string };
 export function SignIn({ info }: { info: SessionInfo }) {
   const t = useWords();
   const client = useQueryClient();
-  const form = useForm<Fields>({ defaultValues: { username: '', password: '' } });
+  const [fields, setFields] = useState<Fields>({ username: '', password: '' });
+  const [tried, setTried] = useState(false);
   const signIn = useMutation({
-    mutationFn: (fields: Fields) => request<SessionInfo>('POST', '/session', fields),
+    mutationFn: (sent: Fields) => request<SessionInfo>('POST', '/session', sent),
     onSuccess: (session) => {
       forgetAllButSession(client);
       client.setQueryData(['session'], session);
     },
   });
-  const submit = form.handleSubmit((fields) => signIn.mutate(fields));
+  const submit = () => {
+    setTried(true);
+    if (fields.username && fields.password) signIn.mutate(fields);
+  };
   return (
     <Column flex={1} overflow="scroll" render="main">
       <Column
@@ -45,26 +53,19 @@ export function SignIn({ info }: { info: SessionInfo }) {
           <Body tone="faded">{t('people.question')}</Body>
         </Column>
         {(['username', 'password'] as const).map((name) => (
-          <Controller
+          <Field
             key={name}
-            name={name}
-            control={form.control}
-            rules={{ required: true }}
-            render={({ field, fieldState }) => (
-              <Field
-                label={t(`people.${name}`)}
-                value={field.value}
-                onChange={field.onChange}
-                secret={name === 'password'}
-                autoComplete={name === 'password' ? 'current-password' : 'username'}
-                onSubmit={() => void submit()}
-                error={fieldState.error ? t('common.required') : undefined}
-              />
-            )}
+            label={t(`people.${name}`)}
+            value={fields[name]}
+            onChange={(value) => setFields({ ...fields, [name]: value })}
+            secret={name === 'password'}
+            autoComplete={name === 'password' ? 'current-password' : 'username'}
+            onSubmit={submit}
+            error={tried && !fields[name] ? t('common.required') : undefined}
           />
         ))}
         <ErrorNote error={signIn.error} />
-        <Button kind="primary" big label={t('people.signIn')} onPress={() => void submit()} />
+        <Button kind="primary" big label={t('people.signIn')} onPress={submit} />
         {info.demoUsers.length > 0 ? (
           <Column gap="$2" paddingTop="$4">
             <Heading size="section">{t('people.demo')}</Heading>

@@ -11,6 +11,7 @@ import { ApprovalDialog } from '~/features/approval';
 import { SignIn } from '~/features/people';
 import { tamaguiConfig } from '~/theme/tamagui.config';
 import { Column } from '~/ui/Box';
+import { loadAhead } from '~/ui/lazyScreen';
 import { Query } from '~/ui/Query';
 import { Notices, Unanswered } from '~/features/unanswered';
 import { Frame } from './Frame';
@@ -18,6 +19,9 @@ import { Guarded } from './Stopped';
 
 export { NotFound } from './NotFound';
 export { Stopped } from './Stopped';
+
+/** The first screen is there by then, also on a slow phone. */
+const LOAD_AHEAD_AFTER = 1500;
 
 const client = new QueryClient({
   defaultOptions: {
@@ -38,6 +42,10 @@ const client = new QueryClient({
 export function Root({ children }: { children: ReactNode }) {
   const scheme = useColorScheme() === 'dark' ? 'dark' : 'light';
   useEffect(keepShell, []);
+  useEffect(() => {
+    const timer = setTimeout(() => void loadAhead(), LOAD_AHEAD_AFTER);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <TamaguiProvider config={tamaguiConfig} defaultTheme={scheme} key={scheme}>
       <QueryClientProvider client={client}>

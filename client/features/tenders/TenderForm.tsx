@@ -1,12 +1,5 @@
-import {
-  OTHER_ACCOUNTS,
-  TENDER_ICONS,
-  type ChangeTender,
-  type NewTender,
-  type TenderList,
-  type TenderSetUp,
-} from '@abacist/contracts';
-import { roomOf, type TenderKind } from '@abacist/core/tenders';
+import type { ChangeTender, NewTender, TenderList, TenderSetUp } from '@abacist/contracts';
+import { OTHER_ACCOUNTS, roomOf, TENDER_ICONS, type TenderKind } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';

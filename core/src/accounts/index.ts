@@ -10,3 +10,4 @@ export * from './reminder';
 export * from './statement';
 export * from './terms';
 export * from './writeOff';
+export * from './filters';

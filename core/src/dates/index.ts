@@ -1,12 +1,11 @@
 import { TZDate } from '@date-fns/tz';
 import { UTCDate } from '@date-fns/utc';
-import {
-  addDays as addDaysTo,
-  differenceInCalendarDays,
-  endOfMonth as endOfMonthOf,
-  format,
-  isValid,
-} from 'date-fns';
+// One function a file: the package's root would bring all of it to the browser.
+import { addDays as addDaysTo } from 'date-fns/addDays';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { endOfMonth as endOfMonthOf } from 'date-fns/endOfMonth';
+import { format } from 'date-fns/format';
+import { isValid } from 'date-fns/isValid';
 
 /** A calendar date in the shop's zone, `YYYY-MM-DD`; compares as text. */
 export type IsoDate = string;

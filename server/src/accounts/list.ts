@@ -1,9 +1,5 @@
-import type {
-  AccountFilter,
-  AccountList,
-  AccountQuery,
-  AccountSummary,
-} from '@abacist/contracts';
+import type { AccountList, AccountQuery, AccountSummary } from '@abacist/contracts';
+import type { AccountFilter } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import { searchWords } from '@abacist/core/items';
 import { placeholders, row, rows, toMinor, type Db, type Value } from '../db/pool';

@@ -1,4 +1,4 @@
-import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/contracts';
+import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/core/accounts';
 import { mayAs } from '@abacist/core/people';
 import Plus from 'lucide-react-native/icons/plus';
 import { router } from 'expo-router';
@@ -18,7 +18,6 @@ import { Body } from '~/ui/Text';
 import { AccountRow } from './AccountRow';
 import { DeskWork } from './DeskWork';
 import { useAccountList } from './useAccounts';
-
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
 export { AgingScreen } from './Aging';
@@ -27,10 +26,6 @@ export { LateChargesScreen } from './LateCharges';
 export { PaymentScreen } from './Payment';
 export { RemindersScreen } from './Reminders';
 export { StatementsScreen } from './Statements';
-export { useAccount, useAccountList } from './useAccounts';
-export { ChargeEffect, useChargePreview } from './ChargePreview';
-export { AccountFinder, FindAccount } from './FindAccount';
-export { AccountTags, Gauge } from './Gauge';
 
 /** The regular customers: what each owes against its limit, and what needs a look. */
 export function AccountsScreen() {

@@ -18,10 +18,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { useBeadWords, useRodText } from './words';
-
-export { Hints } from './DayDrawer';
 export { DayScreen } from './DaySheet';
-export { inWords, usePlaceWord, usePotName } from './words';
 
 type Page = { rods: Rod[]; next: string | null };
 

@@ -11,8 +11,6 @@ import { CardsLane } from './Cards';
 import { SafeLane } from './Safe';
 import { StatementLane } from './Statement';
 
-export { useMovementWords } from './Statement';
-
 export type Lane = 'safe' | 'cards' | 'statement';
 const LANES: Lane[] = ['safe', 'cards', 'statement'];
 

@@ -13,7 +13,6 @@ import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
-
 export { CustomerScreen } from './CustomerForm';
 
 /** The shop's customers: found by a part of name, number, phone or e-mail. */

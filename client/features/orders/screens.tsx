@@ -17,7 +17,6 @@ import { Screen } from '~/ui/Screen';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 import { STATUS_TONE } from './tones';
-
 export { OrderScreen } from './Order';
 
 type Page = { orders: OrderSummary[]; more: boolean };

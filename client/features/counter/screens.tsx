@@ -17,10 +17,8 @@ import { MoreDialog } from './More';
 import { Pad } from './Pad';
 import { useScanner, useTicket, useCounterSettings } from '~/features/ticket';
 import { TicketLines, ToPay } from './Ticket';
-
 export { OrphansScreen } from './Orphans';
 export { ParkedScreen } from './Parked';
-export { toCatalogue } from './useCounter';
 export { PayScreen } from './Pay';
 export { ReturnScreen } from './returns/ReturnScreen';
 

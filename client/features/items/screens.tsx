@@ -20,7 +20,6 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { PriceListImportForm } from './PriceList';
-
 export { ItemScreen } from './ItemForm';
 
 /** The shop's items: found by name, code or barcode; the price list in and out. */

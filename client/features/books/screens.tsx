@@ -7,8 +7,6 @@ import { Journal } from './Journal';
 import { ShopPages } from './Shop';
 import { TrialBalance } from './TrialBalance';
 
-export { Entry } from './Entry';
-
 export type Book = 'journal' | 'balance' | 'shop';
 const BOOKS: Book[] = ['balance', 'journal', 'shop'];
 

@@ -3,7 +3,6 @@ import { useWords } from '~/i18n';
 import { Heading } from '~/ui/Text';
 import { Pair, RuleScreen } from './RuleForm';
 import type { TextRules } from './texts';
-
 export { AccountRulesScreen } from './Accounts';
 
 const RULES: TextRules = {

@@ -15,7 +15,6 @@ import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { AuthorityDialog, RateDialog } from './Authority';
 import { useTaxes } from './useTaxes';
-
 export { TaxCodeScreen } from './TaxCode';
 
 /** Whom tax is owed to, at which rate from when, and the codes that they make together. */

@@ -1,0 +1,4 @@
+import { lazyScreen } from '~/ui/lazyScreen';
+
+const screens = () => import('./screens');
+export const DepartmentsScreen = lazyScreen(screens, 'DepartmentsScreen');
