@@ -1,6 +1,7 @@
 import type { Rod } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
-import { kindOfPot, type Bead, type BeadPart } from '@abacist/core/days';
+import type { Bead, BeadPart, PotKind } from '@abacist/core/days';
+import type { TenderKind } from '@abacist/core/tenders';
 import { useWords, useWordsByCode } from '~/i18n';
 import { useMoney } from '~/ui/Money';
 
@@ -40,7 +41,9 @@ export function useBeadWords(): (bead: Bead) => string {
 /** What a pot is called: cards and other tenders by their own names, the rest by their kind. */
 export function usePotName(): (pot: { key: string; label: string }) => string {
   const t = useWords();
-  return ({ key, label }) => (label === key ? t(`tender.${kindOfPot(key)}`) : label);
+  return ({ key, label }) =>
+    // A tender that was paid earlier stands on a day too, and is no pot.
+    label === key ? t(`tender.${key as PotKind | TenderKind}`) : label;
 }
 
 /** A place in words: over and short is said by its side, and what a card spent are its fees. */

@@ -1,3 +1,6 @@
+import type { PotKind } from '@abacist/core/days';
+import type { TenderKind } from '@abacist/core/tenders';
+
 export const counter = {
   tender: {
     cash: 'Cash',
@@ -11,7 +14,7 @@ export const counter = {
     broughtIn: 'Brought in',
     voucher: 'Gift vouchers',
     prepayment: 'Prepayments',
-  },
+  } satisfies Record<TenderKind | PotKind, string>,
   stage: { taken: 'Taken', counted: 'Counted', sent: 'Sent', home: 'Home' },
   place: {
     taken: 'Taken',
