@@ -1,6 +1,11 @@
 import type { CounterSettings, SaleCommand } from '@abacist/contracts';
 import { proposeRefund, fromMilli, leftOf } from '@abacist/core/returns';
-import type { OfferedRefund } from '@abacist/core/tenders';
+import {
+  giveBackOf,
+  roomOf,
+  type OfferedRefund,
+  type TenderKind,
+} from '@abacist/core/tenders';
 import { decideReturn, type TicketReturn } from '@abacist/core/sales';
 import { row } from '@abacist/server/src/db/pool';
 import { loadOriginal } from '@abacist/server/src/sales/original';
@@ -43,29 +48,22 @@ export async function returnCommand(
   });
   if (!decided.ok) return undefined;
   const dueMinor = decided.value.totalMinor;
-  const idOf = (kind: string) => settings.tenders.find((tender) => tender.kind === kind)!.id;
+  const idOf = (kind: TenderKind) =>
+    settings.tenders.find((tender) => tender.kind === kind)!.id;
   const forCredit = {
     kind: 'storeCredit',
     amountMinor: dueMinor,
     saleTenderId: null,
   } as const;
   const ways = random.chance(0.25) ? [forCredit] : proposeRefund(dueMinor, original.refunds);
-  const refunds = ways.map(({ kind, amountMinor, saleTenderId }): OfferedRefund => {
-    if (kind === 'ownCheque' || kind === 'transfer') {
-      throw new Error(`the demo gives nothing back by ${kind}`);
-    }
-    if (kind === 'onAccount' || kind === 'cheque' || kind === 'other') {
-      return { kind, amountMinor, tenderId: idOf(kind), saleTenderId: saleTenderId! };
-    }
-    if (kind !== 'card') return { kind, amountMinor, tenderId: idOf(kind) };
-    const paid = original.refunds.paid.find((one) => one.saleTenderId === saleTenderId)!;
-    return {
-      kind,
-      amountMinor,
-      tenderId: paid.tenderId,
-      saleTenderId: paid.saleTenderId,
-      reference: `B${random.between(100000, 999999)}`,
-    };
-  });
+  const refunds = ways.map(({ kind, amountMinor, saleTenderId }) => {
+    if (giveBackOf(kind).to === 'anybody') return { kind, amountMinor, tenderId: idOf(kind) };
+    const { tenderId } = original.refunds.paid.find(
+      (one) => one.saleTenderId === saleTenderId,
+    )!;
+    const slip = `B${random.between(100000, 999999)}`;
+    const reference = roomOf(kind).needs === 'processor' ? { reference: slip } : {};
+    return { kind, amountMinor, tenderId, saleTenderId, ...reference };
+  }) as OfferedRefund[];
   return { drawerId, lines: [], returned, tenders: [], refunds };
 }

@@ -1,5 +1,11 @@
 import type { ChangeTender, NewTender, TenderList, TenderSetUp } from '@abacist/contracts';
-import { OTHER_ACCOUNTS, roomOf, TENDER_ICONS, type TenderKind } from '@abacist/core/tenders';
+import {
+  kindsWhere,
+  OTHER_ACCOUNTS,
+  roomOf,
+  TENDER_ICONS,
+  type TenderKind,
+} from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';
@@ -13,17 +19,10 @@ import { ErrorNote } from '~/ui/Notes';
 import { Select } from '~/ui/Select';
 import { tenderIcon } from '~/features/tenderKinds';
 
-const KINDS = [
-  'cash',
-  'card',
-  'debit',
-  'cheque',
-  'onAccount',
-  'storeCredit',
-  'transfer',
-  'ownCheque',
-  'other',
-] as const;
+/** What a shop can set up; a card that brings cash back is offered as a kind of its own. */
+const KINDS = kindsWhere(({ comesWithShop }) => !comesWithShop).flatMap((kind) =>
+  roomOf(kind).take?.bearsExtras ? ([kind, 'debit'] as const) : [kind],
+);
 
 const NEW: NewTender = {
   code: '',

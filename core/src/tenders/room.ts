@@ -120,6 +120,8 @@ export type GiveBack<K extends TenderKind> = {
 export type TenderRoom<K extends TenderKind> = {
   /** It lies in the drawer until it is counted. */
   inDrawer?: true;
+  /** A shop has it from its beginning, and sets up no other of its kind. */
+  comesWithShop?: true;
   /** It was paid before the ticket and brings no money to it. */
   paidEarlier?: true;
   /** What a tender of the kind is set up with: who settles it, or the account it is posted to. */

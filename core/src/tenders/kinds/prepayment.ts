@@ -9,6 +9,7 @@ export type OfferedPrepayment = {
 
 export const PREPAYMENT: TenderRoom<'prepayment'> = {
   pot: () => null,
+  comesWithShop: true,
   paidEarlier: true,
   take: {
     earnsDiscount: false,

@@ -12,6 +12,7 @@ export type OfferedVoucher = {
 
 export const VOUCHER: TenderRoom<'voucher'> = {
   pot: () => null,
+  comesWithShop: true,
   paidEarlier: true,
   take: {
     earnsDiscount: false,
