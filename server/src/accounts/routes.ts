@@ -24,10 +24,7 @@ import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { noInput, query } from '../http/query';
-import { allowed } from '../http/rights';
-import { validate } from '../http/validate';
-import { loadShopFor } from '../settings/shop';
+import { download, noInput, query } from '../http/query';
 import { agingReport, exportAging, itemsAt } from './agingReport';
 import { allocateCredit, takeBackAllocation } from './allocate';
 import { postLateCharges, proposeLateCharges } from './lateCharges';
@@ -74,17 +71,12 @@ export function accountRoutes(deps: Deps): Router {
       agingReport(db, date, readCursor(after)),
     ),
   );
-  // A file and not JSON, so that the browser saves it.
-  router.get('/aging/export', async (request, response) => {
-    const actor = allowed(request, 'GET /aging/export');
-    const shop = await loadShopFor(deps.pool, actor);
-    const { date, format } = validate(agingExportSchema, request.query);
-    const { name, type, bytes } = await exportAging(deps, shop, date, format);
-    response
-      .type(type)
-      .set('Content-Disposition', `attachment; filename="${name}"`)
-      .send(bytes);
-  });
+  router.get(
+    '/aging/export',
+    download(deps, 'GET /aging/export', agingExportSchema, ({ shop }, { date, format }) =>
+      exportAging(deps, shop, date, format),
+    ),
+  );
   router.get(
     '/accounts/:id/items',
     query(deps, 'GET /accounts/:id/items', itemsQuery, async ({ db }, asked) => ({

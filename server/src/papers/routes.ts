@@ -1,12 +1,10 @@
 import { id, issuePaperSchema, savePaperHeadSchema } from '@abacist/contracts';
-import { businessDate } from '@abacist/core/dates';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { noInput, query } from '../http/query';
+import { download, noInput, query } from '../http/query';
 import { allowed } from '../http/rights';
-import { validate } from '../http/validate';
 import { loadShopFor } from '../settings/shop';
 import { readLogo, readPaperHead, savePaperHead } from './head';
 import { issuePaper, paperPdf, sendPaper } from './issue';
@@ -25,18 +23,13 @@ export function paperRoutes(deps: Deps): Router {
       (answer, actor, body) => sendPaper(deps, answer, actor, body),
     ),
   );
-  // A file and not JSON, so that the browser shows or prints it.
-  router.get('/papers/:id/pdf', async (request, response) => {
-    const actor = allowed(request, 'GET /papers/:id/pdf');
-    const shop = await loadShopFor(deps.pool, actor);
-    const today = businessDate(deps.clock(), shop.zone);
-    const { id: issueId } = validate(byId, request.params);
-    const { name, pdf } = await paperPdf(deps, shop, today, issueId);
-    response
-      .type('application/pdf')
-      .set('Content-Disposition', `inline; filename="${name}"`)
-      .send(pdf);
-  });
+  router.get(
+    '/papers/:id/pdf',
+    download(deps, 'GET /papers/:id/pdf', byId, async ({ shop, today }, asked) => {
+      const { name, pdf } = await paperPdf(deps, shop, today, asked.id);
+      return { name, type: 'application/pdf', bytes: pdf, inline: true };
+    }),
+  );
   router.get(
     '/paper-head',
     query(deps, 'GET /paper-head', noInput, ({ db }) => readPaperHead(db)),

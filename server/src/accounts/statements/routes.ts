@@ -11,10 +11,8 @@ import { Router, type RequestHandler } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../../context';
 import { command, type CommandHandler } from '../../http/command';
-import { noInput, query } from '../../http/query';
-import { allowed, type Right } from '../../http/rights';
-import { validate } from '../../http/validate';
-import { loadShopFor } from '../../settings/shop';
+import { download, noInput, query } from '../../http/query';
+import type { Right } from '../../http/rights';
 import { previewStatements } from './load';
 import {
   listStatements,
@@ -44,15 +42,15 @@ export function accountStatementRoutes(deps: Deps): Router {
       }),
     ),
   );
-  router.get('/account-statements/pdf', async (request, response) => {
-    await loadShopFor(deps.pool, allowed(request, 'GET /account-statements/pdf'));
-    const { ids } = validate(listed, request.query);
-    const pdf = await statementsPdf(deps, ids.split(',').map(Number));
-    response
-      .type('application/pdf')
-      .set('Content-Disposition', 'inline; filename="statements.pdf"')
-      .send(pdf);
-  });
+  router.get(
+    '/account-statements/pdf',
+    download(deps, 'GET /account-statements/pdf', listed, async (_, { ids }) => ({
+      name: 'statements.pdf',
+      type: 'application/pdf',
+      bytes: await statementsPdf(deps, ids.split(',').map(Number)),
+      inline: true,
+    })),
+  );
   router.get(
     '/accounts/:id/statements',
     query(
