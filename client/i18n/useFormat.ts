@@ -1,4 +1,4 @@
-import { daysBetween } from '@abacist/core/dates';
+import { businessDate, daysBetween } from '@abacist/core/dates';
 import { useShop } from '~/api/session';
 
 /** Dates and times in the shop's locale and zone. */
@@ -21,6 +21,8 @@ export function useDates() {
     /** `Friday 20 November 2026` */
     long: (date: string) =>
       format(date, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }),
+    /** The calendar date of an instant, in the shop's zone: near midnight it is not the UTC one. */
+    dateOf: (instant: string) => businessDate(new Date(instant), zone),
     /** `18:02` of an instant, in the shop's zone. */
     time: (instant: string) =>
       new Intl.DateTimeFormat(locale, {

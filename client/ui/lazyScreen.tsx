@@ -1,9 +1,8 @@
-import { lazy, Suspense, useState, type ComponentProps, type ComponentType } from 'react';
+import { lazy, Suspense, useState, type ComponentType, type JSX } from 'react';
 import { Loading } from './Notes';
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type Screen = ComponentType<any>;
-type NameOf<M> = { [K in keyof M]: M[K] extends Screen ? K : never }[keyof M];
+type NameOf<M> = { [K in keyof M]: M[K] extends ComponentType<never> ? K : never }[keyof M];
+type PropsOf<S> = S extends ComponentType<infer P> ? P & JSX.IntrinsicAttributes : never;
 type Load<M = unknown> = () => Promise<M>;
 
 /** Modules of screens: null until they are here. */
@@ -22,14 +21,15 @@ async function arrive<M>(load: Load<M>): Promise<M> {
  * @param load imports the module
  */
 export function lazyScreen<M, K extends NameOf<M> & string>(load: Load<M>, name: K) {
-  type Props = ComponentProps<M[K] & Screen>;
+  type Props = PropsOf<M[K]>;
+  const screenOf = (module: M) => module[name] as ComponentType<Props>;
   if (!modules.has(load)) modules.set(load, null);
-  const Loaded = lazy(async () => ({ default: (await arrive(load))[name] as Screen }));
+  const Loaded = lazy(async () => ({ default: screenOf(await arrive(load)) }));
   function LazyScreen(props: Props) {
     // Kept as it was when it was first shown: another way later would begin the screen anew.
     const [here] = useState(modules.get(load) as M | null);
     if (here) {
-      const Here = here[name] as Screen;
+      const Here = screenOf(here);
       return <Here {...props} />;
     }
     return (
@@ -39,7 +39,7 @@ export function lazyScreen<M, K extends NameOf<M> & string>(load: Load<M>, name:
     );
   }
   LazyScreen.displayName = name;
-  return LazyScreen as ComponentType<Props>;
+  return LazyScreen;
 }
 
 /** Loads the screens that are not here yet, one module after the other, while nothing else happens. */

@@ -1,7 +1,5 @@
 import {
-  ACCOUNT_FILTERS,
   STATEMENT_KINDS,
-  type AccountFilter,
   type Age,
   type Aging,
   type ItemKind,
@@ -10,6 +8,7 @@ import {
 } from '@abacist/core/accounts';
 import { CUSTOMER_KINDS, type CustomerKind } from '@abacist/core/customers';
 import Joi from 'joi';
+import { ACCOUNT_FILTERS, type AccountFilter } from './choices';
 import type { CustomerDetail } from './customers';
 import { amountMinor, emailAddress, id, isoDate, safeText, reasonText } from './common';
 

@@ -1,11 +1,6 @@
-import {
-  OTHER_ACCOUNTS,
-  TENDER_ICONS,
-  TENDER_KINDS,
-  type OtherAccount,
-  type TenderKind,
-} from '@abacist/core/tenders';
+import { TENDER_KINDS, type TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
+import { OTHER_ACCOUNTS, TENDER_ICONS, type OtherAccount } from './choices';
 import { id, safeText } from './common';
 
 /** A tender of the shop's own list, as it is set up. */

@@ -1,5 +1,6 @@
 import { settlementCsv } from '@abacist/sim/processor';
 import { audit } from '../src/audit/audit';
+import { inputVersion } from '../src/matching/load';
 import { countAndClose, importSettlement, importStatement, pieces, statementOf } from './day';
 import { book, card, cash, openShop, type Ids, type TestShop } from './harness';
 import { approval, codes, regularsOf } from './regulars';
@@ -115,7 +116,10 @@ test('a negative settlement is carried, and the next one pays what is left', asy
   await soldByCard(100_00);
   await countAndClose(regulars.fenella(), id.drawers['shop']!);
   await regulars.at('2026-03-05T14:00:00Z');
+  const versionBefore = await inputVersion(shop.pool, 1);
   const negative = (await settle('HP-4', '2026-03-05', '2026-03-04', 100_00, 250_00)).body;
+  // The bank books nothing of it, yet its batch is missing no more: a matching run begins anew.
+  expect(await inputVersion(shop.pool, 1)).not.toBe(versionBefore);
   const carried = -negative.netMinor;
   expect(negative).toMatchObject({ toBankMinor: 0, carriedMinor: -carried });
   expect(carried).toBeGreaterThan(150_00);

@@ -61,7 +61,7 @@ export function Agreed({ account }: { account: AccountPage }) {
         </ListLink>
         <SheetRow role="listitem">
           <Body small tone="faded">
-            {t('accounts.opened', { ...opened, date: dates.day(opened.at.slice(0, 10)) })}
+            {t('accounts.opened', { ...opened, date: dates.day(dates.dateOf(opened.at)) })}
           </Body>
         </SheetRow>
         {account.changes.map((change, i) => (
@@ -90,7 +90,10 @@ function Change({ change }: { change: AccountChange }) {
     return change.field === 'terms' ? termsText(JSON.parse(text) as Terms) : text;
   };
   const by = [
-    t('accounts.changedBy', { by: change.by, date: dates.day(change.changedAt.slice(0, 10)) }),
+    t('accounts.changedBy', {
+      by: change.by,
+      date: dates.day(dates.dateOf(change.changedAt)),
+    }),
     change.approvedBy
       ? t('accounts.approvedBy', { name: change.approvedBy, reason: change.reason ?? '' })
       : '',

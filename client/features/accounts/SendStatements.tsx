@@ -100,13 +100,10 @@ function Run({ jobId }: { jobId: string }) {
       </Line>
     );
   }
-  const result = job.data.result as StatementRunResult | null;
-  const { status } = job.data;
-  if (status !== 'done' || !result) {
-    return (
-      <Body role="status">{t(`statements.run_${status === 'done' ? 'failed' : status}`)}</Body>
-    );
+  if (job.data.status !== 'done') {
+    return <Body role="status">{t(`statements.run_${job.data.status}`)}</Body>;
   }
+  const result = job.data.result as StatementRunResult;
   return (
     <Column role="status">
       <Body tone="home" strong>

@@ -47,7 +47,7 @@ function Row({ statement }: { statement: MadeStatement }) {
     t(`statements.issue_${how}`, {
       to: sentTo ?? '',
       by,
-      date: dates.short(issuedAt.slice(0, 10)),
+      date: dates.short(dates.dateOf(issuedAt)),
     }),
   );
   return (

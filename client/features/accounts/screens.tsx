@@ -1,4 +1,4 @@
-import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/core/accounts';
+import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/contracts/choices';
 import { mayAs } from '@abacist/core/people';
 import Plus from 'lucide-react-native/icons/plus';
 import { router } from 'expo-router';

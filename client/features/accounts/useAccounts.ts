@@ -1,5 +1,5 @@
 import type { AccountList, AccountPage } from '@abacist/contracts';
-import type { AccountFilter } from '@abacist/core/accounts';
+import type { AccountFilter } from '@abacist/contracts/choices';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 

@@ -305,9 +305,9 @@ function Lines({
               <Tag
                 tone={TONES[line.status]}
                 label={
-                  line.match
-                    ? t(line.match.certain ? 'statement.certain' : 'statement.accepted')
-                    : t(`statement.status_${line.status === 'matched' ? 'open' : line.status}`)
+                  line.status === 'matched'
+                    ? t(line.match?.certain ? 'statement.certain' : 'statement.accepted')
+                    : t(`statement.status_${line.status}`)
                 }
               />
             </Column>

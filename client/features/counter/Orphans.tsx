@@ -45,7 +45,7 @@ export function OrphansScreen() {
                       <Body small tone="faded">
                         {t('terminal.by', {
                           by: charge.by,
-                          date: dates.short(charge.askedAt.slice(0, 10)),
+                          date: dates.short(dates.dateOf(charge.askedAt)),
                           time: dates.time(charge.askedAt),
                         })}
                       </Body>

@@ -77,23 +77,13 @@ const PAID_EARLIER: readonly string[] = kindsWhere(({ paidEarlier }) => paidEarl
 const stageWord = (key: string, stage: Stage) =>
   STAGE_WORDS[potRules(key).route]?.[stage] ?? (`stage.${stage}` as const);
 
-const STAGE_WORDS = {
-  atOnce: {
-    taken: 'days.spent',
-    counted: 'days.spent',
-    sent: 'days.spent',
-    home: 'days.spent',
-  },
-  withCustomers: {
-    taken: 'days.account_taken',
-    sent: 'days.account_sent',
-  },
-} as Partial<
-  Record<
-    Route,
-    Partial<Record<Stage, 'days.spent' | 'days.account_taken' | 'days.account_sent'>>
-  >
->;
+type StageWord = 'days.spent' | 'days.account_taken' | 'days.account_sent';
+
+/** Words of a route's own for how far it has come. */
+const STAGE_WORDS: Partial<Record<Route, Partial<Record<Stage, StageWord>>>> = {
+  atOnce: { home: 'days.spent' },
+  withCustomers: { taken: 'days.account_taken', sent: 'days.account_sent' },
+};
 
 /** Where the parts of a bead are, each with its figure. */
 function usePlaces(): (bead: Bead) => string {

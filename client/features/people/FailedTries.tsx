@@ -41,7 +41,7 @@ export function FailedTriesScreen() {
                     </Body>
                   </Column>
                   <Body small>
-                    {`${dates.short(triedAt.slice(0, 10))} ${dates.time(triedAt)}`}
+                    {`${dates.short(dates.dateOf(triedAt))} ${dates.time(triedAt)}`}
                   </Body>
                 </SheetRow>
               ))}

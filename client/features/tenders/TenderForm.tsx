@@ -1,11 +1,6 @@
 import type { ChangeTender, NewTender, TenderList, TenderSetUp } from '@abacist/contracts';
-import {
-  kindsWhere,
-  OTHER_ACCOUNTS,
-  roomOf,
-  TENDER_ICONS,
-  type TenderKind,
-} from '@abacist/core/tenders';
+import { OTHER_ACCOUNTS, TENDER_ICONS } from '@abacist/contracts/choices';
+import { kindsWhere, roomOf, type TenderKind } from '@abacist/core/tenders';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';

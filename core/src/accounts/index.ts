@@ -10,4 +10,3 @@ export * from './reminder';
 export * from './statement';
 export * from './terms';
 export * from './writeOff';
-export * from './filters';

@@ -4,6 +4,5 @@ export { giveBackOf, inCoins, kindsWhere, roomOf } from './kinds';
 export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences, OwedPaper, TakeState, TenderRoom } from './room';
-export { OTHER_ACCOUNTS, TENDER_ICONS, type OtherAccount } from './setUp';
 export { checkTenders, settleTicket, takeOf, tendersBroken } from './settle';
 export * from './types';

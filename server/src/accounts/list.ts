@@ -1,5 +1,5 @@
 import type { AccountList, AccountQuery, AccountSummary } from '@abacist/contracts';
-import type { AccountFilter } from '@abacist/core/accounts';
+import type { AccountFilter } from '@abacist/contracts/choices';
 import { daysBetween } from '@abacist/core/dates';
 import { searchWords } from '@abacist/core/items';
 import { placeholders, row, rows, toMinor, type Db, type Value } from '../db/pool';

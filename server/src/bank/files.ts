@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
 import type { StatementImport, UploadedFile } from '@abacist/contracts';
+import { businessDate } from '@abacist/core/dates';
 import type { Outcome } from '@abacist/core/outcome';
 import type { Settlement } from '@abacist/core/settlements';
 import type { Actor, CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
+import { toInstant } from '../sales/read';
 import { refuseWith, unwrap } from '../http/errors';
 import { loadShopFor } from '../settings/shop';
 import type { BankFileWork, ReadStatement } from '../workers/bankFile.worker';
@@ -28,7 +30,7 @@ export function fileText({ contentBase64 }: UploadedFile): string {
  * @throws HttpError 422 `file.alreadyImported` with the name and day of the first time
  */
 export async function registerFile(
-  { tx, actor, now }: CommandContext,
+  { tx, shop, actor, now }: CommandContext,
   kind: 'settlement' | 'statement',
   file: UploadedFile,
 ): Promise<number> {
@@ -43,7 +45,7 @@ export async function registerFile(
   if (before) {
     throw refuseWith('file.alreadyImported', 'file', {
       name: before.name,
-      on: before.imported_at.slice(0, 10),
+      on: businessDate(new Date(toInstant(before.imported_at)), shop.zone),
     });
   }
   const { insertId } = await run(

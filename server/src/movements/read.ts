@@ -23,7 +23,8 @@ export async function openMovements(db: Db, bankAccountId: number): Promise<Move
          ${of.amount} AS amountMinor, ${of.number} AS number, ${of.reference} AS reference,
          ${of.party} AS party
        FROM ${of.table} s ${of.joins}
-       WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND ${of.standing}`,
+       WHERE s.bank_account_id = ? AND s.match_group_id IS NULL AND ${of.standing}
+         AND ${of.booked ?? 'TRUE'}`,
       ' UNION ALL ',
     ),
     MOVEMENT_KINDS.map(() => bankAccountId),
@@ -50,7 +51,7 @@ export async function movementsWhere(
        ${of.number} AS number, ${of.name} AS party, ${of.dueDate} AS dueDate,
        ${of.amount} AS amountMinor, s.match_group_id AS groupId, ${of.days} AS days
      FROM ${of.table} s ${of.joins}
-     WHERE s.bank_account_id = ? AND ${of.standing} AND ${where}`,
+     WHERE s.bank_account_id = ? AND ${of.standing} AND ${of.booked ?? 'TRUE'} AND ${where}`,
     ' UNION ALL ',
   );
   const found = await rows<Omit<MovementFound, 'days'> & { days: string | null }>(
@@ -75,7 +76,10 @@ export async function openTotal(db: Db, bankAccountId: number): Promise<number> 
   return toMinor(found?.total);
 }
 
-/** How many movements of each kind stand: another one changes it. */
+/**
+ * How many movements of each kind stand: another one changes it, also one of which the bank books
+ * nothing, since a batch that it settles is missing no more.
+ */
 export async function countStanding(db: Db, bankAccountId: number): Promise<string> {
   const found = await row<Record<MovementKind, number>>(
     db,

@@ -16,8 +16,9 @@ export type MovementFacts = {
 export type MovementStore = {
   table: string;
   joins: string;
-  /** Whether it can be at the bank: it stands, and is not zero. */
+  /** Whether it stands; and, where that is not all, whether the bank will book anything of it. */
   standing: string;
+  booked?: string;
   /** What the bank will book: below zero where money leaves. */
   amount: string;
   number: string;

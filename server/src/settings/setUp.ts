@@ -1,7 +1,8 @@
 import type { Role } from '@abacist/core/people';
 import { post } from '@abacist/core/ledger';
 import { inFund } from '@abacist/core/takings';
-import { roomOf, type OtherAccount, type TenderKind } from '@abacist/core/tenders';
+import type { OtherAccount } from '@abacist/contracts/choices';
+import { roomOf, type TenderKind } from '@abacist/core/tenders';
 import { hash } from '@node-rs/argon2';
 import type { Pool } from 'mysql2/promise';
 import { insertMany, row, rows, run } from '../db/pool';

@@ -5,7 +5,8 @@ export const SETTLEMENT: MovementStore = {
   table: 'settlement',
   joins: `JOIN processor p ON p.id = s.processor_id
     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id`,
-  standing: 's.standing AND s.to_bank_minor > 0',
+  standing: 's.standing',
+  booked: 's.to_bank_minor > 0',
   amount: 's.to_bank_minor',
   number: `CONCAT(d.series, '-', d.number)`,
   name: 'p.name',

@@ -1,4 +1,7 @@
-/* What a shop sets its tenders up with. */
+/*
+ * What people choose from. By itself, and without schemas, so that the browser need not load these:
+ * the client imports `@abacist/contracts/choices`.
+ */
 
 /** Accounts that an `other` tender may be debited to: what it costs the shop. */
 export const OTHER_ACCOUNTS = ['discountsGiven', 'expenses', 'owner'] as const;
@@ -16,3 +19,14 @@ export const TENDER_ICONS = [
   'anchor',
   'ship',
 ] as const;
+
+/** By what a list of accounts is filtered. */
+export const ACCOUNT_FILTERS = [
+  'all',
+  'overLimit',
+  'overdue',
+  'credit',
+  'onHold',
+  'closed',
+] as const;
+export type AccountFilter = (typeof ACCOUNT_FILTERS)[number];
