@@ -98,7 +98,7 @@ export class Shop {
 }
 
 /** Monday noon in the shop's zone. */
-export const MONDAY = '2026-03-02T16:00:00Z';
+const MONDAY = '2026-03-02T16:00:00Z';
 
 type Options = { demo: boolean; startAt: string };
 

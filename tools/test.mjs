@@ -3,33 +3,38 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { DATA, ROOT, run } from './lib/process.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/setup.mjs';
+import { ofJest, ofPlaywright, slowest } from './lib/slowest.mjs';
 import { main, Plain, step } from './lib/step.mjs';
 
 /* npm test: everything, from a bare machine; closes with a line that counts tests. */
 const counts = { passed: 0, failed: 0 };
+const took = [];
 
 main(async () => {
   const started = Date.now();
   mkdirSync(DATA, { recursive: true });
-  await ensureDebianPackages(['mariadb-server', 'chromium']);
-  await ensureNpmPackages();
+  await timed('Debian packages', () => ensureDebianPackages(['mariadb-server', 'chromium']));
+  await timed('npm packages', () => ensureNpmPackages());
   const { startMariadb } = await import('./lib/mariadb.mjs');
   const { ensureClient } = await import('./lib/client.mjs');
 
   // Two lanes beside each other, for two cores.
-  await step('Formatting, lint, types, folders that touch only what they may', () =>
-    Promise.all([
-      check('Lint', ['eslint', '.', '--max-warnings', '0']),
-      (async () => {
-        await check('Formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
-        await check('Types', ['tsc', '-p', 'tsconfig.json']);
-        await check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']);
-        await check('Folders touch only what they may', [
+  await step(
+    'Formatting, lint, types, folders that touch only what they may, nothing unused',
+    () =>
+      Promise.all([
+        check('Lint', ['eslint', '.', '--max-warnings', '0']),
+        (async () => {
+          await check('Formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
+          await check('Types', ['tsc', '-p', 'tsconfig.json']);
+          await check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']);
+          await check('Unused files, exports, packages', ['knip']);
+          await check('Folders touch only what they may', [
           'depcruise', '--config', '.dependency-cruiser.cjs',
           'core', 'contracts', 'server', 'client', 'sim', 'bench',
         ]); // prettier-ignore
-      })(),
-    ]),
+        })(),
+      ]),
   );
   jest('unit tests', ['core', 'contracts', 'client']);
 
@@ -46,19 +51,34 @@ main(async () => {
     );
     building.catch(() => undefined);
     jest('server tests', ['server'], env);
-    await step('Waiting for the web client', () => building);
+    await timed('Waiting for the web client', () =>
+      step('Waiting for the web client', () => building),
+    );
     await ensureClient();
     playwright(env);
   } finally {
     await database.stop();
   }
+  console.log(`\nThe slowest ten:\n${slowest(took).join('\n')}`);
   console.log(`\nIn ${Math.round((Date.now() - started) / 1000)} s:`);
   console.log(`${counts.passed} passed, ${counts.failed} failed`);
   if (counts.failed > 0 || counts.passed === 0) process.exitCode = 1;
 });
 
+/** Keeps how long a step of this command itself took. */
+async function timed(what, act) {
+  const started = Date.now();
+  const done = await act();
+  took.push({ what, ms: Date.now() - started });
+  return done;
+}
+
 /** A check that either holds or ends everything, with its own words. */
 function check(label, command) {
+  return timed(label, () => checked(label, command));
+}
+
+function checked(label, command) {
   return new Promise((resolve, reject) => {
     const child = spawn('npx', command, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
@@ -84,9 +104,9 @@ function jest(label, projects, env = {}) {
     env: { ...process.env, ...env },
   });
   if (!existsSync(file)) throw new Plain(`${label}: Jest left no result`);
-  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = JSON.parse(
-    readFileSync(file, 'utf8'),
-  );
+  const result = JSON.parse(readFileSync(file, 'utf8'));
+  took.push(...ofJest(result));
+  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = result;
   add(numPassedTests, Math.max(numFailedTests, success ? 0 : numFailedTestSuites || 1));
 }
 
@@ -104,7 +124,9 @@ function playwright(env) {
     },
   );
   if (!existsSync(file)) throw new Plain('browser tests: Playwright left no result');
-  const { stats, errors } = JSON.parse(readFileSync(file, 'utf8'));
+  const result = JSON.parse(readFileSync(file, 'utf8'));
+  took.push(...ofPlaywright(result));
+  const { stats, errors } = result;
   add(stats.expected, stats.unexpected + stats.flaky + errors.length);
 }
 

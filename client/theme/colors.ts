@@ -23,7 +23,7 @@ const light = {
   beadLoose: '#B4628A',
   scrim: 'rgba(32, 26, 23, 0.5)',
 };
-export type ColorName = keyof typeof light;
+type ColorName = keyof typeof light;
 
 const dark: Record<ColorName, string> = {
   paper: '#191410',

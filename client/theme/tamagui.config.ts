@@ -38,7 +38,7 @@ export const tamaguiConfig = createTamagui({
   settings: { defaultFont: 'body' },
 });
 
-export type AppConfig = typeof tamaguiConfig;
+type AppConfig = typeof tamaguiConfig;
 
 declare module '@tamagui/core' {
   // The way in which Tamagui takes an app's own tokens into its types.

@@ -18,7 +18,7 @@ export function beadTone(bead: Pick<Bead, 'stage' | 'looseMinor'>): BeadTone {
 }
 
 /** One bead: its shape tells the tender, its colour the state (a word always goes with it). */
-export function BeadMark({
+function BeadMark({
   shape,
   tone,
   x = 2,

@@ -20,7 +20,7 @@ export const openItemImportSchema = Joi.object<OpenItemImport>({
 });
 
 /** A row as it is looked at before anything is kept. `label`: an account’s name, a document. */
-export type FileRowView = {
+type FileRowView = {
   row: number;
   number: string;
   label: string;

@@ -34,7 +34,7 @@ export type AccountInput = {
 };
 
 /** Who holds an account: a customer of the list, or a new one with what the counter asks. */
-export type AccountHolder =
+type AccountHolder =
   | { id: number }
   | { name: string; kind: CustomerKind; phone: string; email: string; address: string };
 

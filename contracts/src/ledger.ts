@@ -1,6 +1,6 @@
 import type { AccountRole, AccountType, DocumentKind } from '@abacist/core/ledger';
 
-export type JournalLineView = {
+type JournalLineView = {
   account: AccountRole;
   number: string;
   amountMinor: number;

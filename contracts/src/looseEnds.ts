@@ -29,5 +29,5 @@ export type LooseEnd = {
   /** Where the next step is done: a path of the client. */
   path: string;
 };
-export type LooseEndPlace = 'counter' | 'days' | 'accounts' | 'bank';
+type LooseEndPlace = 'counter' | 'days' | 'accounts' | 'bank';
 export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<LooseEndPlace, number> };

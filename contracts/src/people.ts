@@ -22,7 +22,7 @@ export const switchPersonSchema = Joi.object<SwitchPerson, true>({
     .required(),
 });
 
-export type Person = { id: number; username: string; name: string; role: Role };
+type Person = { id: number; username: string; name: string; role: Role };
 
 export type ShopInfo = {
   name: string;

@@ -11,7 +11,7 @@ export type TaxAuthority = {
   accountNumber: string;
   rates: DatedRate[];
 };
-export type TaxCodeSetUp = { id: number; code: string; name: string; parts: CodePart[] };
+type TaxCodeSetUp = { id: number; code: string; name: string; parts: CodePart[] };
 export type TaxSetUp = { authorities: TaxAuthority[]; codes: TaxCodeSetUp[] };
 
 const name = {

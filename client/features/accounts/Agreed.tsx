@@ -10,7 +10,7 @@ import { Body } from '~/ui/Text';
 import { Section } from '~/ui/Section';
 
 /** Terms in words: `30 days net, 2 % within 7 days`. */
-export function useTermsText(): (terms: Terms) => string {
+function useTermsText(): (terms: Terms) => string {
   const t = useWords();
   return ({ netDays, endOfMonth, discountPercent, discountDays }) =>
     [

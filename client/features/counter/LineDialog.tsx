@@ -173,7 +173,7 @@ function discountText(discount: Discount | undefined, currency: string): string 
 }
 
 /** `10%` or `2.50`; nothing when it is empty, null when it is neither. */
-export function readDiscount(text: string, currency: string): Discount | undefined | null {
+function readDiscount(text: string, currency: string): Discount | undefined | null {
   const trimmed = text.trim();
   if (!trimmed) return undefined;
   if (trimmed.endsWith('%')) {

@@ -86,7 +86,7 @@ function Settle({ settings }: { settings: CounterSettings }) {
   );
 }
 
-export type Settlement = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
+type Settlement = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
 
 /** Sends the ticket; its receipt follows. */
 function useSale(settings: CounterSettings, approved: ReturnType<typeof useAskedFirst>) {

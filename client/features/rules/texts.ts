@@ -1,7 +1,7 @@
 import { parseAmount, toDecimal } from '@abacist/core/money';
 
 /** How a rule is typed. `optional`: it may be empty, which means none. */
-export type TextRule = {
+type TextRule = {
   as: 'days' | 'percent' | 'amount';
   optional?: true;
   /** The least that it may be: days, percent or minor units. */

@@ -7,7 +7,7 @@ import type { useTicket } from '~/features/ticket';
 
 /* What a kind of tender is at the counter: one file a kind, one row in the table. */
 
-export type CounterTender = CounterSettings['tenders'][number];
+type CounterTender = CounterSettings['tenders'][number];
 
 /** A form in which a tender is offered. Minor units. */
 export type FormProps = {

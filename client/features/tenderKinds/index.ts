@@ -13,7 +13,7 @@ import { tenderIcons } from './tenderIcons';
 import { TRANSFER } from './transfer';
 import { VOUCHER } from './voucher';
 
-export type { CounterTender, RefundDraft } from './desk';
+export type { RefundDraft } from './desk';
 
 /** Every kind of tender with its room at the counter. */
 const DESKS = {

@@ -7,7 +7,7 @@ import { accept, refuse, type Outcome, type Refusal } from '../outcome';
 const REQUIRED = ['account', 'document', 'amount'] as const;
 const OPTIONAL = ['issued', 'due', 'reference'] as const;
 type Column = (typeof REQUIRED)[number] | (typeof OPTIONAL)[number];
-export const OPEN_ITEM_COLUMNS: readonly Column[] = [
+const OPEN_ITEM_COLUMNS: readonly Column[] = [
   'account',
   'document',
   'issued',

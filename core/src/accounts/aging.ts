@@ -7,10 +7,7 @@ export type Age = (typeof AGES)[number];
 export type Aging = Record<Age, Minor>;
 
 /** The column of an item at a date, by its due date. */
-export function ageOf(
-  item: { dueDate: string | null; leftMinor: number },
-  date: IsoDate,
-): Age {
+function ageOf(item: { dueDate: string | null; leftMinor: number }, date: IsoDate): Age {
   if (item.leftMinor < 0) return 'unallocated';
   const days = item.dueDate === null ? 0 : daysBetween(item.dueDate, date);
   if (days <= 0) return 'current';

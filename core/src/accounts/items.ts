@@ -1,29 +1,28 @@
 import type { IsoDate } from '../dates';
 import { minus, sum, type Minor } from '../money';
 
-/** What an open item is: charges add to a balance, credits take off it. */
-export const CHARGE_KINDS = [
-  'charge',
-  'lateCharge',
-  'chequeFee',
-  'opening',
+/** What adds to the balance of a charge account. */
+type ChargeKind =
+  | 'charge'
+  | 'lateCharge'
+  | 'chequeFee'
+  | 'opening'
   // Each eats up the credit that was undone: paid out, brought by a cheque that the bank returned,
   // written off and owed again after all.
-  'paidOut',
-  'returnedCheque',
-  'writtenBack',
+  | 'paidOut'
+  | 'returnedCheque'
+  | 'writtenBack'
   /** A credit that was brought in by mistake is withdrawn. */
-  'withdrawnCredit',
-] as const;
-export const CREDIT_KINDS = [
-  'payment',
-  'creditNote',
-  'writeOff',
-  'openingCredit',
+  | 'withdrawnCredit';
+/** What takes off it. */
+type CreditKind =
+  | 'payment'
+  | 'creditNote'
+  | 'writeOff'
+  | 'openingCredit'
   /** A late charge, a fee or an opening item that was posted by mistake is withdrawn. */
-  'withdrawn',
-] as const;
-export type ItemKind = (typeof CHARGE_KINDS)[number] | (typeof CREDIT_KINDS)[number];
+  | 'withdrawn';
+export type ItemKind = ChargeKind | CreditKind;
 
 /** An item of a charge account as it was posted. Minor units: charges positive, credits below zero. */
 export type OpenItem = {

@@ -4,7 +4,7 @@ import { discountFor, type ChargeLeft } from './allocate';
 import type { DiscountRules } from './terms';
 
 /** How a proposal was found, in the order in which it is looked for. */
-export type ProposedBy =
+type ProposedBy =
   | 'named'
   | 'oneItem'
   | 'wholeBalance'

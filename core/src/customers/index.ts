@@ -6,10 +6,10 @@ export type CustomerKind = (typeof CUSTOMER_KINDS)[number];
 
 /** How a customer's papers write prices; `byKind`: a firm without tax, a person as the shop. */
 export const PRICE_KINDS = ['byKind', 'withTax', 'withoutTax'] as const;
-export type PriceKind = (typeof PRICE_KINDS)[number];
+type PriceKind = (typeof PRICE_KINDS)[number];
 
 /** A certificate that frees a customer from tax until its last day. */
-export type Exemption = { certificate: string; until: string };
+type Exemption = { certificate: string; until: string };
 
 /** What a ticket needs to know of its customer. */
 export type TicketCustomer = {

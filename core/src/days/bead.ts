@@ -7,7 +7,7 @@ export const STAGES = ['taken', 'counted', 'sent', 'home'] as const satisfies re
 export type Stage = (typeof STAGES)[number];
 
 /** Where takings are beside the stages: they will not come home, or need not. */
-export type Beside = Exclude<Place, Stage>;
+type Beside = Exclude<Place, Stage>;
 
 export const isStage = (place: Place): place is Stage =>
   (STAGES as readonly Place[]).includes(place);

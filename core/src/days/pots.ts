@@ -2,7 +2,7 @@ import type { Place } from '../takings';
 import type { BeadShape, Stage } from './bead';
 
 /** Kinds of pots, each the first word of its keys. */
-export const POT_KINDS = [
+const POT_KINDS = [
   'cash',
   'cheque',
   'card',
@@ -37,7 +37,7 @@ const BY_HAND = {
 } as const;
 
 /** Every kind of pot: one row. */
-export const POTS: Record<PotKind, PotRules> = {
+const POTS: Record<PotKind, PotRules> = {
   cash: { shape: 'cash', ...BY_HAND },
   cheque: { shape: 'cheque', ...BY_HAND },
   card: {

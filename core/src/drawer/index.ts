@@ -20,7 +20,7 @@ export function countTotal(count: DenominationCount): Minor {
 }
 
 /** Cash that stayed in the drawer when it was counted before: its days were below zero in sum. */
-export type Leftover = Part & { holder: string };
+type Leftover = Part & { holder: string };
 
 export type CloseState = {
   drawerId: number;
@@ -39,7 +39,7 @@ export type CloseState = {
 };
 
 /** What waits in the safe: a day’s cash, or one cheque. */
-export type NewSafeItem = {
+type NewSafeItem = {
   takingsDay: string;
   pot: string;
   amountMinor: Minor;

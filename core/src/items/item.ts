@@ -24,7 +24,7 @@ export const MOST_BARCODES = 20;
 export const ITEM_LENGTHS = { code: 40, name: 120, unit: 12, barcode: 40 } as const;
 
 /** A barcode: printable signs without a space, as a scanner types them. */
-export const BARCODE = /^[!-~]{1,40}$/;
+const BARCODE = /^[!-~]{1,40}$/;
 
 /**
  * What is wrong with an item by itself, each at its field.

@@ -6,7 +6,7 @@ import { itemRefusals, type ItemInput } from './item';
 const REQUIRED = ['code', 'name', 'department', 'price'] as const;
 const OPTIONAL = ['barcodes', 'with_tax', 'tax_code', 'unit', 'decimals', 'sold'] as const;
 type Column = (typeof REQUIRED)[number] | (typeof OPTIONAL)[number];
-export const PRICE_LIST_COLUMNS: readonly Column[] = [...REQUIRED, ...OPTIONAL];
+const PRICE_LIST_COLUMNS: readonly Column[] = [...REQUIRED, ...OPTIONAL];
 
 /** What a price list is read against. Codes are compared without case. */
 export type PriceListState = {

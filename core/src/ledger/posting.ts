@@ -5,7 +5,7 @@ import { POSTING_TABLE, type EventName, type Tagging, type Template } from './ta
 export type Dimensions = Partial<Record<Dimension, number>>;
 
 /** Whose takings a line moves: the day and the pot that took them, and in whose hands they are. */
-export type Tag = { takingsDay: string; pot: string; holder: string };
+type Tag = { takingsDay: string; pot: string; holder: string };
 
 /** Takings as they are posted; the holder by the account of each line, `spent` where none is said. */
 export type Takings = {

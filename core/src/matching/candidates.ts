@@ -16,7 +16,7 @@ export function windowOf(
 }
 
 /** A reference as it is compared: capital letters and digits only. */
-export function normaliseReference(reference: string): string {
+function normaliseReference(reference: string): string {
   return reference.toUpperCase().replace(/[^A-Z0-9]/g, '');
 }
 

@@ -1,3 +1,3 @@
 export * from './types';
-export { normaliseReference, windowOf } from './candidates';
-export { match, NODE_LIMIT, type MatchControl } from './match';
+export { windowOf } from './candidates';
+export { match, NODE_LIMIT } from './match';

@@ -11,7 +11,7 @@ export function roundCash(amount: number, stepMinor: number): Minor {
 }
 
 /** Coins and notes in circulation, in minor units, largest first. */
-export const DENOMINATIONS: Record<string, readonly number[]> = {
+const DENOMINATIONS: Record<string, readonly number[]> = {
   CAD: [10000, 5000, 2000, 1000, 500, 200, 100, 25, 10, 5],
   USD: [10000, 5000, 2000, 1000, 500, 200, 100, 25, 10, 5, 1],
   EUR: [20000, 10000, 5000, 2000, 1000, 500, 200, 100, 50, 20, 10, 5, 2, 1],

@@ -1,5 +1,5 @@
 /** Roles in rising order of what they may do and approve. */
-export const ROLES = ['clerk', 'bookkeeper', 'manager'] as const;
+const ROLES = ['clerk', 'bookkeeper', 'manager'] as const;
 export type Role = (typeof ROLES)[number];
 
 /** True when a person of `role` may do or approve what asks for `needed`. */

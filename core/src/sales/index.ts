@@ -5,6 +5,6 @@ export * from './sale';
 export * from './void';
 export * from './account';
 export * from './extras';
-export type { PaymentBack, StandingPayment } from './paymentBack';
+export type { StandingPayment } from './paymentBack';
 export { postAllocation } from './postAllocation';
 export { lineOfOrder, linesLeft, type Ordered } from './orderLines';

@@ -71,7 +71,7 @@ export type PricedTicket = {
   taxes: { authorityId: number; taxMinor: Minor }[];
 };
 
-export const MAX_LINES = 500;
+const MAX_LINES = 500;
 
 /** A quantity above nothing that may be sold with so many decimals, three at most. */
 export function isQuantity(text: string, decimals = 3): boolean {

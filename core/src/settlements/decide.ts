@@ -87,7 +87,7 @@ function compareOne(scheme: SettledScheme, batch: BatchScheme | undefined): Sche
 }
 
 /** What a settlement, or a person, clears of a batch and scheme, by the day that took it. */
-export type ClearedPart = Part & { batchId: number | null; scheme: string };
+type ClearedPart = Part & { batchId: number | null; scheme: string };
 
 /** What a processor carries of negative settlements, by day and pot; not above zero in sum. */
 export type Carried = { balanceMinor: number; parts: readonly (Part & { pot: string })[] };
@@ -179,7 +179,7 @@ function partsOf(scheme: SettledScheme, batches: readonly BatchScheme[]): Scheme
 }
 
 /** Takes an amount off what a batch holds of a scheme: what it has not is the batch's own day's. */
-export function clearedOf(
+function clearedOf(
   batch: Pick<BatchScheme, 'held'> | undefined,
   amountMinor: number,
   batchDate: string,

@@ -20,8 +20,6 @@ export const atProcessor = (processorId: number | null): string => `processor ${
 export const inFund = (drawerId: number): string => `fund ${drawerId}`;
 /** Where a tender of kind other is posted to, its money is at once. */
 export const AT_HOME = 'home';
-/** What takings were spent on, or what they were short of. */
-export const SPENT = 'spent';
 
 /** Whether a holder is named by its place still. */
 export const isByPlace = (holder: string): boolean => holder.includes('#');

@@ -1,7 +1,7 @@
 import { addRates, multiplyRates, rescale, type Rate } from '../money';
 
 /** One authority's part of a tax code, with its rate on the day in question. */
-export type TaxPart = {
+type TaxPart = {
   authorityId: number;
   rate: Rate;
   /** Authorities of this code whose tax is part of the base (compound tax), listed before. */

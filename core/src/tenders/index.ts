@@ -1,8 +1,8 @@
 export { checkCheque, type Cheque } from './kinds/cheque';
-export { checkOwnCheque, type OwnCheque } from './kinds/ownCheque';
+export { type OwnCheque } from './kinds/ownCheque';
 export { giveBackOf, inCoins, kindsWhere, roomOf } from './kinds';
 export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
-export type { AskedReferences, OwedPaper, TakeState, TenderRoom } from './room';
+export type { AskedReferences } from './room';
 export { checkTenders, settleTicket, takeOf, tendersBroken } from './settle';
 export * from './types';

@@ -17,8 +17,8 @@ import type {
 /** What a shop asks for with a card or another tender; both unless it says otherwise. */
 export type AskedReferences = { lastFour: boolean; reference: boolean };
 
-export type OfferedOf<K extends TenderKind> = Extract<OfferedTender, { kind: K }>;
-export type RefundOf<K extends TenderKind> = Extract<OfferedRefund, { kind: K }>;
+type OfferedOf<K extends TenderKind> = Extract<OfferedTender, { kind: K }>;
+type RefundOf<K extends TenderKind> = Extract<OfferedRefund, { kind: K }>;
 
 /** What of a tender is its kind's own; null where the kind has none. */
 export type TenderDetails = Pick<
@@ -32,7 +32,7 @@ export type TenderDetails = Pick<
   | 'transfer'
   | 'charge'
 >;
-export type RefundDetails = Pick<GivenRefund, 'reference' | 'ownCheque' | 'transfer'>;
+type RefundDetails = Pick<GivenRefund, 'reference' | 'ownCheque' | 'transfer'>;
 
 /** A credit note or a voucher as a ticket may use it; validUntil null: without an end. */
 export type OwedPaper = { id: number; leftMinor: number; validUntil: IsoDate | null };
@@ -59,7 +59,7 @@ export type PostAt = {
 
 type Refusal = Outcome<never> | undefined;
 
-export type Take<K extends TenderKind> = {
+type Take<K extends TenderKind> = {
   /**
    * Cash settles what all others leave, rounded to the smallest coin, and gives change; every other
    * kind pays its amount exactly.
@@ -87,7 +87,7 @@ export type Take<K extends TenderKind> = {
   post: (taken: TakenTender, at: PostAt) => JournalLine[];
 };
 
-export type GiveBack<K extends TenderKind> = {
+type GiveBack<K extends TenderKind> = {
   /**
    * Whether it goes back to the very tender that paid; else to whoever stands there, `byKind` up to
    * what the kind had paid.

@@ -174,7 +174,7 @@ function chainOf(
 }
 
 /** The items of accounts of which something is left, oldest due first. */
-export function openItems(db: Db, accountIds: readonly number[]): Promise<ItemLeft[]> {
+function openItems(db: Db, accountIds: readonly number[]): Promise<ItemLeft[]> {
   if (accountIds.length === 0) return Promise.resolve([]);
   return rows<ItemLeft>(
     db,
@@ -187,7 +187,7 @@ export function openItems(db: Db, accountIds: readonly number[]): Promise<ItemLe
 }
 
 /** What goods of a charge that came back took off it: its discount is of what is left. */
-export const CREDITED = `COALESCE((
+const CREDITED = `COALESCE((
     SELECT SUM(x.amount_minor)
     FROM sale_tender b
     JOIN open_item n ON n.sale_tender_id = b.id AND n.kind = 'creditNote'

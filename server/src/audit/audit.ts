@@ -4,7 +4,7 @@ import { readForSeal } from '../ledger/sealed';
 import { CHECKS } from './checks';
 
 /** One thing that does not hold: the entry that breaks it where there is one. */
-export type Breach = {
+type Breach = {
   check: string;
   entryId: number | null;
   about: string;

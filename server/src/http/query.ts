@@ -8,7 +8,7 @@ import { allowed, type Right } from './rights';
 import { validate } from './validate';
 
 /** What a read works with. */
-export type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
+type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
 
 /**
  * A read as an endpoint; query and path parameters are one checked object, with the body where a

@@ -156,7 +156,7 @@ export const RIGHTS = {
 export type Right = keyof typeof RIGHTS;
 
 /** Whoever is signed in. @throws HttpError 401 */
-export function actorOf(request: Request): Actor {
+function actorOf(request: Request): Actor {
   const actor = request.session?.actor;
   if (!actor) throw new HttpError(401, { error: 'notSignedIn', refusals: [] });
   return actor;

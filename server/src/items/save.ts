@@ -22,7 +22,7 @@ const COLUMNS = [
 ] as const;
 
 /** An item's row, in the order of COLUMNS. */
-export function itemRow(item: ItemInput): Value[] {
+function itemRow(item: ItemInput): Value[] {
   return [
     item.code,
     item.name,

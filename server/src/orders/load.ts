@@ -18,7 +18,7 @@ export async function lockOrders(tx: Tx, ids: readonly number[]): Promise<Order[
 }
 
 /** Orders as core computes with them. */
-export async function loadOrders(db: Db, ids: readonly number[]): Promise<Order[]> {
+async function loadOrders(db: Db, ids: readonly number[]): Promise<Order[]> {
   if (ids.length === 0) return [];
   const marks = placeholders(ids.length);
   const heads = await rows<

@@ -10,7 +10,7 @@ export type Outside = {
   terminal: Terminal | null;
 };
 
-export type Message = {
+type Message = {
   from: { name: string; address: string };
   to: string;
   subject: string;

@@ -34,7 +34,7 @@ declare module 'express-session' {
   }
 }
 
-export type SessionActor = {
+type SessionActor = {
   id: number;
   username: string;
   name: string;

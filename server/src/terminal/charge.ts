@@ -137,7 +137,7 @@ const approved = ({ lastFour, authorisation }: Stored): TerminalAnswer => ({
 });
 
 /** Minutes until an approved charge that no ticket took is a loose end. */
-export const ORPHAN_MINUTES = 10;
+const ORPHAN_MINUTES = 10;
 
 /** Charges that the terminal approved and no standing ticket took. */
 export async function terminalOrphans(db: Db, now: Date): Promise<TerminalOrphan[]> {

@@ -19,7 +19,7 @@ const PAPER_LIMIT = 30_000;
 const PAPERS = new Set(['paper.worker.ts', 'statementsOne.worker.ts', 'workbook.worker.ts']);
 
 /** A piece of work for a worker: `file` is a module of this folder with a default function. */
-export type Task<I> = { file: string; input: I };
+type Task<I> = { file: string; input: I };
 
 export type Jobs = {
   /**

@@ -110,7 +110,7 @@ export async function takeBack(trial: TrialShop): Promise<void> {
 }
 
 /** A whole line of a cash sale that nothing came back of yet, and how the API names it. */
-export function wholeLine(trial: TrialShop) {
+function wholeLine(trial: TrialShop) {
   const open = trial.sales.filter(({ by, backSoFar }) => by === 'cash' && backSoFar === 0);
   if (open.length === 0) return null;
   const sale = trial.chance.of(open);

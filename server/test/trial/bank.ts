@@ -124,7 +124,7 @@ async function settle(trial: TrialShop): Promise<BankLine | null> {
 const SHORT = 3_00;
 
 /** All batches up to yesterday, once what the processor owes for them is above nothing. */
-export function settlement(trial: TrialShop) {
+function settlement(trial: TrialShop) {
   const open = [...trial.batches].filter(([day]) => day < trial.today);
   const batches = open.map(([batchDate, batch]) => ({
     batchDate,

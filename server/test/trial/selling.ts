@@ -8,7 +8,7 @@ import { schemes, type Paid, type TrialShop } from './trialShop';
 
 /* Tickets that sell, by what pays them. */
 
-export function someGoods(trial: TrialShop): {
+function someGoods(trial: TrialShop): {
   goods: Goods[];
   lines: object[];
   less: number;

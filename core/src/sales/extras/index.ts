@@ -1,3 +1,3 @@
 export * from './decide';
-export { extraRoomOf, extrasWhere } from './kinds';
+export { extraRoomOf } from './kinds';
 export * from './types';

@@ -7,7 +7,7 @@ import type { DecidedExtra, ExtraKind, ExtraOf, ExtraState } from './types';
 /* What a kind of extra is to core: one file a kind in `kinds`, one row in its table. */
 
 /** What a kind says of an extra beside its amount: whom it names, the parts of it. */
-export type Said = Partial<Omit<DecidedExtra, 'kind' | 'amountMinor'>>;
+type Said = Partial<Omit<DecidedExtra, 'kind' | 'amountMinor'>>;
 
 export type ExtraRoom<K extends ExtraKind> = {
   /**

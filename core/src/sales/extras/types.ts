@@ -6,19 +6,7 @@ import type { AccountPayment, CreditOut, PaidAllocation, TicketAccount } from '.
 import type { PaymentBack, StandingPayment } from '../paymentBack';
 
 /** What stands on a ticket and is no goods. */
-export const EXTRA_KINDS = [
-  'voucher',
-  'voucherBack',
-  'prepayment',
-  'prepaymentBack',
-  'tip',
-  'cashBack',
-  'accountPayment',
-  'creditOut',
-  'paymentBack',
-  'chequePaid',
-] as const;
-export type ExtraKind = (typeof EXTRA_KINDS)[number];
+export type ExtraKind = ExtraLine['kind'];
 
 /** An extra as the person rings it; its amount is positive, whoever gets it. Minor units. */
 export type ExtraLine =

@@ -12,7 +12,7 @@ import { TRANSFER } from './transfer';
 import { VOUCHER } from './voucher';
 
 /** Every kind of tender with its room: whoever handles tickets asks here and knows none by name. */
-export const TENDERS = {
+const TENDERS = {
   cash: CASH,
   card: CARD,
   cheque: CHEQUE,

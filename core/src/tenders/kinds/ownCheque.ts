@@ -19,7 +19,7 @@ export type RefundByOwnCheque = {
  * What is wrong with a cheque of our own: its number (digits, as the bank will name it), who it
  * is written to. Refusals: `ownCheque.number`, `ownCheque.payee`, `text.cardNumber`.
  */
-export function checkOwnCheque(
+function checkOwnCheque(
   { number, payee }: Omit<OwnCheque, 'bankAccountId'>,
   at: string,
 ): Outcome<never> | undefined {

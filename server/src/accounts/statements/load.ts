@@ -11,7 +11,7 @@ import {
 import { placeholders, rows, type Db } from '../../db/pool';
 
 /** Who gets a statement: an account that pays for itself and its branches. */
-export type Payer = {
+type Payer = {
   id: number;
   customerId: number;
   name: string;

@@ -4,7 +4,7 @@ import type { DecidedExtra, ExtraKind, ExtraOf } from '@abacist/core/sales';
 import type { CommandContext } from '../../context';
 
 /** A voucher that a ticket sold: its paper's code is in the answer. */
-export type SoldVoucher = SaleAnswer['vouchers'][number];
+type SoldVoucher = SaleAnswer['vouchers'][number];
 
 /** An extra's row, as its kind undoes it. */
 export type ExtraRow = {

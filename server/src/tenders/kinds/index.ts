@@ -12,7 +12,7 @@ import { TRANSFER } from './transfer';
 import { VOUCHER } from './voucher';
 
 /** Every kind of tender with its room on the server. */
-export const STORES = {
+const STORES = {
   cash: CASH,
   card: CARD,
   cheque: CHEQUE,

@@ -3,7 +3,7 @@ import type { CommandContext } from '../../context';
 import type { StoredTender, TenderRow } from '../../sales/storeTenders';
 
 /** A tender's row beside which its kind keeps what is its own. */
-export type AtRow = {
+type AtRow = {
   saleId: number;
   saleTenderId: number;
   drawerSessionId: number;

@@ -1,5 +1,5 @@
 import type { ExtraRoom } from '../room';
-import { EXTRA_KINDS, type ExtraKind } from '../types';
+import type { ExtraKind } from '../types';
 import { ACCOUNT_PAYMENT } from './accountPayment';
 import { CASH_BACK } from './cashBack';
 import { CHEQUE_PAID } from './chequePaid';
@@ -12,7 +12,7 @@ import { VOUCHER } from './voucher';
 import { VOUCHER_BACK } from './voucherBack';
 
 /** Every kind of extra with its room: whoever handles tickets asks here and knows none by name. */
-export const EXTRAS = {
+const EXTRAS = {
   voucher: VOUCHER,
   voucherBack: VOUCHER_BACK,
   prepayment: PREPAYMENT,
@@ -27,7 +27,3 @@ export const EXTRAS = {
 
 /** The room of a kind that is known only at run time; it gets what is of that kind. */
 export const extraRoomOf = (kind: ExtraKind) => EXTRAS[kind] as ExtraRoom<ExtraKind>;
-
-/** The kinds of whose rooms something holds, e.g. that they take coins out of the drawer. */
-export const extrasWhere = (holds: (room: ExtraRoom<ExtraKind>) => unknown): ExtraKind[] =>
-  EXTRA_KINDS.filter((kind) => holds(extraRoomOf(kind)));
