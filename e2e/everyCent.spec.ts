@@ -154,6 +154,7 @@ test('a short settlement shows what is not home, until a second file brings it',
     const contentBase64 = Buffer.from(csv).toString('base64');
     return send(page, '/settlements', {
       processorId: 1,
+      format: 'csv',
       name: `${reference}.csv`,
       contentBase64,
     });

@@ -80,6 +80,8 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
   const server = await new Promise<Server>((listening) => {
     const started = app.listen(0, '127.0.0.1', () => listening(started));
   });
+  // As in main.ts: who asks ends an idle connection, not the server in the midst of the next command.
+  server.keepAliveTimeout = 65_000;
   const { port } = server.address() as AddressInfo;
 
   async function answer(ask: Ask): Promise<unknown> {

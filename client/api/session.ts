@@ -1,4 +1,5 @@
 import type { SessionInfo, ShopInfo } from '@abacist/contracts';
+import { mayUse, type Right } from '@abacist/contracts/rights';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
 import { ApiError, request } from './http';
@@ -21,6 +22,12 @@ export function useSignedIn(): SessionInfo & { person: NonNullable<SessionInfo['
   const session = useContext(SessionContext);
   if (!session?.person) throw new Error('nobody is signed in here');
   return { ...session, person: session.person };
+}
+
+/** Whether who is signed in may use an endpoint: what a person may not do is not offered. */
+export function useMay(): (right: Right) => boolean {
+  const { person } = useSignedIn();
+  return (right) => mayUse(person.role, right);
 }
 
 /** The shop: its currency, locale, zone and today. */

@@ -151,7 +151,7 @@ test.each<[string, Joi.Schema, unknown, string[]]>([
   [
     'a file that is no base64',
     settlementImportSchema,
-    { processorId: 1, name: 'x', contentBase64: '%' },
+    { processorId: 1, format: 'csv', name: 'x', contentBase64: '%' },
     ['contentBase64 string.base64'],
   ],
   [

@@ -1,27 +1,8 @@
+import type { LooseEndKind, LooseEndPlace } from '@abacist/core/looseEnds';
+
 /** Something that does not tie and needs a person, with the next step. */
 export type LooseEnd = {
-  code:
-    | 'drawerNotCounted'
-    | 'slipNotAtBank'
-    | 'batchNotSettled'
-    | 'chequeNotCashed'
-    | 'accountOverLimit'
-    | 'accountOverdue'
-    | 'accountCredit'
-    | 'chequeReturned'
-    | 'chequeOwed'
-    | 'transferNotAtBank'
-    | 'returnNotAtBank'
-    | 'settlementDiffers'
-    | 'settlementNotAtBank'
-    | 'settlementCarried'
-    | 'lineReserved'
-    | 'lineUnknown'
-    | 'creditExpiring'
-    | 'creditExpired'
-    | 'voucherExpiring'
-    | 'voucherExpired'
-    | 'terminalOrphan';
+  code: LooseEndKind;
   place: LooseEndPlace;
   ageDays: number;
   amountMinor: number;
@@ -29,5 +10,4 @@ export type LooseEnd = {
   /** Where the next step is done: a path of the client. */
   path: string;
 };
-type LooseEndPlace = 'counter' | 'days' | 'accounts' | 'bank';
 export type LooseEnds = { ends: LooseEnd[]; byPlace: Record<LooseEndPlace, number> };

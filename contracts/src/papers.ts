@@ -1,16 +1,8 @@
+import { PAPER_KINDS, type PaperKind } from '@abacist/core/documents';
 import Joi from 'joi';
 import { emailAddress, id, safeText, uploadedFile, type UploadedFile } from './common';
 
-/** A kind of paper, and the document that it is made of. */
-export const PAPERS = {
-  receipt: ['sale'],
-  invoice: ['sale'],
-  creditNote: ['creditNote'],
-  quotation: ['order'],
-  order: ['order'],
-  deliveryNote: ['sale', 'order'],
-} as const;
-export type PaperKind = keyof typeof PAPERS;
+/** What a paper is made of. */
 export type PaperSubject = 'sale' | 'order' | 'creditNote';
 
 /** Issues a paper: as a file to open, by mail, or on the roll printer. */
@@ -24,7 +16,7 @@ export type IssuePaper = {
   to?: string;
 };
 export const issuePaperSchema = Joi.object<IssuePaper>({
-  kind: Joi.valid(...Object.keys(PAPERS)).required(),
+  kind: Joi.valid(...PAPER_KINDS).required(),
   subject: Joi.valid('sale', 'order', 'creditNote').required(),
   subjectId: id.required(),
   format: Joi.valid('page', 'roll').required(),

@@ -1,11 +1,16 @@
+import { SETTLEMENT_FORMATS, type SettlementFormat } from '@abacist/core/settlementFormats';
 import type { SchemeFinding } from '@abacist/core/settlements';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile, reasonText, safeText } from './common';
 
-export type SettlementImport = UploadedFile & { processorId: number };
+export type SettlementImport = UploadedFile & {
+  processorId: number;
+  format: SettlementFormat;
+};
 export const settlementImportSchema = Joi.object<SettlementImport>({
   ...uploadedFile,
   processorId: id.required(),
+  format: Joi.valid(...SETTLEMENT_FORMATS).required(),
 });
 
 export type SettlementAnswer = {

@@ -1,3 +1,5 @@
+import type { Role } from './people';
+
 /**
  * What a decision of the core answers: a value, or the reasons why not.
  * A refusal is a value, not an exception; wording stands in the client's catalogues by `code`.
@@ -25,6 +27,6 @@ export function refuse(code: string, at?: string, params?: Refusal['params']): O
 export type BrokenRule = {
   code: string;
   /** `clerk`: whoever does it says so himself. */
-  approver: 'clerk' | 'bookkeeper' | 'manager';
+  approver: Role;
   params?: Record<string, string | number>;
 };

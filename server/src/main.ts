@@ -13,6 +13,8 @@ import { connectOutside } from './outside/outside';
 const START_PATIENCE = 120_000;
 /** How long requests that run may still take when the server is told to end. */
 const LEAVE_WITHIN = 15_000;
+/** Longer than a browser or a proxy keeps an idle connection: it is they who end it, never between two commands. */
+const KEEP_ALIVE_MS = 65_000;
 
 /** Starts the server from its environment; SIGTERM or SIGINT end it cleanly. */
 async function start(): Promise<void> {
@@ -64,6 +66,7 @@ async function start(): Promise<void> {
     const address = server.address();
     if (address && typeof address === 'object') process.send?.({ port: address.port });
   });
+  server.keepAliveTimeout = KEEP_ALIVE_MS;
   let ending = false;
   const end = async () => {
     if (ending) return;

@@ -64,6 +64,7 @@ const BREAKS: Record<string, string> = {
   'every entry has its document': `DELETE FROM document WHERE kind = 'slip'`,
   'every document has its entry, or says that it moves nothing': `UPDATE document SET entry_id = NULL WHERE kind = 'settlement'`,
   'every sale has its document': `DELETE FROM document WHERE kind = 'sale' AND number = 1`,
+  'an entry is turned around by the kind of document that undoes it': `UPDATE entry SET kind = 'slipRecall' WHERE kind = 'saleVoid' LIMIT 1`,
   'a reversing entry turns each line of its entry': `UPDATE ${lines('saleVoid', 'sales').replace('entry_line', 'entry_line SET department_id = 1')}`,
   'kept balances by month are the sums of sealed lines':
     'UPDATE balance_month SET debit_minor = debit_minor + 1 LIMIT 1',

@@ -39,7 +39,12 @@ export async function countAndClose(
 }
 
 export const importSettlement = (person: Person, csv: string, name = 'settlement.csv') =>
-  person.send('/settlements', { processorId: 1, name, contentBase64: base64(csv) });
+  person.send('/settlements', {
+    processorId: 1,
+    format: 'csv',
+    name,
+    contentBase64: base64(csv),
+  });
 
 export const importStatement = (
   person: Person,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { request as ask } from 'node:http';
 import { mayAs, type Role } from '@abacist/core/people';
-import { RIGHTS } from '../src/http/rights';
+import { RIGHTS } from '@abacist/contracts/rights';
 import { watchClock } from '../src/ledger/clock';
 import { tidy } from '../src/housekeeping';
 import { importStatement, statementOf } from './day';

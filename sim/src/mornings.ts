@@ -100,6 +100,7 @@ async function settleBatches(world: World, date: string, back: number): Promise<
     const csv = settlementCsv(reference, date, [batch]);
     const file: SettlementImport = {
       processorId: 1,
+      format: 'csv',
       name: `${reference}.csv`,
       contentBase64: Buffer.from(csv).toString('base64'),
     };

@@ -1,10 +1,9 @@
 import type { AccountPage, AllocationView } from '@abacist/contracts';
 import { AGES, type ItemKind } from '@abacist/core/accounts';
-import { mayAs } from '@abacist/core/people';
 import { useMedia } from '@tamagui/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { useSignedIn } from '~/api/session';
+import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -29,7 +28,7 @@ export function AccountScreen({ id }: { id: number }) {
   const t = useWords();
   const media = useMedia();
   const account = useAccount(id);
-  const { person } = useSignedIn();
+  const may = useMay();
   const data = account.data;
   return (
     <Screen
@@ -42,7 +41,7 @@ export function AccountScreen({ id }: { id: number }) {
       back="/accounts"
       width={media.desk ? 1160 : 760}
       right={
-        data && !data.closed && mayAs(person.role, 'bookkeeper') ? (
+        data && !data.closed && may('POST /accounts/:id') ? (
           <Button
             label={t('accounts.edit')}
             onPress={() => router.push(`/accounts/${id}/change` as never)}
@@ -154,7 +153,7 @@ function Given({ account }: { account: AccountPage }) {
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
-  const { person } = useSignedIn();
+  const may = useMay();
   const [all, setAll] = useState(false);
   const [undoing, setUndoing] = useState<AllocationView | null>(null);
   const { allocations } = account;
@@ -162,7 +161,7 @@ function Given({ account }: { account: AccountPage }) {
     !SPENT.includes(chargeKind) &&
     creditKind !== 'withdrawn' &&
     !account.closed &&
-    mayAs(person.role, 'bookkeeper');
+    may('POST /allocations/:id/undo');
   if (allocations.length === 0) return null;
   const shown = all ? allocations : allocations.slice(0, 3);
   return (

@@ -1,8 +1,7 @@
 import type { AccountPage, ItemView } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
-import { mayAs } from '@abacist/core/people';
 import { useState, type ReactNode } from 'react';
-import { useSignedIn } from '~/api/session';
+import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -19,13 +18,13 @@ import { WriteOffDialog } from './WriteOff';
 /** Charges and credits of which something is left, the oldest due first. */
 export function OpenItems({ account }: { account: AccountPage }) {
   const t = useWords();
-  const { person } = useSignedIn();
+  const may = useMay();
   const [giving, setGiving] = useState<ItemView | null>(null);
   const [paying, setPaying] = useState<ItemView | null>(null);
   const [withdrawing, setWithdrawing] = useState<ItemView | null>(null);
   const [writing, setWriting] = useState(false);
   const charges = account.items.some(({ leftMinor }) => leftMinor > 0);
-  const mayChange = !account.closed && mayAs(person.role, 'bookkeeper');
+  const mayChange = !account.closed && may('POST /accounts/:id/allocations');
   return (
     <Section title={t('accounts.items')}>
       <Sheet role="list" aria-label={t('accounts.items')}>

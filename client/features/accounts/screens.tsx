@@ -1,9 +1,8 @@
 import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/contracts/choices';
-import { mayAs } from '@abacist/core/people';
 import Plus from 'lucide-react-native/icons/plus';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { useSignedIn } from '~/api/session';
+import { useMay, useSignedIn } from '~/api/session';
 import { LooseEndsButton } from '~/features/looseEnds';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -31,7 +30,8 @@ export { StatementsScreen } from './Statements';
 export function AccountsScreen() {
   const t = useWords();
   const money = useMoney();
-  const { shop, person } = useSignedIn();
+  const { shop } = useSignedIn();
+  const may = useMay();
   const [text, setText] = useState('');
   const [filter, setFilter] = useState<AccountFilter>('all');
   const list = useAccountList(text, filter);
@@ -71,7 +71,7 @@ export function AccountsScreen() {
             </Body>
             {accounts.length > 0 || !unfiltered ? (
               <Line gap="$2" flexWrap="wrap" maxWidth="100%">
-                {mayAs(person.role, 'bookkeeper') ? <DeskWork /> : null}
+                {may('GET /aging') ? <DeskWork /> : null}
                 {add}
               </Line>
             ) : null}
@@ -89,7 +89,7 @@ export function AccountsScreen() {
               unfiltered ? (
                 <Line gap="$2" flexWrap="wrap">
                   {add}
-                  {mayAs(person.role, 'bookkeeper') ? (
+                  {may('POST /account-files/accounts') ? (
                     <Button
                       label={t('accountFiles.title')}
                       onPress={() => router.push('/accounts/files' as never)}

@@ -5,6 +5,7 @@ import type {
   SettlementImport,
   SettlementView,
 } from '@abacist/contracts';
+import { SETTLEMENT_FILES, SETTLEMENT_FORMATS } from '@abacist/core/settlementFormats';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
@@ -47,15 +48,17 @@ function Import({ view }: { view: CardsView }) {
   const differing = send.data?.findings.filter(({ differenceMinor }) => differenceMinor !== 0);
   return (
     <Column paddingHorizontal="$4" gap="$3">
-      {view.processors.map(({ id, name }) => (
-        <FilePick
-          key={id}
-          label={t('cards.import', { name })}
-          accept=".csv,text/csv"
-          disabled={send.isPending}
-          onPick={(file) => send.mutate({ ...file, processorId: id })}
-        />
-      ))}
+      {view.processors.flatMap(({ id, name }) =>
+        SETTLEMENT_FORMATS.map((format) => (
+          <FilePick
+            key={`${id} ${format}`}
+            label={t('cards.import', { name })}
+            accept={SETTLEMENT_FILES[format]}
+            disabled={send.isPending}
+            onPick={(file) => send.mutate({ ...file, processorId: id, format })}
+          />
+        )),
+      )}
       <ErrorNote error={send.error} />
       {send.data ? (
         <Column role="status" gap="$1">

@@ -1,11 +1,11 @@
-import { mayAs } from '@abacist/core/people';
-import { useSignedIn } from '~/api/session';
+import type { Right } from '@abacist/contracts/rights';
+import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Column, Sheet } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Body } from '~/ui/Text';
 
-type Page = { to: string; name: string; needs?: 'manager' };
+type Page = { to: string; name: string; needs?: Right };
 const PAGES = [
   { to: '/books/items', name: 'shopItems' },
   { to: '/books/departments', name: 'shopDepartments' },
@@ -15,14 +15,14 @@ const PAGES = [
   { to: '/books/account-rules', name: 'shopAccountRules' },
   { to: '/books/papers', name: 'shopPapers' },
   { to: '/books/customers', name: 'shopCustomers' },
-  { to: '/books/failed-tries', name: 'shopTries', needs: 'manager' },
+  { to: '/books/failed-tries', name: 'shopTries', needs: 'GET /failed-tries' },
 ] as const satisfies Page[];
 
 /** What the shop sets up: each leads to a page of its own. */
 export function ShopPages() {
   const t = useWords();
-  const { person } = useSignedIn();
-  const pages = PAGES.filter((page) => !('needs' in page) || mayAs(person.role, page.needs));
+  const may = useMay();
+  const pages = PAGES.filter((page) => !('needs' in page) || may(page.needs));
   return (
     <Sheet role="list">
       {pages.map(({ to, name }) => (

@@ -1,10 +1,9 @@
 import type { ChequesAtBank, SaleDetail } from '@abacist/contracts';
-import { mayAs } from '@abacist/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { request } from '~/api/http';
-import { useSignedIn } from '~/api/session';
+import { useMay } from '~/api/session';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -20,11 +19,11 @@ type Payment = SaleDetail['payments'][number];
 /** What became of a ticket's cheque after it went to the bank, and what can be done about it. */
 export function ReturnedCheque({ payment }: { payment: Payment }) {
   const { cheque, chequeState } = payment;
-  const { person } = useSignedIn();
+  const may = useMay();
   if (!cheque || !chequeState) return null;
   const { id, atBank, missing, returned } = chequeState;
   if (returned) return <Returned returned={returned} number={cheque.number} />;
-  if (!mayAs(person.role, 'bookkeeper')) return null;
+  if (!may('POST /cheques/:id/return')) return null;
   if (missing) return <Missing chequeId={id} number={cheque.number} />;
   if (!atBank) return null;
   return <AtBank chequeId={id} number={cheque.number} />;
@@ -87,7 +86,7 @@ function Returned({
   const dates = useDates();
   const money = useMoney();
   const ticket = useTicket();
-  const { person } = useSignedIn();
+  const may = useMay();
   const [asking, setAsking] = useState<'writeOff' | 'undo' | null>(null);
   const { id, date, owedMinor, writtenOffMinor } = returned;
   const payMinor = owedMinor > 0 ? owedMinor : writtenOffMinor;
@@ -117,13 +116,13 @@ function Returned({
               label={t('cheques.paid', { amount: money(payMinor) })}
               onPress={take}
             />
-            {owedMinor > 0 && mayAs(person.role, 'bookkeeper') ? (
+            {owedMinor > 0 && may('POST /returned-cheques/:id/write-off') ? (
               <Button label={t('cheques.writeOff')} onPress={() => setAsking('writeOff')} />
             ) : null}
           </Line>
         </>
       ) : null}
-      {mayAs(person.role, 'bookkeeper') ? (
+      {may('POST /returned-cheques/:id/undo') ? (
         <Line>
           <Button label={t('cheques.undo')} onPress={() => setAsking('undo')} />
         </Line>

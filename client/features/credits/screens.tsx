@@ -1,13 +1,12 @@
 import type { CreditNote, ExtendCredit, VoucherView } from '@abacist/contracts';
 import { addDays, isIsoDate } from '@abacist/core/dates';
-import { mayAs } from '@abacist/core/people';
 import type { RefundState } from '@abacist/core/returns';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
-import { useSignedIn } from '~/api/session';
+import { useMay } from '~/api/session';
 import { PapersButton } from '~/features/papers';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
@@ -130,7 +129,7 @@ function OwedRow({
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
-  const { person } = useSignedIn();
+  const may = useMay();
   const [extending, setExtending] = useState(false);
   const expire = useCommand<object, { number: string }>(`${path}/${owed.id}/expire`);
   const { validUntil, expired } = owed;
@@ -164,7 +163,7 @@ function OwedRow({
         {open && validUntil !== null ? (
           <Button label={t('credits.extend')} onPress={() => setExtending(true)} />
         ) : null}
-        {expired && mayAs(person.role, 'bookkeeper') ? (
+        {expired && may(`POST ${path}/:id/expire`) ? (
           <Button label={t('credits.expire')} onPress={() => expire.mutate({})} />
         ) : null}
       </Line>

@@ -1,5 +1,6 @@
 import type { CancelOrder, OrderDetail } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
+import { papersOf } from '@abacist/core/documents';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -39,11 +40,7 @@ export function OrderScreen({ id }: { id: number }) {
       back="/orders"
       right={
         order.data ? (
-          <PapersButton
-            subject="order"
-            subjectId={id}
-            kinds={order.data.kind === 'quotation' ? ['quotation'] : ['order', 'deliveryNote']}
-          />
+          <PapersButton subject="order" subjectId={id} kinds={papersOf(order.data.kind)} />
         ) : null
       }
     >

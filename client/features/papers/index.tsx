@@ -1,4 +1,5 @@
-import type { IssuePaper, PaperIssued, PaperKind, PaperSubject } from '@abacist/contracts';
+import type { IssuePaper, PaperIssued, PaperSubject } from '@abacist/contracts';
+import type { PaperKind } from '@abacist/core/documents';
 import { isEmail } from '@abacist/core/customers';
 import FileText from 'lucide-react-native/icons/file-text';
 import Mail from 'lucide-react-native/icons/mail';

@@ -1,5 +1,6 @@
 import type { SaleDetail, SaleSummary } from '@abacist/contracts';
 import { inCoins } from '@abacist/core/tenders';
+import { papersOf } from '@abacist/core/documents';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useCommand } from '~/api/command';
@@ -110,9 +111,7 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
           <PapersButton
             subject="sale"
             subjectId={id}
-            kinds={
-              sale.data.lines.length ? ['receipt', 'invoice', 'deliveryNote'] : ['receipt']
-            }
+            kinds={sale.data.lines.length ? papersOf('sale') : ['receipt']}
           />
         ) : null
       }

@@ -1,5 +1,5 @@
 import { styled, useMedia, useTheme, View } from '@tamagui/core';
-import { mayAs } from '@abacist/core/people';
+import type { Right } from '@abacist/contracts/rights';
 import { Link } from 'expo-router';
 import Calculator from 'lucide-react-native/icons/calculator';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
@@ -9,7 +9,7 @@ import BookOpen from 'lucide-react-native/icons/book-open';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
 import { useLooseEnds } from '~/features/looseEnds';
-import { useSignedIn, useSignOut } from '~/api/session';
+import { useMay, useSignedIn, useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
@@ -18,7 +18,8 @@ import { Body, Heading } from '~/ui/Text';
 type Place = {
   name: 'counter' | 'days' | 'accounts' | 'bank' | 'books';
   icon: LucideIcon;
-  needs: 'clerk' | 'bookkeeper';
+  /** What it begins with. */
+  needs: Right;
   /** Paths that belong to it besides its own. */
   also: string[];
 };
@@ -26,13 +27,13 @@ const PLACES: Place[] = [
   {
     name: 'counter',
     icon: Calculator,
-    needs: 'clerk',
+    needs: 'GET /counter',
     also: ['/sales', '/customers', '/orders'],
   },
-  { name: 'days', icon: CalendarDays, needs: 'clerk', also: ['/trail'] },
-  { name: 'accounts', icon: NotebookPen, needs: 'clerk', also: [] },
-  { name: 'bank', icon: Landmark, needs: 'bookkeeper', also: ['/lines'] },
-  { name: 'books', icon: BookOpen, needs: 'bookkeeper', also: [] },
+  { name: 'days', icon: CalendarDays, needs: 'GET /days', also: ['/trail'] },
+  { name: 'accounts', icon: NotebookPen, needs: 'GET /accounts', also: [] },
+  { name: 'bank', icon: Landmark, needs: 'GET /safe', also: ['/lines'] },
+  { name: 'books', icon: BookOpen, needs: 'GET /journal', also: [] },
 ];
 
 const Bar = styled(View, {
@@ -57,9 +58,10 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
   const media = useMedia();
   const t = useWords();
   const { person } = useSignedIn();
+  const may = useMay();
   const signOut = useSignOut();
   const ends = useLooseEnds();
-  const places = PLACES.filter(({ needs }) => mayAs(person.role, needs));
+  const places = PLACES.filter(({ needs }) => may(needs));
   const counts: Partial<Record<Place['name'], number>> = ends.data?.byPlace ?? {};
   const bar = (
     <Bar data-noprint aria-label={t('shell.places')}>

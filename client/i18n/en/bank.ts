@@ -157,10 +157,10 @@ export const bank = {
     ofSale: '{{number}} · {{label}}',
     withOthers: 'Each step carries it together with the rest of that day’s {{label}}.',
     ofTicket: 'of receipt {{number}}',
-    isPayment: 'It is a payment on an account',
+    is_payment: 'It is a payment on an account',
     whosePayment: 'Whose payment it is',
-    isReturned: 'It is a cheque that came back',
-    isOurs: 'It is one of ours',
+    is_returnedCheque: 'It is a cheque that came back',
+    is_ours: 'It is one of ours',
     whichOfOurs: 'What moved this money',
     noneOfOurs: 'Nothing under way moves {{amount}}. It may be recorded later.',
     undoAsk:

@@ -1,41 +1,75 @@
+/** What a customer is handed, as a page, by mail or from the roll. */
+export const PAPER_KINDS = [
+  'receipt',
+  'invoice',
+  'creditNote',
+  'quotation',
+  'order',
+  'deliveryNote',
+] as const;
+export type PaperKind = (typeof PAPER_KINDS)[number];
+
+type DocumentRoom = {
+  /** What stands before its numbers: a gapless series of its own. */
+  series: string;
+  /** The kind of document that undoes it by turning its entry around, line by line. */
+  undoneBy?: string;
+  papers?: readonly PaperKind[];
+};
+
 /**
- * Every kind of numbered document: what stands before its numbers, a gapless series of its own. The
- * entry that a document posts is of its kind.
+ * Every kind of numbered document. The entry that a document posts is of its kind; who may make one
+ * stands with the rights (`RIGHTS` of the contract).
  */
 export const DOCUMENTS = {
-  sale: { series: 'R' },
+  sale: { series: 'R', undoneBy: 'saleVoid', papers: ['receipt', 'invoice', 'deliveryNote'] },
   saleVoid: { series: 'V' },
   drawerClose: { series: 'C' },
-  slip: { series: 'D' },
+  slip: { series: 'D', undoneBy: 'slipRecall' },
   slipRecall: { series: 'DU' },
-  settlement: { series: 'S' },
+  settlement: { series: 'S', undoneBy: 'settlementUndo' },
   settlementUndo: { series: 'SU' },
-  batchDifference: { series: 'BD' },
+  batchDifference: { series: 'BD', undoneBy: 'batchDifferenceUndo' },
   batchDifferenceUndo: { series: 'BU' },
-  match: { series: 'M' },
+  match: { series: 'M', undoneBy: 'matchUndo' },
   matchUndo: { series: 'U' },
   opening: { series: 'O' },
   bankOpening: { series: 'B' },
-  creditNote: { series: 'N' },
+  creditNote: { series: 'N', papers: ['creditNote'] },
   creditExpired: { series: 'X' },
   voucherExpired: { series: 'XV' },
   chequeFound: { series: 'CF' },
-  quotation: { series: 'Q' },
-  order: { series: 'A' },
+  quotation: { series: 'Q', papers: ['quotation'] },
+  order: { series: 'A', papers: ['order', 'deliveryNote'] },
   orderCancel: { series: 'K' },
-  allocation: { series: 'L' },
+  allocation: { series: 'L', undoneBy: 'allocationUndo' },
   allocationUndo: { series: 'LU' },
   accountStatement: { series: 'T' },
-  writeOff: { series: 'W' },
+  writeOff: { series: 'W', undoneBy: 'writeOffUndo' },
   writeOffUndo: { series: 'WU' },
   openingItems: { series: 'OA' },
   itemWithdrawn: { series: 'Y' },
   lateCharge: { series: 'F' },
-  chequeReturn: { series: 'H' },
+  chequeReturn: { series: 'H', undoneBy: 'chequeReturnUndo' },
   chequeReturnUndo: { series: 'HU' },
   chequeWriteOff: { series: 'WH' },
-} as const;
+} as const satisfies Record<string, DocumentRoom>;
 export type DocumentKind = keyof typeof DOCUMENTS;
+export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];
+
+/** The kinds that undo another. */
+export type UndoingKind = Extract<
+  (typeof DOCUMENTS)[DocumentKind],
+  { undoneBy: string }
+>['undoneBy'];
+
+/** The document that undoes one of a kind by turning its entry around; undefined: none does. */
+export const undoneBy = (kind: DocumentKind): string | undefined =>
+  (DOCUMENTS[kind] as DocumentRoom).undoneBy;
+
+/** The papers that a document is handed out as. */
+export const papersOf = (kind: DocumentKind): readonly PaperKind[] =>
+  (DOCUMENTS[kind] as DocumentRoom).papers ?? [];
 
 /** A document's number as people read it: `R-123`. */
 export const documentNumber = (kind: DocumentKind, number: number): string =>

@@ -1,2 +1,4 @@
 export * from './read';
+export * from './readers';
+export type { SettlementFormat } from './formats';
 export * from './decide';

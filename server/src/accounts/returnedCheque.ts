@@ -6,6 +6,7 @@ import type {
 } from '@abacist/contracts';
 import { decideChequeReturn, type ChequePayment } from '@abacist/core/accounts';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
+import { ROLES } from '@abacist/core/people';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -259,7 +260,7 @@ export async function writeOffCheque(
   const { leftMinor } = found;
   if (leftMinor === 0) throw refuseWith('returnedCheque.nothingLeft');
   const { bookkeeperWriteOffMinor: allowedMinor } = await loadAccountRules(tx);
-  const alone = actor.role === 'manager' || leftMinor <= allowedMinor;
+  const alone = ROLES[actor.role].unbound || leftMinor <= allowedMinor;
   const params = { amountMinor: leftMinor, allowedMinor };
   const approvalId = await context.approve(
     alone ? [] : [{ code: 'rule.writeOff', approver: 'manager', params }],

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { StatementImport, UploadedFile } from '@abacist/contracts';
+import type { SettlementImport, StatementImport, UploadedFile } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Outcome } from '@abacist/core/outcome';
 import type { Settlement } from '@abacist/core/settlements';
@@ -71,9 +71,14 @@ export const readStatements = (deps: Deps, { format, ...file }: StatementImport)
 /** The settlement of an uploaded file, checked whole. @throws HttpError 422 */
 export async function readSettlementFile(
   deps: Deps,
-  file: UploadedFile,
+  { format, ...file }: SettlementImport,
   actor: Actor,
 ): Promise<Settlement> {
   const { currency } = await loadShopFor(deps.pool, actor);
-  return read<Settlement>(deps, { what: 'settlement', text: fileText(file), currency });
+  return read<Settlement>(deps, {
+    what: 'settlement',
+    text: fileText(file),
+    format,
+    currency,
+  });
 }

@@ -1,9 +1,10 @@
 import type { BeadTrail, DaySheet, Rod } from '@abacist/contracts';
+import { ROLES } from '@abacist/core/people';
 import type { Actor, Shop } from '../context';
 
 /** Whether a person must not see what a drawer should hold before it is counted. */
 export const countsBlind = (shop: Shop, actor: Actor): boolean =>
-  shop.blindCount && actor.role === 'clerk';
+  shop.blindCount && ROLES[actor.role].countsBlind;
 
 const IN_DRAWER = ['cash', 'cheque'];
 

@@ -11,7 +11,8 @@ import { standsAt, type Stands } from '../people/tries';
 import { loadShopFor } from '../settings/shop';
 import { HttpError, notFound, refuseWith } from './errors';
 import { KEY } from './keyForm';
-import { allowed, type Right } from './rights';
+import type { Right } from '@abacist/contracts/rights';
+import { allowed } from './rights';
 import { validate } from './validate';
 
 /** Stands where the hash of a command would, for a key that was taken so that none comes. */

@@ -4,7 +4,8 @@ import Joi from 'joi';
 import type { Actor, Deps, Shop } from '../context';
 import type { Db } from '../db/pool';
 import { loadShopFor } from '../settings/shop';
-import { allowed, type Right } from './rights';
+import type { Right } from '@abacist/contracts/rights';
+import { allowed } from './rights';
 import { validate } from './validate';
 
 /** What a read works with. */

@@ -5,6 +5,7 @@ import {
   reverseLines,
   type DocumentKind,
   type JournalLine,
+  type UndoingKind,
 } from '@abacist/core/ledger';
 import { IN_DRAWER, isByPlace, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
@@ -60,7 +61,7 @@ export async function postDocument(
 export async function postReversal(
   context: CommandContext,
   entryId: number | null,
-  document: Omit<NewEntry, 'lines' | 'reversesEntryId'>,
+  document: Omit<NewEntry, 'kind' | 'lines' | 'reversesEntryId'> & { kind: UndoingKind },
 ): Promise<{ entryId: number | null; number: string }> {
   return postDocument(context, {
     ...document,

@@ -8,7 +8,7 @@ export function looseEndRoutes(deps: Deps): Router {
   router.get(
     '/loose-ends',
     query(deps, 'GET /loose-ends', noInput, ({ db, deps, shop, today, actor }) =>
-      looseEnds(db, shop, today, deps.clock(), actor.role),
+      looseEnds({ db, shop, today, now: deps.clock() }, actor.role),
     ),
   );
   return router;

@@ -1,4 +1,5 @@
-import type { LooseEnd, TrailStep } from '@abacist/contracts';
+import type { TrailStep } from '@abacist/contracts';
+import type { LooseEndKind } from '@abacist/core/looseEnds';
 
 /** What is told of a movement beside its amount. */
 export type MovementFacts = {
@@ -42,5 +43,5 @@ export type MovementStore = {
   /** What the trail says of it. */
   note: (facts: MovementFacts) => TrailStep['note'];
   /** The loose end that it is when the bank doesn't show it in time; it leads to the statement, or to its ticket. */
-  late: { code: LooseEnd['code']; toTicket?: true };
+  late: { code: LooseEndKind; toTicket?: true };
 };

@@ -1,10 +1,5 @@
-import {
-  PAPERS,
-  type IssuePaper,
-  type PaperIssued,
-  type PaperKind,
-  type PaperSubject,
-} from '@abacist/contracts';
+import { type IssuePaper, type PaperIssued, type PaperSubject } from '@abacist/contracts';
+import { papersOf, type DocumentKind, type PaperKind } from '@abacist/core/documents';
 import { businessDate } from '@abacist/core/dates';
 import type { Actor, CommandContext, Deps, Shop } from '../context';
 import { pause } from '../db/away';
@@ -23,6 +18,13 @@ import type { PageSize } from './pdf';
 import { renderSlip } from './slip';
 import { word } from './words';
 
+/** The documents that a subject may be. */
+const SUBJECTS: Record<PaperSubject, DocumentKind[]> = {
+  sale: ['sale'],
+  order: ['quotation', 'order'],
+  creditNote: ['creditNote'],
+};
+
 type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
 
 /**
@@ -38,7 +40,7 @@ export async function issuePaper(
 ): Promise<CommandResult<PaperIssued>> {
   const { tx, shop, today, actor, now } = context;
   const { kind, subject, subjectId, format, how } = command;
-  if (!(PAPERS[kind] as readonly string[]).includes(subject)) {
+  if (!SUBJECTS[subject].some((document) => papersOf(document).includes(kind))) {
     throw refuseWith('paper.kind', 'kind');
   }
   const keep = async (copy: boolean) => {
@@ -212,7 +214,7 @@ async function contentOf(
   if (subject === 'order') {
     const order = await readOrder(db, subjectId, today);
     if (!order) throw notFound('order.unknown');
-    if (kind !== 'deliveryNote' && kind !== order.kind) throw refuseWith('paper.kind', 'kind');
+    if (!papersOf(order.kind).includes(kind)) throw refuseWith('paper.kind', 'kind');
     const address = await addressOf(db, order.customerId);
     return paperOfOrder(kind as 'quotation', order, address, head, copy);
   }

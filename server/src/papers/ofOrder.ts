@@ -1,4 +1,5 @@
-import type { CreditNote, OrderDetail, PaperKind, SaleDetail } from '@abacist/contracts';
+import type { CreditNote, OrderDetail, SaleDetail } from '@abacist/contracts';
+import type { PaperKind } from '@abacist/core/documents';
 import type { HeadOfShop, PaperContent } from './content';
 import { formats, plain, shopHead } from './format';
 import { word } from './words';

@@ -1,4 +1,5 @@
-import type { PaperKind, SaleDetail } from '@abacist/contracts';
+import type { SaleDetail } from '@abacist/contracts';
+import type { PaperKind } from '@abacist/core/documents';
 import type { HeadOfShop, PaperContent, PaperLine } from './content';
 import { formats, plain, shopHead } from './format';
 import { word } from './words';

@@ -5,11 +5,11 @@ import {
   type SessionInfo,
 } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
-import type { Role } from '@abacist/core/people';
+import { APPROVERS, type Role } from '@abacist/core/people';
 import { verify } from '@node-rs/argon2';
 import { Router, type Request } from 'express';
 import type { Deps } from '../context';
-import { row, rows } from '../db/pool';
+import { placeholders, row, rows } from '../db/pool';
 import { HttpError, refuseWith } from '../http/errors';
 import { noInput, query } from '../http/query';
 import { allowed } from '../http/rights';
@@ -158,8 +158,9 @@ async function sessionInfo(deps: Deps, request: Request): Promise<SessionInfo> {
     ? await rows<{ id: number; name: string; role: Role }>(
         deps.pool,
         `SELECT id, name, role FROM user
-         WHERE active AND pin_hash IS NOT NULL AND role <> 'clerk'
+         WHERE active AND pin_hash IS NOT NULL AND role IN (${placeholders(APPROVERS.length)})
          ORDER BY role DESC, name`,
+        APPROVERS,
       )
     : [];
   const colleagues = actor

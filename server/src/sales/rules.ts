@@ -51,18 +51,20 @@ export async function loadCounterRules(db: Db): Promise<CounterRules> {
     cashBackMaxMinor,
     ...rules
   } = found;
+  const percentOf: Record<Role, typeof clerkPercent | null> = {
+    clerk: clerkPercent,
+    bookkeeper: bookkeeperPercent,
+    manager: null,
+  };
   return {
     ...rules,
     cardExtras: { tips: tips === 1, cashBackMaxMinor },
     restockingTaxed: Boolean(restockingTaxed),
     originalTendersFirst: Boolean(originalTendersFirst),
-    allowanceOf: (role) =>
-      role === 'manager'
-        ? null
-        : {
-            percent: role === 'clerk' ? clerkPercent : bookkeeperPercent,
-            approver: 'manager',
-          },
+    allowanceOf: (role) => {
+      const percent = percentOf[role];
+      return percent === null ? null : { percent, approver: 'manager' };
+    },
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Role } from '@abacist/core/people';
+import { ROLES, type Role } from '@abacist/core/people';
 import { post } from '@abacist/core/ledger';
 import { inFund } from '@abacist/core/takings';
 import type { OtherAccount } from '@abacist/contracts/choices';
@@ -305,7 +305,7 @@ async function postFloats(deps: Deps, tx: Tx): Promise<void> {
 
 /** Who approves has a PIN that is not guessed in passing. @throws Error on a shorter one */
 function pinOf({ username, role, pin }: ShopSetUp['people'][number]): string {
-  const least = role === 'clerk' ? 4 : 6;
+  const least = ROLES[role].leastPinDigits;
   if (!new RegExp(`^\\d{${least},8}$`).test(pin)) {
     throw new Error(`the PIN of ${username} needs ${least} digits at least`);
   }

@@ -12,7 +12,7 @@ import Joi from 'joi';
 import type { Deps } from '../../context';
 import { command, type CommandHandler } from '../../http/command';
 import { download, noInput, query } from '../../http/query';
-import type { Right } from '../../http/rights';
+import type { Right } from '@abacist/contracts/rights';
 import { previewStatements } from './load';
 import {
   listStatements,

@@ -1,4 +1,10 @@
+import { DOCUMENT_KINDS, undoneBy } from '@abacist/core/documents';
 import { keptBalances, type Check } from './build';
+
+/** Each kind with the one that undoes it, as rows of SQL; the names are the table's own. */
+const UNDOINGS = DOCUMENT_KINDS.flatMap((kind) =>
+  undoneBy(kind) ? [`('${kind}', '${undoneBy(kind)}')`] : [],
+).join(', ');
 
 /** The journal itself: balance, seals, numbers, documents, kept balances. */
 export const LEDGER: Check[] = [
@@ -63,6 +69,13 @@ export const LEDGER: Check[] = [
           GROUP BY e.id, t.account_id, t.drawer_id, t.department_id, t.authority_id,
             t.processor_id, t.bank_account_id, t.takings_day, t.pot, t.holder
           HAVING SUM(t.amount_minor) <> 0`,
+  },
+  {
+    name: 'an entry is turned around by the kind of document that undoes it',
+    sql: `SELECT e.id AS entryId, CONCAT(o.kind, ' ', o.id) AS about, 'its undoing' AS expected,
+            e.kind AS found
+          FROM entry e JOIN entry o ON o.id = e.reverses_entry_id
+          WHERE (o.kind, e.kind) NOT IN (${UNDOINGS})`,
   },
   {
     name: 'kept balances by month are the sums of sealed lines',

@@ -1,11 +1,10 @@
-import type { LooseEnd } from '@abacist/contracts';
-import { daysBetween } from '@abacist/core/dates';
-import { rows, toMinor, type Db } from '../db/pool';
-import { overdueFrom, overdueSums, type OverdueSums } from './overdue';
-import { loadAccountRules } from './rules';
+import { rows, toMinor, type Db } from '../../db/pool';
+import { overdueFrom, overdueSums, type OverdueSums } from '../../accounts/overdue';
+import { loadAccountRules } from '../../accounts/rules';
+import type { Finder, Found } from '../room';
 
 /** Accounts that need a person: over their limit, overdue past grace, a credit given to nothing. */
-export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
+export const account: Finder = async ({ db, today }) => {
   const { graceDays } = await loadAccountRules(db);
   const [over, overdue, credits, returned] = await Promise.all([
     overLimit(db),
@@ -14,13 +13,12 @@ export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
     returnedCheques(db),
   ]);
   const end = (
-    code: LooseEnd['code'],
-    { id, name, since, amountMinor }: Found,
-    params: LooseEnd['params'] = {},
-  ): LooseEnd => ({
+    code: Found['code'],
+    { id, name, since, amountMinor }: OfAccount,
+    params: Found['params'] = {},
+  ): Found => ({
     code,
-    place: 'accounts',
-    ageDays: since === null ? 0 : Math.max(0, daysBetween(since, today)),
+    since,
     amountMinor,
     params: { name, ...params },
     path: `/accounts/${id}`,
@@ -31,12 +29,12 @@ export async function accountEnds(db: Db, today: string): Promise<LooseEnd[]> {
     ...credits.map((one) => end('accountCredit', one)),
     ...returned.map((one) => end('chequeReturned', one, { date: one.since! })),
   ];
-}
+};
 
-type Found = { id: number; name: string; since: string | null; amountMinor: number };
+type OfAccount = { id: number; name: string; since: string | null; amountMinor: number };
 
 /** Over their own limit, or over that of the group which they pay for. */
-async function overLimit(db: Db): Promise<(Found & { limitMinor: number })[]> {
+async function overLimit(db: Db): Promise<(OfAccount & { limitMinor: number })[]> {
   const found = await rows<{ id: number; name: string; limit: string; balance: string }>(
     db,
     `SELECT a.id, c.name, a.limit_minor AS \`limit\`, a.balance_minor AS balance
@@ -62,7 +60,11 @@ async function overLimit(db: Db): Promise<(Found & { limitMinor: number })[]> {
 }
 
 /** Payers with something overdue past their days of grace, their branches' charges in it. */
-async function overdueAccounts(db: Db, today: string, graceDays: number): Promise<Found[]> {
+async function overdueAccounts(
+  db: Db,
+  today: string,
+  graceDays: number,
+): Promise<OfAccount[]> {
   const found = await rows<{ id: number; name: string } & OverdueSums>(
     db,
     `SELECT p.id, c.name,
@@ -84,8 +86,8 @@ async function overdueAccounts(db: Db, today: string, graceDays: number): Promis
 }
 
 /** What is still open because a cheque came back: what it had paid, its debt, the fee. */
-function returnedCheques(db: Db): Promise<Found[]> {
-  return rows<Found>(
+function returnedCheques(db: Db): Promise<OfAccount[]> {
+  return rows<OfAccount>(
     db,
     `SELECT a.id, c.name, MIN(r.date) AS since,
        CAST(SUM(i.left_minor) AS SIGNED) AS amountMinor
@@ -101,8 +103,8 @@ function returnedCheques(db: Db): Promise<Found[]> {
 }
 
 /** Credits that are given to nothing. */
-function waitingCredits(db: Db): Promise<Found[]> {
-  return rows<Found>(
+function waitingCredits(db: Db): Promise<OfAccount[]> {
+  return rows<OfAccount>(
     db,
     `SELECT a.id, c.name, MIN(i.date) AS since,
        CAST(-SUM(i.left_minor) AS SIGNED) AS amountMinor

@@ -1,12 +1,10 @@
-import type { LooseEnd } from '@abacist/contracts';
 import { MOVEMENT_KINDS } from '@abacist/core/movements';
-import { daysBetween } from '@abacist/core/dates';
 import { windowOf } from '@abacist/core/matching';
-import type { Shop } from '../context';
-import { placeholders, rows, type Db } from '../db/pool';
-import { holidaysAround } from '../settings/holidays';
-import { MOVEMENT_STORES } from '../movements';
-import { heldBy } from '../takings/held';
+import { placeholders, rows } from '../../db/pool';
+import { holidaysAround } from '../../settings/holidays';
+import { MOVEMENT_STORES } from '../../movements';
+import { heldBy } from '../../takings/held';
+import type { Finder, Found } from '../room';
 
 type Late = {
   holderId: number;
@@ -19,13 +17,13 @@ type Late = {
 /**
  * What is in transit, as the journal's tags say, and should have been at the bank by now.
  */
-export async function lateAtBank(db: Db, shop: Shop, today: string): Promise<LooseEnd[]> {
+export const lateAtBank: Finder = async ({ db, shop, today }) => {
   const held = await heldBy(db, 'bankInTransit');
   const holidays = holidaysAround(shop.holidayRegion, today);
   const inTransit = new Map<string, number>();
   for (const { holder, amountMinor } of held)
     inTransit.set(holder, (inTransit.get(holder) ?? 0) + amountMinor);
-  const lists = MOVEMENT_KINDS.map(async (kind): Promise<LooseEnd[]> => {
+  const lists = MOVEMENT_KINDS.map(async (kind): Promise<Found[]> => {
     const { holder, late, table, joins, number, name, dueDate, saleId } =
       MOVEMENT_STORES[kind];
     const ids = [...inTransit.keys()].flatMap((one) => {
@@ -42,12 +40,11 @@ export async function lateAtBank(db: Db, shop: Shop, today: string): Promise<Loo
     );
     return found
       .filter((one) => windowOf({ kind, dueDate: one.dueDate }, holidays).to < today)
-      .map((one): LooseEnd => {
+      .map((one): Found => {
         const amountMinor = inTransit.get(`${holder.word} ${one.holderId}`)!;
         return {
           code: late.code,
-          place: 'bank',
-          ageDays: daysBetween(one.dueDate, today),
+          since: one.dueDate,
           // Our cheque is told as it is written.
           amountMinor: late.toTicket ? -amountMinor : amountMinor,
           params: {
@@ -60,4 +57,4 @@ export async function lateAtBank(db: Db, shop: Shop, today: string): Promise<Loo
       });
   });
   return (await Promise.all(lists)).flat();
-}
+};

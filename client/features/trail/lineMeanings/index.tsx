@@ -1,0 +1,17 @@
+import type { LineMeaningKind } from '@abacist/core/lineMeanings';
+import type { ComponentType } from 'react';
+import { FindReturned } from '~/features/cheques';
+import { MatchByHand } from './Ours';
+import { WhosePayment } from './Payment';
+import type { MeaningDialog } from './room';
+
+function WhichCheque({ line, onClose }: MeaningDialog) {
+  return <FindReturned line={line} amountMinor={-line.amountMinor} onClose={onClose} />;
+}
+
+/** What asks for the rest of each meaning. */
+export const MEANINGS: Record<LineMeaningKind, ComponentType<MeaningDialog>> = {
+  payment: WhosePayment,
+  returnedCheque: WhichCheque,
+  ours: MatchByHand,
+};

@@ -1,0 +1,19 @@
+/** What a person may say that a statement line is which matched nothing by itself. */
+type LineMeaning = { money: 'in' | 'out' | 'either' };
+
+const LINE_MEANINGS = {
+  /** A customer's payment on a charge account. */
+  payment: { money: 'in' },
+  /** A cheque that we banked, and that the bank gave back. */
+  returnedCheque: { money: 'out' },
+  /** Something that the shop itself moved, and that only the amount speaks for. */
+  ours: { money: 'either' },
+} as const satisfies Record<string, LineMeaning>;
+export type LineMeaningKind = keyof typeof LINE_MEANINGS;
+
+/** What a line of this amount (minor units, as the bank books it) may be. */
+export const meaningsOf = (amountMinor: number): LineMeaningKind[] =>
+  (Object.keys(LINE_MEANINGS) as LineMeaningKind[]).filter((kind) => {
+    const { money }: LineMeaning = LINE_MEANINGS[kind];
+    return money === 'either' || (money === 'in') === amountMinor > 0;
+  });

@@ -1,0 +1,38 @@
+import type { LooseEndKind } from '@abacist/core/looseEnds';
+import type { Finder } from '../room';
+import { account } from './account';
+import { batchNotSettled } from './batchNotSettled';
+import { chequeOwed } from './chequeOwed';
+import { credit } from './credit';
+import { drawerNotCounted } from './drawerNotCounted';
+import { lateAtBank } from './lateAtBank';
+import { settlementCarried } from './settlementCarried';
+import { settlementDiffers } from './settlementDiffers';
+import { statementLine } from './statementLine';
+import { terminalOrphan } from './terminalOrphan';
+import { voucher } from './voucher';
+
+/** Who finds each kind of loose end. */
+export const FINDERS = {
+  drawerNotCounted,
+  terminalOrphan,
+  creditExpiring: credit,
+  creditExpired: credit,
+  voucherExpiring: voucher,
+  voucherExpired: voucher,
+  chequeOwed,
+  accountOverLimit: account,
+  accountOverdue: account,
+  accountCredit: account,
+  chequeReturned: account,
+  slipNotAtBank: lateAtBank,
+  batchNotSettled,
+  chequeNotCashed: lateAtBank,
+  transferNotAtBank: lateAtBank,
+  returnNotAtBank: lateAtBank,
+  settlementDiffers,
+  settlementNotAtBank: lateAtBank,
+  settlementCarried,
+  lineReserved: statementLine,
+  lineUnknown: statementLine,
+} satisfies Record<LooseEndKind, Finder>;

@@ -1,0 +1,31 @@
+import { rows } from '../../db/pool';
+import { statementView } from '../../matching/view';
+import type { Finder, Found } from '../room';
+
+/** Lines that nobody knows and lines that name a movement of another amount. */
+export const statementLine: Finder = async ({ db }) => {
+  const accounts = await rows<{ id: number }>(db, 'SELECT id FROM bank_account');
+  const found: Found[] = [];
+  for (const { id } of accounts) {
+    const { openLines, reserved } = await statementView(db, { bankAccountId: id });
+    for (const line of openLines) {
+      found.push({
+        code: 'lineUnknown',
+        since: line.date,
+        amountMinor: line.amountMinor,
+        params: { date: line.date, text: line.text },
+        path: `/lines/${line.id}`,
+      });
+    }
+    for (const { line, movement, differenceMinor } of reserved) {
+      found.push({
+        code: 'lineReserved',
+        since: line.date,
+        amountMinor: differenceMinor,
+        params: { date: line.date, number: movement.number },
+        path: '/bank/statement',
+      });
+    }
+  }
+  return found;
+};
