@@ -1,4 +1,5 @@
 import { businessDate, daysBetween } from '@abacist/core/dates';
+import { formatPercent, formatQuantity } from '@abacist/core/format';
 import { useShop } from '~/api/session';
 
 /** Dates and times in the shop's locale and zone. */
@@ -32,5 +33,15 @@ export function useDates() {
         hour12: false,
       }).format(new Date(instant)),
     age: (date: string) => daysBetween(date, today),
+  };
+}
+
+/** Quantities and percentages in the shop's locale, both given as exact decimals. */
+export function useNumbers() {
+  const { locale } = useShop();
+  return {
+    quantity: (quantity: string) => formatQuantity(quantity, locale),
+    percent: (percent: string | number, digits?: number) =>
+      formatPercent(percent, locale, digits),
   };
 }

@@ -1,18 +1,7 @@
-import { toDecimal } from '@abacist/core/money';
+import { formatMoney } from '@abacist/core/format';
 import { useShop } from '~/api/session';
 import { Body, Heading } from './Text';
 import type { ComponentProps } from 'react';
-
-/** An amount in the shop's way: grouped, tabular, minus as −. */
-export function formatMoney(amountMinor: number, currency: string, locale: string): string {
-  const plain = toDecimal(Math.abs(amountMinor), currency);
-  const digits = plain.split('.')[1]?.length ?? 0;
-  const formatted = new Intl.NumberFormat(locale, {
-    minimumFractionDigits: digits,
-    maximumFractionDigits: digits,
-  }).format(plain as `${number}`);
-  return amountMinor < 0 ? `−${formatted}` : formatted;
-}
 
 /** Formats amounts in the shop's currency and locale. */
 export function useMoney(): (amountMinor: number) => string {

@@ -2,6 +2,7 @@ import { costOfNotTaking } from '@abacist/core/accounts';
 import { useState } from 'react';
 import { useCounterSettings } from '~/features/ticket';
 import { useWords } from '~/i18n';
+import { useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Choice } from '~/ui/Choice';
@@ -30,6 +31,7 @@ export function AccountFields({
   whole?: boolean;
 }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const settings = useCounterSettings();
   type Text = Exclude<
     { [K in keyof Draft]: Draft[K] extends string ? K : never }[keyof Draft],
@@ -82,7 +84,7 @@ export function AccountFields({
       </Line>
       {cost ? (
         <Body small tone="faded">
-          {t('accounts.termsCost', { percent: cost.simplePercent.toFixed(1) })}
+          {t('accounts.termsCost', { percent: percent(cost.simplePercent, 1) })}
         </Body>
       ) : null}
       {yesNo('endOfMonth')}

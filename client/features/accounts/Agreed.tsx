@@ -3,7 +3,7 @@ import { costOfNotTaking, type Terms } from '@abacist/core/accounts';
 import { toDecimal } from '@abacist/core/money';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Body } from '~/ui/Text';
@@ -12,11 +12,15 @@ import { Section } from '~/ui/Section';
 /** Terms in words: `30 days net, 2 % within 7 days`. */
 function useTermsText(): (terms: Terms) => string {
   const t = useWords();
+  const { percent } = useNumbers();
   return ({ netDays, endOfMonth, discountPercent, discountDays }) =>
     [
       t(endOfMonth ? 'accounts.termsEom' : 'accounts.termsText', { days: netDays }),
       Number(discountPercent) > 0
-        ? t('accounts.termsDiscount', { percent: discountPercent, days: discountDays })
+        ? t('accounts.termsDiscount', {
+            percent: percent(discountPercent),
+            days: discountDays,
+          })
         : '',
     ]
       .filter(Boolean)
@@ -26,6 +30,7 @@ function useTermsText(): (terms: Terms) => string {
 /** What was agreed with the account's holder, by whom, and every change of it. */
 export function Agreed({ account }: { account: AccountPage }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const dates = useDates();
   const termsText = useTermsText();
   const { customer, opened } = account;
@@ -40,7 +45,7 @@ export function Agreed({ account }: { account: AccountPage }) {
             <Body>{termsText(terms)}</Body>
             {cost ? (
               <Body small tone="faded">
-                {t('accounts.termsCost', { percent: cost.simplePercent.toFixed(1) })}
+                {t('accounts.termsCost', { percent: percent(cost.simplePercent, 1) })}
               </Body>
             ) : null}
           </Column>

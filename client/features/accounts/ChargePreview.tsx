@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Field } from '~/ui/Field';
@@ -68,6 +68,7 @@ export function useChargePreview(
 /** The limit before and after, when it is due, and what it would break. */
 export function ChargeEffect({ preview, percent }: { preview: Preview; percent: string }) {
   const t = useWords();
+  const numbers = useNumbers();
   const dates = useDates();
   const word = useRefusalText();
   const { beforeMinor, afterMinor, dueDate, discountDate, rules } = preview;
@@ -89,7 +90,7 @@ export function ChargeEffect({ preview, percent }: { preview: Preview; percent: 
         {discountDate
           ? t('accounts.chargeDiscount', {
               date: dates.day(dueDate),
-              percent,
+              percent: numbers.percent(percent),
               discountDate: dates.day(discountDate),
             })
           : t('accounts.chargeDue', { date: dates.day(dueDate) })}

@@ -12,7 +12,7 @@ import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -70,6 +70,7 @@ export function LateChargesScreen() {
 /** What a person left of the proposal: accounts taken out, amounts lowered. */
 function Review({ proposal }: { proposal: LateChargeProposal }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const money = useMoney();
   const { currency } = useShop();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
@@ -101,7 +102,7 @@ function Review({ proposal }: { proposal: LateChargeProposal }) {
     <>
       <Body paddingHorizontal="$4" tone="faded">
         {t('lateCharges.rule', {
-          percent: monthlyPercent,
+          percent: percent(monthlyPercent),
           days: graceDays,
           minimum: money(minimumMinor),
         })}

@@ -11,7 +11,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -150,11 +150,11 @@ function Settlement({
   onToggle: () => void;
 }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const dates = useDates();
   const money = useMoney();
   const [undoing, setUndoing] = useState(false);
   const differs = settlement.differenceMinor !== 0;
-  const percent = `${Math.floor(settlement.feeBasisPoints / 100)}.${String(settlement.feeBasisPoints % 100).padStart(2, '0')}`;
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
       <Line justifyContent="space-between" gap="$2">
@@ -178,7 +178,10 @@ function Settlement({
         {settlement.refundsMinor ? (
           <Figure label={t('cards.refunds')} minor={-settlement.refundsMinor} />
         ) : null}
-        <Figure label={t('cards.fee', { percent })} minor={-settlement.feeMinor} />
+        <Figure
+          label={t('cards.fee', { percent: percent(settlement.feeBasisPoints / 100, 2) })}
+          minor={-settlement.feeMinor}
+        />
         <Figure label={t('cards.net')} minor={settlement.netMinor} strong />
         {settlement.carriedMinor ? (
           <Figure

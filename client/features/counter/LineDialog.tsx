@@ -11,6 +11,7 @@ import {
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useNumbers } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Line } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
@@ -31,6 +32,7 @@ export function LineDialog({
   onClose: () => void;
 }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const word = useRefusalText();
   const { currency } = useShop();
   const { lines, order, changeLine } = useTicket();
@@ -129,7 +131,7 @@ export function LineDialog({
       />
       {settings.allowance === null ? null : (
         <Body small tone="faded">
-          {t('counter.allowance', { percent: Number(settings.allowance.percent) })}
+          {t('counter.allowance', { percent: percent(settings.allowance.percent) })}
         </Body>
       )}
       <Decide label={t('counter.saveLine')} onDecide={save} onCancel={onClose} />

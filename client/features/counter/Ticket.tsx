@@ -6,6 +6,7 @@ import { useTheme } from '@tamagui/core';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, SheetRow } from '~/ui/Box';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
@@ -74,6 +75,7 @@ function SoldRow({
   onOpen: () => void;
 }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   const money = useMoney();
   const { removeLine, lines } = useTicket();
   const rung = lines[index];
@@ -81,7 +83,7 @@ function SoldRow({
   const details = [
     line.itemId !== null && line.quantity !== '1'
       ? t(unit ? 'counter.quantityUnit' : 'counter.quantity', {
-          quantity: line.quantity,
+          quantity: quantity(line.quantity),
           unit,
           price: money(line.unitPriceMinor),
         })
@@ -141,6 +143,7 @@ function ExtraRows() {
 
 function ReturnedRows({ figures: { back, original } }: { figures: Figures }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   const theme = useTheme();
   const { setReturned } = useTicket();
   return (
@@ -163,7 +166,10 @@ function ReturnedRows({ figures: { back, original } }: { figures: Figures }) {
       {back!.lines.map((line) => (
         <SheetRow key={line.position} role="listitem">
           <Body flex={1}>
-            {t('counter.backLine', { quantity: line.quantity, name: line.description })}
+            {t('counter.backLine', {
+              quantity: quantity(line.quantity),
+              name: line.description,
+            })}
           </Body>
           <Money minor={-(line.netMinor + line.taxMinor)} strong />
         </SheetRow>

@@ -10,7 +10,7 @@ import { useShop } from '~/api/session';
 import { loadOrder, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -104,16 +104,17 @@ function LineRow({
   kind: OrderDetail['kind'];
 }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   const money = useMoney();
   const details = [
     t(line.unit ? 'counter.quantityUnit' : 'counter.quantity', {
-      quantity: line.quantity,
+      quantity: quantity(line.quantity),
       unit: line.unit,
       price: money(line.unitPriceMinor),
     }),
     line.discountMinor ? t('counter.less', { amount: money(line.discountMinor) }) : '',
     kind === 'order' && line.leftQuantity !== line.quantity
-      ? t('orders.leftOf', { left: line.leftQuantity })
+      ? t('orders.leftOf', { left: quantity(line.leftQuantity) })
       : '',
   ].filter(Boolean);
   return (

@@ -4,7 +4,7 @@ import { useShop } from '~/api/session';
 import { ReturnedCheque } from '~/features/cheques';
 import { paymentWord } from '~/features/tenderKinds';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
@@ -121,18 +121,19 @@ function Head({ sale }: { sale: SaleDetail }) {
 
 function LineRow({ line }: { line: SaleDetail['lines'][number] }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   const money = useMoney();
   const details = [
     Number(line.quantity) === 1
       ? ''
       : t(line.unit ? 'counter.quantityUnit' : 'counter.quantity', {
-          quantity: String(Number(line.quantity)),
+          quantity: quantity(line.quantity),
           unit: line.unit,
           price: money(line.unitPriceMinor),
         }),
     line.discountMinor ? t('counter.less', { amount: money(line.discountMinor) }) : '',
     Number(line.returnedQuantity)
-      ? t('sales.backOfLine', { quantity: line.returnedQuantity })
+      ? t('sales.backOfLine', { quantity: quantity(line.returnedQuantity) })
       : '',
   ].filter(Boolean);
   return (
@@ -175,6 +176,7 @@ function ExtraRow({ extra }: { extra: SaleDetail['extras'][number] }) {
 
 function Returned({ returned }: { returned: NonNullable<SaleDetail['returned']> }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   return (
     <>
       <SheetRow>
@@ -198,7 +200,10 @@ function Returned({ returned }: { returned: NonNullable<SaleDetail['returned']> 
       {returned.lines.map((line, i) => (
         <SheetRow key={i}>
           <Body flex={1}>
-            {t('counter.backLine', { quantity: line.quantity, name: line.description })}
+            {t('counter.backLine', {
+              quantity: quantity(line.quantity),
+              name: line.description,
+            })}
           </Body>
           <Money minor={-line.netMinor} />
         </SheetRow>

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
@@ -79,15 +79,16 @@ function CodeParts({
   parts: TaxSetUp['codes'][number]['parts'];
 }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const { today } = useShop();
   if (parts.length === 0) return t('taxes.free');
   return parts
     .map(({ authorityId, compound }) => {
       const authority = setUp.authorities.find(({ id }) => id === authorityId)!;
-      const percent = rateOn(authority.rates, today)?.ratePercent ?? '?';
+      const rate = rateOn(authority.rates, today)?.ratePercent;
       return t(compound ? 'taxes.compoundPart' : 'taxes.part', {
         name: authority.name,
-        percent,
+        percent: rate === undefined ? '?' : percent(rate),
       });
     })
     .join(' + ');
@@ -95,6 +96,7 @@ function CodeParts({
 
 function Authority({ authority }: { authority: TaxAuthority }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const dates = useDates();
   const { today } = useShop();
   const [open, setOpen] = useState<'rate' | 'change' | null>(null);
@@ -117,14 +119,16 @@ function Authority({ authority }: { authority: TaxAuthority }) {
           </Body>
         </Column>
         <Heading size="section" level={0}>
-          {now ? t('taxes.percent', { percent: now.ratePercent }) : t('taxes.noneYet')}
+          {now
+            ? t('taxes.percent', { percent: percent(now.ratePercent) })
+            : t('taxes.noneYet')}
         </Heading>
       </SheetRow>
       {authority.rates.map((rate) => (
         <Line key={rate.from} paddingHorizontal="$4" gap="$2" justifyContent="space-between">
           <Body small tone={rate.from > today ? 'waiting' : 'faded'}>
             {t(rate.from > today ? 'taxes.rateWillBe' : 'taxes.rateFrom', {
-              percent: rate.ratePercent,
+              percent: percent(rate.ratePercent),
               date: dates.long(rate.from),
             })}
           </Body>

@@ -1,7 +1,7 @@
 import type { CreditNote, OrderDetail, SaleDetail } from '@abacist/contracts';
 import type { PaperKind } from '@abacist/core/documents';
 import type { HeadOfShop, PaperContent } from './content';
-import { formats, plain, shopHead } from './format';
+import { formats, shopHead } from './format';
 import { word } from './words';
 
 type Kind = Extract<PaperKind, 'quotation' | 'order' | 'deliveryNote'>;
@@ -14,7 +14,7 @@ export function paperOfOrder(
   shop: HeadOfShop,
   copy: boolean,
 ): PaperContent {
-  const { money, date } = formats(shop);
+  const { money, date, quantity } = formats(shop);
   const priced = kind !== 'deliveryNote';
   const sums: PaperContent['sums'] = [
     { label: word('net'), amount: money(order.netMinor) },
@@ -53,7 +53,10 @@ export function paperOfOrder(
         priced && line.discountMinor
           ? [word('lessOff', { amount: money(line.discountMinor) })]
           : [],
-      quantity: word('ofQuantity', { quantity: plain(line.quantity), unit: line.unit }).trim(),
+      quantity: word('ofQuantity', {
+        quantity: quantity(line.quantity),
+        unit: line.unit,
+      }).trim(),
       price: money(line.unitPriceMinor),
       amount: money(line.amountMinor - line.discountMinor),
     })),
@@ -74,7 +77,7 @@ export function paperOfCredit(
   shop: HeadOfShop,
   copy: boolean,
 ): PaperContent {
-  const { money, date } = formats(shop);
+  const { money, date, quantity } = formats(shop);
   return {
     shop: shopHead(shop),
     title: word('numbered', { kind: word('creditNote'), number: credit.number }),
@@ -88,7 +91,7 @@ export function paperOfCredit(
     lines: (sale.returned?.lines ?? []).map((line) => ({
       name: line.description,
       details: [sale.returned!.reason],
-      quantity: plain(line.quantity),
+      quantity: quantity(line.quantity),
       price: '',
       amount: '',
     })),

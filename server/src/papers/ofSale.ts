@@ -1,7 +1,7 @@
 import type { SaleDetail } from '@abacist/contracts';
 import type { PaperKind } from '@abacist/core/documents';
 import type { HeadOfShop, PaperContent, PaperLine } from './content';
-import { formats, plain, shopHead } from './format';
+import { formats, shopHead } from './format';
 import { word } from './words';
 
 type Kind = Extract<PaperKind, 'receipt' | 'invoice' | 'deliveryNote'>;
@@ -57,13 +57,16 @@ const signatures = ({ payments }: SaleDetail): PaperContent['signatures'] =>
   );
 
 function soldLines(sale: SaleDetail, shop: HeadOfShop): PaperLine[] {
-  const { money } = formats(shop);
+  const { money, quantity } = formats(shop);
   return sale.lines.map((line) => ({
     name: line.description,
     details: line.discountMinor
       ? [word('lessOff', { amount: money(line.discountMinor) })]
       : [],
-    quantity: word('ofQuantity', { quantity: plain(line.quantity), unit: line.unit }).trim(),
+    quantity: word('ofQuantity', {
+      quantity: quantity(line.quantity),
+      unit: line.unit,
+    }).trim(),
     price: money(line.unitPriceMinor),
     amount: money(line.amountMinor - line.discountMinor),
   }));
@@ -71,7 +74,7 @@ function soldLines(sale: SaleDetail, shop: HeadOfShop): PaperLine[] {
 
 /** Vouchers and prepayments, and what came back. */
 function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLine[] {
-  const { money } = formats(shop);
+  const { money, quantity } = formats(shop);
   const bare = (name: string, amountMinor: number, details: string[] = []): PaperLine => ({
     name,
     details,
@@ -105,7 +108,7 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
     { name: heading, details: [why], quantity: '', price: '', amount: '', heading: true },
     ...returned.lines.map((line) => ({
       ...bare(line.description, -line.netMinor),
-      quantity: `−${plain(line.quantity)}`,
+      quantity: quantity(`-${line.quantity}`),
     })),
     ...(returned.feeMinor ? [bare(word('restocking'), returned.feeMinor)] : []),
     ...(returned.discountBackMinor

@@ -9,7 +9,7 @@ import { useShop } from '~/api/session';
 import { useTicket } from '~/features/ticket';
 import { taxRules, toCatalogue } from '../useCounter';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
+import { useDates, useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
@@ -119,6 +119,7 @@ function SoldLineRow({
   onChange: (quantity: string) => void;
 }) {
   const t = useWords();
+  const { quantity } = useNumbers();
   const money = useMoney();
   const left = leftOf(line);
   const now = toMilli(value) ?? 0n;
@@ -133,11 +134,11 @@ function SoldLineRow({
         <Body>{line.description}</Body>
         <Body small tone="faded">
           {toMilli(line.returned.quantity) === 0n
-            ? t('returns.soldLine', { quantity: line.quantity })
+            ? t('returns.soldLine', { quantity: quantity(line.quantity) })
             : t('returns.soldLineBack', {
-                quantity: line.quantity,
-                back: line.returned.quantity,
-                left: fromMilli(left),
+                quantity: quantity(line.quantity),
+                back: quantity(line.returned.quantity),
+                left: quantity(fromMilli(left)),
               })}
         </Body>
         <Body small tone="faded">

@@ -1,6 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { CONDITIONS, type Condition } from '@abacist/core/sales';
 import { useWords } from '~/i18n';
+import { useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Body } from '~/ui/Text';
@@ -22,6 +23,7 @@ export function Why({
   onChange: (value: Reason) => void;
 }) {
   const t = useWords();
+  const { percent } = useNumbers();
   const reason = settings.reasons.find(({ code }) => code === value.reason);
   return (
     <Column gap="$3" paddingHorizontal="$4">
@@ -42,7 +44,9 @@ export function Why({
       />
       {reason?.restocking ? (
         <Choice
-          label={t('returns.fee', { percent: Number(settings.returnRules.restockingPercent) })}
+          label={t('returns.fee', {
+            percent: percent(settings.returnRules.restockingPercent),
+          })}
           options={[
             { value: 'kept', label: t('returns.feeKept') },
             { value: 'waived', label: t('returns.feeWaived') },
