@@ -198,7 +198,7 @@ export async function measureCharging(
       'UPDATE charge_account SET limit_minor = balance_minor + ?, grace_days = 365 WHERE id = ?',
       [LIMIT_MINOR, id],
     );
-  const charge = async (accountId: number) => {
+  const charge = async (chargeAccountId: number) => {
     const command = {
       drawerId: 1,
       lines: [{ departmentId: 5, amountMinor: 50_00 }],
@@ -206,7 +206,7 @@ export async function measureCharging(
         {
           kind: 'onAccount',
           tenderId: tender.id,
-          accountId,
+          chargeAccountId,
           amountMinor: 50_00,
           buyer: '',
           reference: '',
@@ -226,13 +226,13 @@ export async function measureCharging(
     await answer.arrayBuffer();
     return answer.status === 200;
   };
-  const rate = async (accountId: number, drawers: number) => {
-    await prepare(accountId);
+  const rate = async (chargeAccountId: number, drawers: number) => {
+    await prepare(chargeAccountId);
     const begun = performance.now();
     let charged = 0;
     await Promise.all(
       Array.from({ length: drawers }, async () => {
-        while (await charge(accountId)) charged += 1;
+        while (await charge(chargeAccountId)) charged += 1;
       }),
     );
     return charged / ((performance.now() - begun) / 1000);

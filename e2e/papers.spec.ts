@@ -6,7 +6,7 @@ test.use({ viewport: { width: 390, height: 844 } });
 const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, exact: typeof name === 'string' }).first();
 
-test('a receipt as PDF, as a slip, by mail; what goes out again is a copy', async ({
+test('a receipt as PDF, from the roll, by mail; what goes out again is a copy', async ({
   page,
   shop,
   context,
@@ -19,8 +19,8 @@ test('a receipt as PDF, as a slip, by mail; what goes out again is a copy', asyn
   await button(page, 'Pay').click();
   await button(page, /^Exact/).click();
   await button(page, 'Print, mail or open the paper').click();
-  await button(page, 'Print the slip').click();
-  await expect(page.getByText('The slip is printed.')).toBeVisible();
+  await button(page, 'Print on the roll').click();
+  await expect(page.getByText('It is printed.')).toBeVisible();
 
   const opened = context.waitForEvent('page');
   const answered = context.waitForEvent('response', (response) =>
@@ -38,10 +38,10 @@ test('a receipt as PDF, as a slip, by mail; what goes out again is a copy', asyn
   await page.getByLabel('E-mail address').fill('bo@gannet.example');
   await button(page, 'Mail it').click();
   await expect(page.getByText('Mailed to bo@gannet.example.')).toBeVisible();
-  const { mails, slips } = await shop.outside();
+  const { mails, prints } = await shop.outside();
   expect(mails).toHaveLength(1);
   expect(mails[0]).toContain('Subject: Invoice R-1 from Saltmarrow Chandlery');
-  expect(slips[0]!.lines.map(({ text }) => text)).toContain(
+  expect(prints[0]!.lines.map(({ text }) => text)).toContain(
     'Tide tables                          14.50',
   );
 });

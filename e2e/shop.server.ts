@@ -94,7 +94,7 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
       case 'outside':
         return {
           mails: outside.mails,
-          slips: outside.slips,
+          prints: outside.prints,
           charges: outside.terminal.charges,
         };
       case 'terminal':

@@ -76,7 +76,7 @@ export class Shop {
   outside = () =>
     this.ask<{
       mails: string[];
-      slips: { lines: { text: string }[] }[];
+      prints: { lines: { text: string }[] }[];
       charges: { amountMinor: number }[];
     }>({ do: 'outside' });
   /** How the card terminal ends its charges from now on. */

@@ -255,7 +255,7 @@ export const allocateSchema = Joi.object<AllocateCommand>({
 
 /** Aging of an account at a date; the columns add up to the balance. */
 export type AgingRow = {
-  accountId: number;
+  chargeAccountId: number;
   name: string;
   number: string;
   balanceMinor: number;
@@ -283,13 +283,15 @@ const asked = {
   from: isoDate.required(),
   asOf: isoDate.required(),
 };
-export const statementPreviewSchema = Joi.object<StatementAsked & { accountId?: number }>({
+export const statementPreviewSchema = Joi.object<
+  StatementAsked & { chargeAccountId?: number }
+>({
   ...asked,
-  accountId: id,
+  chargeAccountId: id,
 });
 /** Who would get a statement, and what it would say in the end. */
 export type StatementPreview = {
-  accountId: number;
+  chargeAccountId: number;
   name: string;
   email: string;
   balanceMinor: number;

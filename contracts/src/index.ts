@@ -5,7 +5,7 @@ export * from './ticket';
 export * from './sales';
 export * from './drawer';
 export * from './days';
-export * from './deposits';
+export * from './slips';
 export * from './settlements';
 export * from './bank';
 export * from './ledger';

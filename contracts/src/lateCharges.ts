@@ -10,7 +10,7 @@ export const lateChargeQuerySchema = Joi.object<{ month: string }>({
 
 /** What the rule comes to for one account. Minor units. */
 export type LateChargeRow = {
-  accountId: number;
+  chargeAccountId: number;
   number: string;
   name: string;
   /** What was late at the month's end, credits that waited taken off, and since when. */
@@ -32,15 +32,17 @@ export type LateChargeProposal = {
 /** Late charges of a month as a person reviewed them: as the rule says, or less. */
 export type PostLateCharges = {
   month: string;
-  charges: { accountId: number; amountMinor: number }[];
+  charges: { chargeAccountId: number; amountMinor: number }[];
 };
 export const postLateChargesSchema = Joi.object<PostLateCharges>({
   month: month.required(),
   charges: Joi.array()
-    .items(Joi.object({ accountId: id.required(), amountMinor: amountMinor(1).required() }))
+    .items(
+      Joi.object({ chargeAccountId: id.required(), amountMinor: amountMinor(1).required() }),
+    )
     .min(1)
     .max(5000)
-    .unique('accountId')
+    .unique('chargeAccountId')
     .required(),
 });
 export type LateChargesPosted = { number: string; count: number; totalMinor: number };

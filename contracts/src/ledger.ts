@@ -1,7 +1,7 @@
-import type { AccountRole, AccountType, DocumentKind } from '@abacist/core/ledger';
+import type { LedgerAccount, AccountType, DocumentKind } from '@abacist/core/ledger';
 
 type JournalLineView = {
-  account: AccountRole;
+  account: LedgerAccount;
   number: string;
   amountMinor: number;
   /** Names of the dimensions that the line carries: the drawer, the department, … */
@@ -42,7 +42,7 @@ export type TrialBalance = {
   date: string;
   currency: string;
   accounts: {
-    role: AccountRole;
+    role: LedgerAccount;
     number: string;
     type: AccountType;
     debitMinor: number;

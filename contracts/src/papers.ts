@@ -12,7 +12,7 @@ export type IssuePaper = {
   subjectId: number;
   /** A page (A4 or Letter, as the shop set it) or the 80 mm roll. */
   format: 'page' | 'roll';
-  how: 'pdf' | 'mail' | 'slip';
+  how: 'pdf' | 'mail' | 'roll';
   to?: string;
 };
 export const issuePaperSchema = Joi.object<IssuePaper>({
@@ -20,7 +20,7 @@ export const issuePaperSchema = Joi.object<IssuePaper>({
   subject: Joi.valid('sale', 'order', 'creditNote').required(),
   subjectId: id.required(),
   format: Joi.valid('page', 'roll').required(),
-  how: Joi.valid('pdf', 'mail', 'slip').required(),
+  how: Joi.valid('pdf', 'mail', 'roll').required(),
   to: Joi.when('how', {
     is: 'mail',
     then: emailAddress.required(),

@@ -4,7 +4,7 @@ import { id, safeText } from './common';
 
 /** Who is overdue, how he was reminded last, and which step is due. Minor units. */
 export type ReminderRow = {
-  accountId: number;
+  chargeAccountId: number;
   number: string;
   name: string;
   email: string;

@@ -131,7 +131,7 @@ export type SaleDetail = SaleSummary & {
     ownCheque: Pick<OwnCheque, 'number' | 'payee'> | null;
     /** The account that it charged, who bought, and what of that is still open. */
     charge: {
-      accountId: number;
+      chargeAccountId: number;
       name: string;
       buyer: string;
       /** Not for a credit. */
@@ -148,7 +148,7 @@ export type SaleDetail = SaleSummary & {
     orderId: number | null;
     orderNumber: string | null;
     voucherCode: string | null;
-    accountId: number | null;
+    chargeAccountId: number | null;
     accountName: string | null;
     /** A payment that can be taken back: nothing of it is gone. */
     mayTakeBack: boolean;

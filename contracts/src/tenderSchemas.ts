@@ -33,7 +33,7 @@ const FIELDS: Record<TenderKind, { pays?: Fields; back?: Fields }> = {
   onAccount: {
     pays: {
       amountMinor: amount,
-      accountId: id.required(),
+      chargeAccountId: id.required(),
       buyer: safeText(80).allow('').required(),
       reference,
       signature: Joi.string().base64().max(120_000),

@@ -67,7 +67,7 @@ export const ticketParts = {
 
 const amount = { amountMinor: amountMinor(1).required() };
 const ofOrder = { ...amount, orderId: id.required() };
-const ofAccount = { ...amount, accountId: id.required() };
+const ofAccount = { ...amount, chargeAccountId: id.required() };
 /** What is no goods: one row a kind. */
 const EXTRAS: Record<ExtraKind, Fields> = {
   voucher: amount,

@@ -166,7 +166,7 @@ export const refusal = (ticket: SaleTicket, more: Partial<SaleState> = {}) => {
 
 /** A decided ticket's entry, as account (and authority) and amount. */
 export const posted = ({ lines }: DecidedSale) =>
-  lines.map(({ account, amountMinor, authorityId }) => [
+  lines.map(({ ledgerAccount: account, amountMinor, authorityId }) => [
     account + (authorityId ?? ''),
     amountMinor,
   ]);

@@ -10,7 +10,7 @@ import { accountFileRoutes } from './accounts/files/routes';
 import { accountStatementRoutes } from './accounts/statements/routes';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
-import { depositRoutes } from './deposits/routes';
+import { slipRoutes } from './slips/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
 import { keyRoutes } from './http/keys';
@@ -166,7 +166,7 @@ export function createApp(options: AppOptions): {
     salesRoutes,
     drawerRoutes,
     dayRoutes,
-    depositRoutes,
+    slipRoutes,
     settlementRoutes,
     matchingRoutes,
     itemRoutes,

@@ -5,7 +5,7 @@ import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from 
 let shop: TestShop;
 let id: Ids;
 let tamsin: Person;
-let accountId: number;
+let chargeAccountId: number;
 const DAY = '2026-03-02';
 beforeAll(async () => {
   shop = await openShop();
@@ -27,7 +27,7 @@ beforeAll(async () => {
   const holder = { name: 'Gannet', kind: 'firm', phone: '', email: '', address: '' };
   const approval = { reason: 'Known for years' };
   const { body } = await tamsin.send('/accounts', { holder, account }, { approval });
-  accountId = body.id;
+  chargeAccountId = body.id;
 });
 afterAll(async () => {
   expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
@@ -45,17 +45,17 @@ const ring = async (command: object) =>
 const charge = (amountMinor: number) => ({
   kind: 'onAccount',
   tenderId: id.tenders['account'],
-  accountId,
+  chargeAccountId,
   amountMinor,
   buyer: '',
   reference: '',
 });
 const pay = async (amountMinor: number) => {
-  const { items } = (await tamsin.get(`/accounts/${accountId}`)).body;
+  const { items } = (await tamsin.get(`/accounts/${chargeAccountId}`)).body;
   const open = items.filter((item: any) => item.leftMinor > 0);
   const payment = {
     kind: 'accountPayment',
-    accountId,
+    chargeAccountId,
     amountMinor,
     allocations: [{ chargeItemId: open[0].id, amountMinor, discountMinor: 0 }],
     keepCredit: false,
@@ -125,9 +125,9 @@ test('they come home when they are paid and that money is home', async () => {
 });
 
 test('what is written off is home, and its step shows its own entry', async () => {
-  const [charged] = (await tamsin.get(`/accounts/${accountId}`)).body.items;
+  const [charged] = (await tamsin.get(`/accounts/${chargeAccountId}`)).body.items;
   const written = { chargeItemId: charged.id, amountMinor: 10_00, reason: 'Torn pages' };
-  await tamsin.send(`/accounts/${accountId}/write-offs`, written);
+  await tamsin.send(`/accounts/${chargeAccountId}/write-offs`, written);
   expect((await beadOf()).byStage).toMatchObject({ taken: 60_00, sent: 0, home: 40_00 });
   const { steps } = (await tamsin.get(`/trail/beads/${DAY}/onAccount`)).body;
   const step = steps.find(({ kind }: any) => kind === 'writeOff');
@@ -153,7 +153,7 @@ test('what needs a person is a loose end, and leads to the account', async () =>
     place: 'accounts',
     amountMinor: 10_00,
     params: { name: 'Gannet', limitMinor: 150_00 },
-    path: `/accounts/${accountId}`,
+    path: `/accounts/${chargeAccountId}`,
   });
   expect(of('accountOverdue')).toMatchObject({
     amountMinor: 160_00,

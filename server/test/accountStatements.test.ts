@@ -14,14 +14,14 @@ import {
 let shop: TestShop;
 let id: Ids;
 let osric: Person;
-let accountId: number;
+let chargeAccountId: number;
 beforeAll(async () => {
   shop = await openShop();
   id = await ids(shop);
   // Two charges of 100.00; 98.00 with 2.00 discount and 40.00 paid, the 40.00 taken back.
   await walkAccounts(shop);
   osric = await shop.as('osric');
-  accountId = (await shop.one('SELECT id FROM charge_account')).id;
+  chargeAccountId = (await shop.one('SELECT id FROM charge_account')).id;
   await shop.pool.query(
     `UPDATE customer SET email = 'deck@gannet.example', address = 'Berth 4'`,
   );
@@ -35,7 +35,7 @@ const OPEN = { kind: 'openItem', from: '2026-03-01', asOf: '2026-03-02' };
 const make = (more: object = {}) =>
   osric.send('/account-statements', {
     ...OPEN,
-    accountIds: [accountId],
+    accountIds: [chargeAccountId],
     mail: false,
     ...more,
   });
@@ -55,7 +55,7 @@ const inLedger = async (date: string) => {
      JOIN account a ON a.id = l.account_id AND a.role = 'chargeAccounts'
      JOIN entry e ON e.id = l.entry_id AND e.status = 'POSTED' AND e.date <= ?
      WHERE l.charge_account_id = ?`,
-    [date, accountId],
+    [date, chargeAccountId],
   );
   return toDecimal(Number(total), 'CAD');
 };
@@ -85,7 +85,7 @@ test('sent again it has the figures that it had, whatever was posted meanwhile',
     extras: [
       {
         kind: 'accountPayment',
-        accountId,
+        chargeAccountId,
         amountMinor: 10_00,
         allocations: [],
         keepCredit: true,
@@ -105,7 +105,7 @@ test('statements go out by mail in a job; what went to whom is kept', async () =
   const asked = new URLSearchParams(OPEN);
   expect((await osric.get(`/account-statements/preview?${asked}`)).body.statements).toEqual([
     {
-      accountId,
+      chargeAccountId,
       name: 'Gannet',
       email: 'deck@gannet.example',
       balanceMinor: 50_00,
@@ -132,14 +132,14 @@ test('statements go out by mail in a job; what went to whom is kept', async () =
   const mail = shop.outside.mails.at(-1)!;
   expect(mail).toMatch(/^To: deck@gannet\.example/m);
   expect(mail).toContain('T-1.pdf');
-  const { statements } = (await osric.get(`/accounts/${accountId}/statements`)).body;
+  const { statements } = (await osric.get(`/accounts/${chargeAccountId}/statements`)).body;
   const first = statements.find(({ number }: { number: string }) => number === 'T-1');
   expect(first).toMatchObject({
     balanceMinor: 60_00,
     issues: [{ how: 'mail', sentTo: 'deck@gannet.example', by: 'Osric' }],
   });
   await osric.send('/account-statements/print', { statementIds: [first.id] });
-  const after = (await osric.get(`/accounts/${accountId}/statements`)).body.statements;
+  const after = (await osric.get(`/accounts/${chargeAccountId}/statements`)).body.statements;
   expect(after.at(-1).issues).toMatchObject([{ how: 'print' }, { how: 'mail' }]);
 });
 
@@ -163,7 +163,8 @@ test('aging at any date adds up to the ledger, and goes out as CSV and as a work
     unallocated: -50_00,
   });
   expect((await agingOn('2026-05-10')).rows[0].aging).toMatchObject({ to60: 100_00 });
-  const { items } = (await osric.get(`/accounts/${accountId}/items?date=2026-05-10`)).body;
+  const { items } = (await osric.get(`/accounts/${chargeAccountId}/items?date=2026-05-10`))
+    .body;
   expect(items.map(({ leftMinor }: any) => leftMinor)).toEqual([-40_00, -10_00, 100_00]);
 
   const csv = await shop.download(osric, '/aging/export?date=2026-05-10&format=csv');
@@ -197,9 +198,10 @@ test('reminders rise by one step at a time, worded by the shop, and are kept as 
   shop.setNow('2026-04-20T15:00:00Z');
   osric = await shop.as('osric');
   const reminders = async () => (await osric.get('/reminders')).body;
-  const remind = (mail = false) => osric.send('/reminders', { accountIds: [accountId], mail });
+  const remind = (mail = false) =>
+    osric.send('/reminders', { accountIds: [chargeAccountId], mail });
   expect((await reminders()).rows).toMatchObject([
-    { accountId, name: 'Gannet', oldestDue: '2026-04-01', step: 1, last: null },
+    { chargeAccountId, name: 'Gannet', oldestDue: '2026-04-01', step: 1, last: null },
   ]);
   const { overdueMinor } = (await reminders()).rows[0];
   const steps = (await reminders()).steps.map(({ step: _step, ...one }: any) => one);
@@ -227,6 +229,6 @@ test('reminders rise by one step at a time, worded by the shop, and are kept as 
   shop.setNow('2026-04-22T15:00:00Z');
   osric = await shop.as('osric');
   expect((await reminders()).rows[0]).toMatchObject({ step: 2 });
-  const { statements } = (await osric.get(`/accounts/${accountId}/statements`)).body;
+  const { statements } = (await osric.get(`/accounts/${chargeAccountId}/statements`)).body;
   expect(statements[0]).toMatchObject({ step: 1, asOf: '2026-04-20' });
 });

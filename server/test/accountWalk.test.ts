@@ -39,7 +39,7 @@ class Walk {
   readonly next: ReturnType<typeof numbers>;
   readonly refused = new Map<string, number>();
   taken = 0;
-  private readonly deltas = new Map<number, { accountId: number; minor: number }>();
+  private readonly deltas = new Map<number, { chargeAccountId: number; minor: number }>();
   private day = 2;
 
   constructor(
@@ -53,15 +53,16 @@ class Walk {
   private pick = <T>(list: readonly T[]): T | undefined => list[this.next(list.length)];
 
   private async count(
-    accountId: number,
+    chargeAccountId: number,
     minor: number,
     { status, body }: { status: number; body: any },
     saleId?: number,
   ): Promise<void> {
     if (status === 200) {
       this.taken += 1;
-      this.balances.set(accountId, this.balances.get(accountId)! + minor);
-      if (saleId ?? body.saleId) this.deltas.set(saleId ?? body.saleId, { accountId, minor });
+      this.balances.set(chargeAccountId, this.balances.get(chargeAccountId)! + minor);
+      if (saleId ?? body.saleId)
+        this.deltas.set(saleId ?? body.saleId, { chargeAccountId, minor });
       return;
     }
     // A refusal says why; anything else is a mistake of ours.
@@ -71,25 +72,29 @@ class Walk {
   }
 
   async step(): Promise<void> {
-    const accountId = this.pick(this.accountIds)!;
-    const page: Page = await regulars.page(accountId);
+    const chargeAccountId = this.pick(this.accountIds)!;
+    const page: Page = await regulars.page(chargeAccountId);
     const charges = page.items.filter(({ leftMinor }) => leftMinor > 0);
     const credits = page.items.filter(({ leftMinor }) => leftMinor < 0);
     const amount = 1 + this.next(120_00);
     switch (this.next(8)) {
       case 0:
       case 1:
-        return this.count(accountId, amount, await regulars.charge(accountId, amount));
+        return this.count(
+          chargeAccountId,
+          amount,
+          await regulars.charge(chargeAccountId, amount),
+        );
       case 2:
-        return this.pays(accountId, amount, charges, credits);
+        return this.pays(chargeAccountId, amount, charges, credits);
       case 3:
-        return this.gives(accountId, charges, credits);
+        return this.gives(chargeAccountId, charges, credits);
       case 4:
-        return this.takesBack(accountId, page);
+        return this.takesBack(chargeAccountId, page);
       case 5:
-        return this.writesOff(accountId, charges);
+        return this.writesOff(chargeAccountId, charges);
       case 6:
-        return this.paysOut(accountId, credits);
+        return this.paysOut(chargeAccountId, credits);
       default:
         return this.next(3) === 0 ? this.tomorrow() : this.voids();
     }
@@ -108,7 +113,12 @@ class Walk {
       });
   }
 
-  private async pays(accountId: number, extra: number, charges: Item[], credits: Item[]) {
+  private async pays(
+    chargeAccountId: number,
+    extra: number,
+    charges: Item[],
+    credits: Item[],
+  ) {
     const allocations = this.given(charges);
     const used = credits.filter(() => this.next(3) === 0).map(({ id }) => id);
     const given = allocations.reduce((sum, one) => sum + one.amountMinor, 0);
@@ -117,51 +127,55 @@ class Walk {
     const keepCredit = this.next(4) > 0;
     const reason = this.next(2) === 0 ? 'By choice' : '';
     const answer = await regulars.ring({
-      extras: [pay(accountId, amount, allocations, { credits: used, keepCredit, reason })],
+      extras: [
+        pay(chargeAccountId, amount, allocations, { credits: used, keepCredit, reason }),
+      ],
       tenders: [cash(regulars.id, amount + 5)],
     });
-    return this.count(accountId, -amount - off, answer);
+    return this.count(chargeAccountId, -amount - off, answer);
   }
 
-  private async gives(accountId: number, charges: Item[], credits: Item[]) {
+  private async gives(chargeAccountId: number, charges: Item[], credits: Item[]) {
     const credit = this.pick(credits);
     const allocations = this.given(charges);
     if (!credit || allocations.length === 0) return;
     const off = allocations.reduce((sum, one) => sum + one.discountMinor, 0);
     const command = { creditItemId: credit.id, allocations, reason: 'By choice' };
-    const answer = await regulars.osric().send(`/accounts/${accountId}/allocations`, command);
-    return this.count(accountId, -off, answer);
+    const answer = await regulars
+      .osric()
+      .send(`/accounts/${chargeAccountId}/allocations`, command);
+    return this.count(chargeAccountId, -off, answer);
   }
 
-  private async takesBack(accountId: number, { allocations }: Page) {
+  private async takesBack(chargeAccountId: number, { allocations }: Page) {
     const one = this.pick(allocations);
     if (!one) return;
     const back = one.creditKind === 'writeOff' ? one.amountMinor : one.discountMinor;
     const answer = await regulars
       .osric()
       .send(`/allocations/${one.id}/undo`, { reason: 'A mistake' });
-    return this.count(accountId, back, answer);
+    return this.count(chargeAccountId, back, answer);
   }
 
-  private async writesOff(accountId: number, charges: Item[]) {
+  private async writesOff(chargeAccountId: number, charges: Item[]) {
     const charge = this.pick(charges);
     if (!charge) return;
     const amountMinor = 1 + this.next(Math.min(8_00, charge.leftMinor + 1_00));
     const answer = await regulars
       .osric()
       .send(
-        `/accounts/${accountId}/write-offs`,
+        `/accounts/${chargeAccountId}/write-offs`,
         { chargeItemId: charge.id, amountMinor, reason: 'A difference' },
         this.next(2) === 0 ? { approval } : {},
       );
-    return this.count(accountId, -amountMinor, answer);
+    return this.count(chargeAccountId, -amountMinor, answer);
   }
 
-  private async paysOut(accountId: number, credits: Item[]) {
+  private async paysOut(chargeAccountId: number, credits: Item[]) {
     const credit = this.pick(credits);
     if (!credit) return;
     const amountMinor = 1 + this.next(-credit.leftMinor + 1_00);
-    const extra = { kind: 'creditOut', accountId, creditItemId: credit.id, amountMinor };
+    const extra = { kind: 'creditOut', chargeAccountId, creditItemId: credit.id, amountMinor };
     const answer = await regulars.ring(
       {
         extras: [extra],
@@ -169,16 +183,19 @@ class Walk {
       },
       { approval },
     );
-    return this.count(accountId, amountMinor, answer);
+    return this.count(chargeAccountId, amountMinor, answer);
   }
 
   private async voids() {
     const saleId = this.pick([...this.deltas.keys()]);
     if (saleId === undefined) return;
-    const { accountId, minor } = this.deltas.get(saleId)!;
+    const { chargeAccountId, minor } = this.deltas.get(saleId)!;
     const answer = await regulars.fenella().send(`/sales/${saleId}/void`, {}, { approval });
     if (answer.status === 200) this.deltas.delete(saleId);
-    return this.count(accountId, -minor, { ...answer, body: { ...answer.body, saleId: 0 } });
+    return this.count(chargeAccountId, -minor, {
+      ...answer,
+      body: { ...answer.body, saleId: 0 },
+    });
   }
 
   private async tomorrow() {

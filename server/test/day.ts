@@ -260,25 +260,25 @@ export async function walkAccounts(shop: TestShop): Promise<void> {
     holdReason: null,
   };
   const holder = { name: 'Gannet', kind: 'firm', phone: '', email: '', address: '' };
-  const { id: accountId } = await send('/accounts', { holder, account });
+  const { id: chargeAccountId } = await send('/accounts', { holder, account });
   const raised = { ...account, limitMinor: 800_00 };
-  await send(`/accounts/${accountId}`, { account: raised, version: 1 });
+  await send(`/accounts/${chargeAccountId}`, { account: raised, version: 1 });
   const ring = (command: object) =>
     send('/sales', { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command });
   const charge = {
     kind: 'onAccount',
     tenderId: id.tenders['account'],
-    accountId,
+    chargeAccountId,
     amountMinor: 100_00,
     buyer: 'Ida',
     reference: '',
   };
   await ring({ lines: [book(id, 100_00)], tenders: [charge] });
   await ring({ lines: [book(id, 100_00)], tenders: [charge] });
-  const { items } = (await tamsin.get(`/accounts/${accountId}`)).body;
+  const { items } = (await tamsin.get(`/accounts/${chargeAccountId}`)).body;
   const payment = {
     kind: 'accountPayment',
-    accountId,
+    chargeAccountId,
     amountMinor: 138_00,
     allocations: [
       { chargeItemId: items[0].id, amountMinor: 98_00, discountMinor: 2_00 },
@@ -288,19 +288,19 @@ export async function walkAccounts(shop: TestShop): Promise<void> {
     reason: '',
   };
   await ring({ extras: [payment], tenders: [cash(id, 138_00)] });
-  const { allocations } = (await tamsin.get(`/accounts/${accountId}`)).body;
+  const { allocations } = (await tamsin.get(`/accounts/${chargeAccountId}`)).body;
   await send(`/allocations/${allocations[0].id}/undo`, { reason: 'Another invoice' });
 }
 
 /** Writes 1.00 of the oldest charge of the only account off. */
 export async function walkWriteOff(shop: TestShop): Promise<void> {
   const tamsin = await shop.as('tamsin');
-  const { accountId, itemId } = await shop.one(
-    `SELECT charge_account_id AS accountId, MIN(id) AS itemId FROM open_item
+  const { chargeAccountId, itemId } = await shop.one(
+    `SELECT charge_account_id AS chargeAccountId, MIN(id) AS itemId FROM open_item
      WHERE left_minor > 0 GROUP BY charge_account_id`,
   );
   const written = { chargeItemId: itemId, amountMinor: 1_00, reason: 'A small difference' };
-  const { status } = await tamsin.send(`/accounts/${accountId}/write-offs`, written);
+  const { status } = await tamsin.send(`/accounts/${chargeAccountId}/write-offs`, written);
   expect(status).toBe(200);
 }
 
@@ -338,10 +338,12 @@ export async function walkCheques(shop: TestShop): Promise<void> {
       tenders: [],
       ...command,
     });
-  const { accountId } = await shop.one('SELECT MIN(id) AS accountId FROM charge_account');
+  const { chargeAccountId } = await shop.one(
+    'SELECT MIN(id) AS chargeAccountId FROM charge_account',
+  );
   const paying = (amountMinor: number) => ({
     kind: 'accountPayment',
-    accountId,
+    chargeAccountId,
     amountMinor,
     allocations: [],
     keepCredit: true,
@@ -370,7 +372,9 @@ export async function walkCheques(shop: TestShop): Promise<void> {
     `SELECT id FROM open_item WHERE left_minor = -500 AND kind = 'payment'`,
   );
   await ring(tamsin, {
-    extras: [{ kind: 'creditOut', accountId, creditItemId: credit.id, amountMinor: 5_00 }],
+    extras: [
+      { kind: 'creditOut', chargeAccountId, creditItemId: credit.id, amountMinor: 5_00 },
+    ],
     refunds: [{ kind: 'cash', tenderId: id.tenders['cash'], amountMinor: 5_00 }],
   });
   await countAndClose(tamsin, id.drawers['shop']!);
@@ -404,7 +408,7 @@ export async function walkCheques(shop: TestShop): Promise<void> {
   const month = '2026-05';
   const may = await shop.as('tamsin');
   const { rows } = (await may.get(`/late-charges?month=${month}`)).body;
-  const charges = [{ accountId, amountMinor: rows[0].chargeMinor }];
+  const charges = [{ chargeAccountId, amountMinor: rows[0].chargeMinor }];
   await send(may, '/late-charges', { month, charges });
 }
 

@@ -13,7 +13,7 @@ const input = (pairs: number): MatchInput => ({
   movements: Array.from({ length: pairs }, (_, i) => ({
     id: `slip ${i}`,
     kind: 'slip' as const,
-    party: 'deposits',
+    party: 'slips',
     dueDate: '2026-03-02',
     amountMinor: i + 1,
     references: [`D-${i}`],

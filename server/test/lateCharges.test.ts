@@ -53,7 +53,10 @@ test('late charges are proposed for a month, reviewed, and posted once', async (
   const postCharges = (...charges: [number, number][]) =>
     osric().send('/late-charges', {
       month: '2026-03',
-      charges: charges.map(([accountId, amountMinor]) => ({ accountId, amountMinor })),
+      charges: charges.map(([chargeAccountId, amountMinor]) => ({
+        chargeAccountId,
+        amountMinor,
+      })),
     });
   expect(codes(await postCharges([late.id, 4_51]))).toEqual(['lateCharge.moreThanRule']);
   expect(codes(await postCharges([late.id, 4_50], [good.id, 1_00]))).toEqual([

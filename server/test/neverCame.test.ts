@@ -350,7 +350,7 @@ test('an office pays for its branch: at once, and later with a credit that it ke
   });
   expect(codes(wrong)).toEqual(['allocation.unknownCharge']);
   // What is kept is paid out to the card that brought it.
-  const out = { kind: 'creditOut', accountId: office.id, creditItemId: credit.id };
+  const out = { kind: 'creditOut', chargeAccountId: office.id, creditItemId: credit.id };
   const given = await ring(
     {
       extras: [{ ...out, amountMinor: 30_00 }],

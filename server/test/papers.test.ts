@@ -188,15 +188,17 @@ describe('papers', () => {
     // The discard port of loopback, where nobody listens.
     shop.deps.outside = connectOutside('smtp://127.0.0.1:9', 'tcp://127.0.0.1:9');
     const mail = { kind: 'invoice', subjectId: saleId, how: 'mail', to: 'bo@gannet.example' };
-    const slip = { kind: 'receipt', subjectId: saleId, how: 'slip' };
+    const print = { kind: 'receipt', subjectId: saleId, how: 'roll' };
     expect((await issue(mail)).body.refusals).toMatchObject([{ code: 'mail.unreachable' }]);
-    expect((await issue(slip)).body.refusals).toMatchObject([{ code: 'printer.unreachable' }]);
+    expect((await issue(print)).body.refusals).toMatchObject([
+      { code: 'printer.unreachable' },
+    ]);
     shop.deps.outside = { mail: null, printer: null, terminal: null };
     expect((await issue(mail)).body.refusals).toMatchObject([{ code: 'mail.none' }]);
-    expect((await issue(slip)).body.refusals).toMatchObject([{ code: 'printer.none' }]);
+    expect((await issue(print)).body.refusals).toMatchObject([{ code: 'printer.none' }]);
     shop.deps.outside = outside;
     expect((await issue(mail)).body).toMatchObject({ copy: false });
-    expect((await issue(slip)).body).toMatchObject({ copy: false });
+    expect((await issue(print)).body).toMatchObject({ copy: false });
   });
 
   test('a long invoice goes on, page by page, with every line and the total at its end', async () => {
@@ -218,19 +220,19 @@ describe('papers', () => {
     });
   });
 
-  test('the roll printer prints the slip, opens the drawer once, and cuts', async () => {
+  test('the roll printer prints, opens the drawer once, and cuts', async () => {
     const sale = await bigSale();
-    const slip = { kind: 'receipt', subjectId: sale.saleId, format: 'roll', how: 'slip' };
-    await issue(slip);
-    const printed = shop.outside.slips.at(-1)!;
+    const print = { kind: 'receipt', subjectId: sale.saleId, format: 'roll', how: 'roll' };
+    await issue(print);
+    const printed = shop.outside.prints.at(-1)!;
     expect(printed).toMatchObject({ drawerOpened: true, cut: true });
     const texts = printed.lines.map(({ text }) => text);
     expect(texts).toContain('Sea boots                           189.00');
     expect(texts).toContain('Total                               209.31');
     expect(printed.lines.find(({ barcode }) => barcode)!.text).toBe(sale.number);
-    await issue(slip);
-    expect(shop.outside.slips.at(-1)).toMatchObject({ drawerOpened: false });
-    expect(shop.outside.slips.at(-1)!.lines.map(({ text }) => text)).toContain('COPY');
+    await issue(print);
+    expect(shop.outside.prints.at(-1)).toMatchObject({ drawerOpened: false });
+    expect(shop.outside.prints.at(-1)!.lines.map(({ text }) => text)).toContain('COPY');
   });
 
   test.each([

@@ -14,12 +14,12 @@ afterEach(async () => {
 });
 afterAll(() => shop.close());
 
-const itemOf = (accountId: number, number: string) =>
+const itemOf = (chargeAccountId: number, number: string) =>
   shop.one(
     `SELECT i.id, i.left_minor AS leftMinor FROM open_item i
      JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
      WHERE i.charge_account_id = ? AND CONCAT(d.series, '-', d.number) = ?`,
-    [accountId, number],
+    [chargeAccountId, number],
   );
 const movedSince = async (entryId: number) =>
   shop.all(
@@ -36,8 +36,13 @@ test('what it settled is open again, its discount gone, the branch’s too; a vo
   const own = (await regulars.charge(office.id, 100_00)).body;
   const theirs = (await regulars.charge(slipway.id, 50_00)).body;
   const before = await lastEntry();
-  const give = async (accountId: number, number: string, amountMinor: number, off = 0) => ({
-    chargeItemId: (await itemOf(accountId, number)).id,
+  const give = async (
+    chargeAccountId: number,
+    number: string,
+    amountMinor: number,
+    off = 0,
+  ) => ({
+    chargeItemId: (await itemOf(chargeAccountId, number)).id,
     amountMinor,
     discountMinor: off,
   });
@@ -57,7 +62,7 @@ test('what it settled is open again, its discount gone, the branch’s too; a vo
   expect((await sale()).extras).toMatchObject([{ mayTakeBack: true }]);
   const extra = {
     kind: 'paymentBack',
-    accountId: office.id,
+    chargeAccountId: office.id,
     ofSaleId: paid.body.saleId,
     amountMinor: 150_00,
   };
@@ -74,7 +79,7 @@ test('what it settled is open again, its discount gone, the branch’s too; a vo
   const back = (more: object = {}, options: object = { approval }) =>
     regulars.ring({ extras: [{ ...extra, ...more }], refunds: [toCard(150_00)] }, options);
   expect(codes(await back({ amountMinor: 100_00 }))).toEqual(['payment.wholeBack']);
-  expect(codes(await back({ accountId: slipway.id }))).toEqual(['payment.unknown']);
+  expect(codes(await back({ chargeAccountId: slipway.id }))).toEqual(['payment.unknown']);
   expect(codes(await back({}, {}))).toEqual(['rule.paymentBack']);
   const taken = await back();
   expect(taken.body).toMatchObject({ totalMinor: -150_00 });
@@ -115,7 +120,7 @@ test('what was paid otherwise since keeps the act from being voided; what is gon
   const first = await inCash(60_00, await all());
   await regulars.at('2026-03-06T14:00:00Z');
   const outOf = (ofSaleId: number, amountMinor: number) => ({
-    extras: [{ kind: 'paymentBack', accountId: gannet.id, ofSaleId, amountMinor }],
+    extras: [{ kind: 'paymentBack', chargeAccountId: gannet.id, ofSaleId, amountMinor }],
     refunds: [{ kind: 'cash', tenderId: regulars.id.tenders['cash'], amountMinor }],
   });
   const taken = await regulars.ring(outOf(first.body.saleId, 60_00), { approval });
@@ -132,7 +137,7 @@ test('what was paid otherwise since keeps the act from being voided; what is gon
   );
   const creditOut = {
     kind: 'creditOut',
-    accountId: gannet.id,
+    chargeAccountId: gannet.id,
     creditItemId: credit.id,
     amountMinor: 5_00,
   };

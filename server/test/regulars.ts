@@ -25,13 +25,13 @@ export const holder = (name: string) => ({
   address: '',
 });
 export const pay = (
-  accountId: number,
+  chargeAccountId: number,
   amountMinor: number,
   allocations: object[] = [],
   more = {},
 ) => ({
   kind: 'accountPayment',
-  accountId,
+  chargeAccountId,
   amountMinor,
   allocations,
   keepCredit: true,
@@ -58,21 +58,22 @@ export async function regularsOf(shop: TestShop) {
       { drawerId: id.drawers['shop'], lines: [], tenders: [], ...command },
       options,
     );
-  const onAccount = (accountId: number, amountMinor: number, more: object = {}) => ({
+  const onAccount = (chargeAccountId: number, amountMinor: number, more: object = {}) => ({
     kind: 'onAccount',
     tenderId: id.tenders['account'],
-    accountId,
+    chargeAccountId,
     amountMinor,
     buyer: '',
     reference: '',
     ...more,
   });
-  const charge = async (accountId: number, amountMinor: number, options = {}) =>
+  const charge = async (chargeAccountId: number, amountMinor: number, options = {}) =>
     ring(
-      { lines: [book(id, amountMinor)], tenders: [onAccount(accountId, amountMinor)] },
+      { lines: [book(id, amountMinor)], tenders: [onAccount(chargeAccountId, amountMinor)] },
       options,
     );
-  const page = async (accountId: number) => (await osric.get(`/accounts/${accountId}`)).body;
+  const page = async (chargeAccountId: number) =>
+    (await osric.get(`/accounts/${chargeAccountId}`)).body;
   return {
     id,
     open,

@@ -79,7 +79,7 @@ test('what it paid is open again with its discount, a fee stands beside it, the 
     extras: [
       {
         kind: 'creditOut',
-        accountId: trust.id,
+        chargeAccountId: trust.id,
         creditItemId: credit.id,
         amountMinor: 10_00,
       },

@@ -3,7 +3,7 @@ import { addBankingDays, weekday } from '@abacist/core/dates';
 import { readSettlementFile, readStatements } from '@abacist/server/src/bank/files';
 import { importStatement } from '@abacist/server/src/bank/import';
 import { rows } from '@abacist/server/src/db/pool';
-import { safeView, sendSlip } from '@abacist/server/src/deposits/slip';
+import { safeView, sendSlip } from '@abacist/server/src/slips/slip';
 import { startMatching } from '@abacist/server/src/matching/run';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
 import { loadShop } from '@abacist/server/src/settings/shop';

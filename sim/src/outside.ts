@@ -2,9 +2,9 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import express from 'express';
 import { terminalStandIn, type TerminalStandIn } from './terminal';
-import { drawSlip, readPrintStream, type Slip } from './rollPrinter';
+import { drawPrint, readPrintStream, type Print } from './rollPrinter';
 
-/** What has come out of the shop: mails as RFC 5322 messages, slips as they were printed. */
+/** What has come out of the shop: mails as RFC 5322 messages, prints as they were printed. */
 export type OutsideWorld = {
   address: string;
   mailUrl: string;
@@ -12,7 +12,7 @@ export type OutsideWorld = {
   terminalUrl: string;
   terminal: TerminalStandIn;
   mails: string[];
-  slips: Slip[];
+  prints: Print[];
   close: () => Promise<void>;
 };
 
@@ -20,11 +20,11 @@ const MOST = 200;
 
 /**
  * Stands in for the world outside on loopback: takes mails into an outbox and print streams as
- * slips, and shows both on a page.
+ * prints, and shows both on a page.
  */
 export async function startOutside(port = 0): Promise<OutsideWorld> {
   const mails: string[] = [];
-  const slips: Slip[] = [];
+  const prints: Print[] = [];
   const app = express();
   app.disable('x-powered-by');
   const terminal = terminalStandIn();
@@ -36,8 +36,8 @@ export async function startOutside(port = 0): Promise<OutsideWorld> {
     response.status(202).end();
   });
   app.post('/print', (request, response) => {
-    slips.push(readPrintStream(new Uint8Array(request.body as Buffer)));
-    if (slips.length > MOST) slips.shift();
+    prints.push(readPrintStream(new Uint8Array(request.body as Buffer)));
+    if (prints.length > MOST) prints.shift();
     response.status(202).end();
   });
   app.get('/mail/:n', (request, response) => {
@@ -50,13 +50,13 @@ export async function startOutside(port = 0): Promise<OutsideWorld> {
         .send(mail);
     }
   });
-  app.get('/slip/:n', (request, response) => {
-    const slip = slips[Number(request.params.n)];
-    if (!slip) response.status(404).end();
-    else response.type('image/svg+xml').send(drawSlip(slip));
+  app.get('/print/:n', (request, response) => {
+    const print = prints[Number(request.params.n)];
+    if (!print) response.status(404).end();
+    else response.type('image/svg+xml').send(drawPrint(print));
   });
   app.get('/', (_request, response) => {
-    response.type('html').send(page(mails, slips));
+    response.type('html').send(page(mails, prints));
   });
   const server = await new Promise<Server>((listening) => {
     const started = app.listen(port, '127.0.0.1', () => listening(started));
@@ -69,7 +69,7 @@ export async function startOutside(port = 0): Promise<OutsideWorld> {
     terminalUrl: `${address}/terminal`,
     terminal,
     mails,
-    slips,
+    prints,
     close: () =>
       new Promise((closed) => {
         server.closeAllConnections();
@@ -82,17 +82,17 @@ const header = (mail: string, name: string): string =>
   new RegExp(`^${name}: (.*)$`, 'im').exec(mail)?.[1]?.trim() ?? '';
 const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
 
-function page(mails: readonly string[], slips: readonly Slip[]): string {
+function page(mails: readonly string[], prints: readonly Print[]): string {
   const mailRows = mails.map(
     (mail, n) =>
       `<li><a href="/mail/${n}">${escape(header(mail, 'Subject'))}</a> to ${escape(header(mail, 'To'))}, ${escape(header(mail, 'Date'))}</li>`,
   );
-  const slipRows = slips.map(
-    (slip, n) =>
-      `<figure><img src="/slip/${n}" alt="Slip ${n + 1}"><figcaption>${slip.drawerOpened ? 'The drawer opened. ' : ''}${slip.cut ? 'Cut.' : ''}</figcaption></figure>`,
+  const printRows = prints.map(
+    (print, n) =>
+      `<figure><img src="/print/${n}" alt="Print ${n + 1}"><figcaption>${print.drawerOpened ? 'The drawer opened. ' : ''}${print.cut ? 'Cut.' : ''}</figcaption></figure>`,
   );
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Outside the shop</title>
 <style>body{font-family:system-ui;margin:24px;background:#eee}figure{display:inline-block;vertical-align:top}</style>
 <h1>Outside the shop</h1><h2>Mail sent (${mails.length})</h2><ol>${mailRows.reverse().join('')}</ol>
-<h2>Slips printed (${slips.length})</h2>${slipRows.reverse().join('')}</html>`;
+<h2>Printed (${prints.length})</h2>${printRows.reverse().join('')}</html>`;
 }

@@ -208,7 +208,7 @@ function purchase(
   { settings, customers }: World,
   random: Random,
   { name, buyers = [], visitMinor }: Regular,
-  accountId: number,
+  chargeAccountId: number,
 ): SaleCommand {
   const exempt = name.endsWith('Harbour Trust');
   const customerId = customers.get(name);
@@ -227,7 +227,7 @@ function purchase(
       {
         kind: 'onAccount',
         tenderId: tender.id,
-        accountId,
+        chargeAccountId,
         // The price holds its tax, so that what is rung is what is charged.
         amountMinor: about * 25,
         buyer: buyers.length ? random.pick(buyers) : '',
@@ -244,14 +244,14 @@ async function payment(
   world: World,
   regulars: Regulars,
   regular: Regular,
-  accountId: number,
+  chargeAccountId: number,
   date: string,
   back: number,
 ): Promise<SaleCommand | undefined> {
   // The office pays for its slipways: each gets its part of one cheque.
   if (regular.parent) return undefined;
   const ids = [
-    accountId,
+    chargeAccountId,
     ...REGULARS.filter(({ parent }) => parent === regular.name).map(({ name }) =>
       regulars.accounts.get(name)!,
     ),
@@ -305,7 +305,7 @@ function pays(habit: Habit, { items, balanceMinor }: AccountPage, date: string, 
 
 function allotted(
   page: AccountPage,
-  accountId: number,
+  chargeAccountId: number,
   amountMinor: number,
   date: string,
 ): AccountPayment {
@@ -313,7 +313,7 @@ function allotted(
   const { allocations } = proposeAllocation(amountMinor, charges, { date, rules: page });
   return {
     kind: 'accountPayment',
-    accountId,
+    chargeAccountId,
     amountMinor,
     allocations,
     keepCredit: false,

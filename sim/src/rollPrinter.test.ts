@@ -1,4 +1,4 @@
-import { drawSlip, readPrintStream } from './rollPrinter';
+import { drawPrint, readPrintStream } from './rollPrinter';
 
 const bytes = (...parts: (number[] | string)[]) =>
   Uint8Array.from(
@@ -11,7 +11,7 @@ const GS = 0x1d;
 
 // The commands as ESC/POS defines them: ESC @, ESC a, ESC E, ESC t, ESC p, GS k (Code 128), GS V.
 test('a print stream is read as the printer would print it', () => {
-  const slip = readPrintStream(
+  const print = readPrintStream(
     bytes(
       [ESC, 0x40, 0x1c, 0x2e],
       [ESC, 0x70, 0, 50, 250],
@@ -25,7 +25,7 @@ test('a print stream is read as the printer would print it', () => {
       [GS, 0x56, 0],
     ),
   );
-  expect(slip).toEqual({
+  expect(print).toEqual({
     drawerOpened: true,
     cut: true,
     lines: [
@@ -35,7 +35,7 @@ test('a print stream is read as the printer would print it', () => {
       { text: '', bold: false, align: 'left' },
     ],
   });
-  expect(drawSlip(slip)).toContain('>Café 1.00</text>');
+  expect(drawPrint(print)).toContain('>Café 1.00</text>');
 });
 
 test.each([

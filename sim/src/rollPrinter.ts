@@ -1,13 +1,13 @@
 import iconv from 'iconv-lite';
 
-/** One line of a slip as a roll printer puts it on paper. */
+/** One line of a print as a roll printer puts it on paper. */
 export type SlipLine = {
   text: string;
   bold: boolean;
   align: 'left' | 'center' | 'right';
   barcode?: boolean;
 };
-export type Slip = { lines: SlipLine[]; drawerOpened: boolean; cut: boolean };
+export type Print = { lines: SlipLine[]; drawerOpened: boolean; cut: boolean };
 
 const ESC = 0x1b;
 const FS = 0x1c;
@@ -27,12 +27,12 @@ const CODE_PAGES: Record<number, string> = {
 const ALIGN = ['left', 'center', 'right'] as const;
 
 /**
- * Reads a print stream (ESC/POS, the part of it that a shop's slips use) as the printer would:
+ * Reads a print stream (ESC/POS, the part of it that a shop's prints use) as the printer would:
  * text with bold and alignment, barcodes, the drawer's pulse, the cut.
- * @throws Error at a command that it does not know, so that no slip is shown half read
+ * @throws Error at a command that it does not know, so that no print is shown half read
  */
-export function readPrintStream(bytes: Uint8Array): Slip {
-  const slip: Slip = { lines: [], drawerOpened: false, cut: false };
+export function readPrintStream(bytes: Uint8Array): Print {
+  const print: Print = { lines: [], drawerOpened: false, cut: false };
   let text = '';
   let codePage = 'cp437';
   let bold = false;
@@ -40,7 +40,7 @@ export function readPrintStream(bytes: Uint8Array): Slip {
   let at = 0;
   const next = () => bytes[at++] ?? 0;
   const flush = () => {
-    slip.lines.push({ text: text.trimEnd(), bold, align });
+    print.lines.push({ text: text.trimEnd(), bold, align });
     text = '';
   };
   while (at < bytes.length) {
@@ -59,7 +59,7 @@ export function readPrintStream(bytes: Uint8Array): Slip {
       } else if (command === 0x45) bold = (next() & 1) === 1;
       else if (command === 0x70) {
         at += 3;
-        slip.drawerOpened = true;
+        print.drawerOpened = true;
       } else if ([0x21, 0x4d, 0x2d, 0x33, 0x20, 0x64].includes(command)) next();
       else if (command === 0x32) continue;
       else throw new Error(`ESC ${command.toString(16)} at ${at} is not known`);
@@ -70,7 +70,7 @@ export function readPrintStream(bytes: Uint8Array): Slip {
       const command = next();
       if (command === 0x56) {
         if (next() >= 0x41) next();
-        slip.cut = true;
+        print.cut = true;
       } else if (command === 0x6b) {
         const kind = next();
         if (kind < 65) throw new Error(`barcode kind ${kind} is not known`);
@@ -78,20 +78,20 @@ export function readPrintStream(bytes: Uint8Array): Slip {
         const data = String.fromCharCode(...bytes.subarray(at, at + length));
         at += length;
         // Code 128 begins with its code set: {A, {B or {C.
-        slip.lines.push({ text: data.replace(/^\{[ABC]/, ''), bold, align, barcode: true });
+        print.lines.push({ text: data.replace(/^\{[ABC]/, ''), bold, align, barcode: true });
       } else if ([0x21, 0x48, 0x66, 0x68, 0x77, 0x42].includes(command)) next();
       else throw new Error(`GS ${command.toString(16)} at ${at} is not known`);
     } else if (byte >= 0x20) text += iconv.decode(Buffer.from([byte]), codePage);
   }
   if (text) flush();
-  return slip;
+  return print;
 }
 
 const escape = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
 
-/** A slip as a picture (SVG). */
-export function drawSlip({ lines, cut }: Slip): string {
+/** A print as a picture (SVG). */
+export function drawPrint({ lines, cut }: Print): string {
   const [width, step] = [360, 18];
   const height = lines.length * step + 40 + lines.filter((one) => one.barcode).length * 40;
   let y = 24;

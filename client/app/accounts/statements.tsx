@@ -3,5 +3,5 @@ import { StatementsScreen } from '~/features/accounts';
 
 export default function Statements() {
   const { account } = useLocalSearchParams<{ account?: string }>();
-  return <StatementsScreen accountId={account ? Number(account) : null} />;
+  return <StatementsScreen chargeAccountId={account ? Number(account) : null} />;
 }

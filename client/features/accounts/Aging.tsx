@@ -67,7 +67,7 @@ export function AgingScreen() {
           <Sheet role="list" aria-label={t('accounts.aging')}>
             {media.desk ? <Head /> : null}
             {rows.map((row) => (
-              <Row key={row.accountId} row={row} date={date} />
+              <Row key={row.chargeAccountId} row={row} date={date} />
             ))}
             <Figures name={t('common.total')} figures={totals} strong />
           </Sheet>
@@ -156,19 +156,19 @@ function Row({ row, date }: { row: AgingRow; date: string }) {
       >
         <Figures name={row.name} figures={row} />
       </Fold>
-      {open ? <Items accountId={row.accountId} date={date} /> : null}
+      {open ? <Items chargeAccountId={row.chargeAccountId} date={date} /> : null}
     </Column>
   );
 }
 
 /** The items of which something was left at that date. */
-function Items({ accountId, date }: { accountId: number; date: string }) {
+function Items({ chargeAccountId, date }: { chargeAccountId: number; date: string }) {
   const t = useWords();
   const dates = useDates();
   const items = useQuery({
-    queryKey: ['accounts', accountId, 'items', date],
+    queryKey: ['accounts', chargeAccountId, 'items', date],
     queryFn: () =>
-      request<{ items: ItemView[] }>('GET', `/accounts/${accountId}/items?date=${date}`),
+      request<{ items: ItemView[] }>('GET', `/accounts/${chargeAccountId}/items?date=${date}`),
   });
   if (!items.data) return <Loading />;
   return (
@@ -176,7 +176,7 @@ function Items({ accountId, date }: { accountId: number; date: string }) {
       {items.data.items.map((item) => (
         <ListLink
           key={item.id}
-          to={item.saleId === null ? `/accounts/${accountId}` : `/sales/${item.saleId}`}
+          to={item.saleId === null ? `/accounts/${chargeAccountId}` : `/sales/${item.saleId}`}
         >
           <Body flex={1}>
             {[
@@ -191,7 +191,7 @@ function Items({ accountId, date }: { accountId: number; date: string }) {
           <Money minor={item.leftMinor} />
         </ListLink>
       ))}
-      <ListLink to={`/accounts/${accountId}`}>
+      <ListLink to={`/accounts/${chargeAccountId}`}>
         <Body textDecorationLine="underline">{t('aging.toAccount')}</Body>
       </ListLink>
     </Column>

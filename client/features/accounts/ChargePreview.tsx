@@ -49,18 +49,18 @@ export function ChargePreview({ account }: { account: AccountPage }) {
 
 /** Reads what a charge would do; null: nothing is asked. */
 export function useChargePreview(
-  accountId: number | null,
+  chargeAccountId: number | null,
   amountMinor: number | null,
   buyer = '',
 ) {
   return useQuery({
-    queryKey: ['accounts', accountId, 'charge', amountMinor, buyer],
+    queryKey: ['accounts', chargeAccountId, 'charge', amountMinor, buyer],
     queryFn: () =>
       request<Preview>(
         'GET',
-        `/accounts/${accountId}/charge?${new URLSearchParams({ amountMinor: String(amountMinor), buyer })}`,
+        `/accounts/${chargeAccountId}/charge?${new URLSearchParams({ amountMinor: String(amountMinor), buyer })}`,
       ),
-    enabled: accountId !== null && amountMinor !== null,
+    enabled: chargeAccountId !== null && amountMinor !== null,
     placeholderData: keepPreviousData,
   });
 }

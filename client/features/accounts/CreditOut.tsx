@@ -46,7 +46,7 @@ export function CreditOutDialog({
       extras: [
         {
           kind: 'creditOut',
-          accountId: account.id,
+          chargeAccountId: account.id,
           creditItemId: credit.id,
           amountMinor: amount.value,
         },

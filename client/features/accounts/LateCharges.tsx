@@ -79,13 +79,13 @@ function Review({ proposal }: { proposal: LateChargeProposal }) {
   const { rows, monthlyPercent, graceDays, minimumMinor } = proposal;
   const open = rows.filter(({ chargedMinor }) => chargedMinor === null);
   const amountOf = (row: LateChargeRow) => {
-    const text = typed[row.accountId] ?? toDecimal(row.chargeMinor, currency);
+    const text = typed[row.chargeAccountId] ?? toDecimal(row.chargeMinor, currency);
     const read = parseAmount(text || '0', currency);
     return read.ok && read.value > 0 && read.value <= row.chargeMinor ? read.value : null;
   };
-  const chosen = open.filter(({ accountId }) => !left.has(accountId));
+  const chosen = open.filter(({ chargeAccountId }) => !left.has(chargeAccountId));
   const charges = chosen.map((row) => ({
-    accountId: row.accountId,
+    chargeAccountId: row.chargeAccountId,
     amountMinor: amountOf(row),
   }));
   const ready =
@@ -93,9 +93,9 @@ function Review({ proposal }: { proposal: LateChargeProposal }) {
     charges.every(({ amountMinor }) => amountMinor !== null) &&
     !send.isPending;
   const totalMinor = charges.reduce((sum, { amountMinor }) => sum + (amountMinor ?? 0), 0);
-  const toggle = (accountId: number) => {
+  const toggle = (chargeAccountId: number) => {
     const next = new Set(left);
-    if (!next.delete(accountId)) next.add(accountId);
+    if (!next.delete(chargeAccountId)) next.add(chargeAccountId);
     setLeft(next);
   };
   return (
@@ -123,15 +123,15 @@ function Review({ proposal }: { proposal: LateChargeProposal }) {
           {rows.map((row) =>
             row.chargedMinor === null ? (
               <Proposed
-                key={row.accountId}
+                key={row.chargeAccountId}
                 row={row}
-                on={!left.has(row.accountId)}
-                text={typed[row.accountId] ?? toDecimal(row.chargeMinor, currency)}
-                onToggle={() => toggle(row.accountId)}
-                onType={(text) => setTyped({ ...typed, [row.accountId]: text })}
+                on={!left.has(row.chargeAccountId)}
+                text={typed[row.chargeAccountId] ?? toDecimal(row.chargeMinor, currency)}
+                onToggle={() => toggle(row.chargeAccountId)}
+                onType={(text) => setTyped({ ...typed, [row.chargeAccountId]: text })}
               />
             ) : (
-              <ListLink key={row.accountId} to={`/accounts/${row.accountId}`}>
+              <ListLink key={row.chargeAccountId} to={`/accounts/${row.chargeAccountId}`}>
                 <Column flex={1} minWidth={0}>
                   <Body>{row.name}</Body>
                   <Body small tone="home">
@@ -161,8 +161,8 @@ function Review({ proposal }: { proposal: LateChargeProposal }) {
             onPress={() =>
               send.mutate({
                 month: proposal.month,
-                charges: charges.map(({ accountId, amountMinor }) => ({
-                  accountId,
+                charges: charges.map(({ chargeAccountId, amountMinor }) => ({
+                  chargeAccountId,
                   amountMinor: amountMinor!,
                 })),
               })

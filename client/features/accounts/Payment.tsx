@@ -49,14 +49,19 @@ function Take({ id, line }: { id: number; line: LineTrail['line'] | null }) {
   });
   const [finding, setFinding] = useState(false);
   const accounts = useQueries({
-    queries: draft.order.map((accountId) => ({
-      queryKey: ['accounts', accountId],
-      queryFn: () => request<AccountPage>('GET', `/accounts/${accountId}`),
+    queries: draft.order.map((chargeAccountId) => ({
+      queryKey: ['accounts', chargeAccountId],
+      queryFn: () => request<AccountPage>('GET', `/accounts/${chargeAccountId}`),
     })),
   });
-  const typedOf = (accountId: number) => ({ ...NOTHING, ...draft.typed[accountId] });
-  const type = (accountId: number, part: Partial<Typed>) =>
-    change({ typed: { ...draft.typed, [accountId]: { ...typedOf(accountId), ...part } } });
+  const typedOf = (chargeAccountId: number) => ({
+    ...NOTHING,
+    ...draft.typed[chargeAccountId],
+  });
+  const type = (chargeAccountId: number, part: Partial<Typed>) =>
+    change({
+      typed: { ...draft.typed, [chargeAccountId]: { ...typedOf(chargeAccountId), ...part } },
+    });
   const parts = accounts.flatMap(({ data }): Part[] =>
     data ? [toPart(data, typedOf(data.id), today, currency)] : [],
   );

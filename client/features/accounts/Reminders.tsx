@@ -32,10 +32,10 @@ export function RemindersScreen() {
   const rows = reminders.data?.rows ?? [];
   const due = rows.filter(({ step }) => step !== null);
   const waiting = rows.filter(({ step }) => step === null);
-  const chosen = due.filter(({ accountId }) => !left.has(accountId));
-  const toggle = (accountId: number) => {
+  const chosen = due.filter(({ chargeAccountId }) => !left.has(chargeAccountId));
+  const toggle = (chargeAccountId: number) => {
     const next = new Set(left);
-    if (!next.delete(accountId)) next.add(accountId);
+    if (!next.delete(chargeAccountId)) next.add(chargeAccountId);
     setLeft(next);
   };
   return (
@@ -62,9 +62,9 @@ export function RemindersScreen() {
                 <Sheet role="group" aria-label={t('reminders.due')}>
                   {due.map((row) => (
                     <Check
-                      key={row.accountId}
-                      on={!left.has(row.accountId)}
-                      onToggle={() => toggle(row.accountId)}
+                      key={row.chargeAccountId}
+                      on={!left.has(row.chargeAccountId)}
+                      onToggle={() => toggle(row.chargeAccountId)}
                     >
                       <Who row={row} />
                     </Check>
@@ -76,7 +76,10 @@ export function RemindersScreen() {
               <Section title={t('reminders.waiting')}>
                 <Sheet role="list">
                   {waiting.map((row) => (
-                    <ListLink key={row.accountId} to={`/accounts/${row.accountId}`}>
+                    <ListLink
+                      key={row.chargeAccountId}
+                      to={`/accounts/${row.chargeAccountId}`}
+                    >
                       <Who row={row} />
                     </ListLink>
                   ))}

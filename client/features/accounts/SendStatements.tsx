@@ -11,7 +11,7 @@ import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 
 /** Who gets one, and where it can be mailed to. */
-type Addressee = { accountId: number; email: string };
+type Addressee = { chargeAccountId: number; email: string };
 
 /** Makes the chosen statements or reminders and mails them, or prints them as one file. */
 export function SendStatements({
@@ -28,7 +28,7 @@ export function SendStatements({
   const make = useCommand<object, StatementsMade>(path);
   const keep = useCommand<{ statementIds: number[] }, object>('/account-statements/print');
   const [jobId, setJobId] = useState<string | null>(null);
-  const accountIds = chosen.map((one) => one.accountId);
+  const accountIds = chosen.map((one) => one.chargeAccountId);
   const mailable = chosen.filter(({ email }) => email);
   const busy = make.isPending || keep.isPending;
   const print = () => {
@@ -68,7 +68,11 @@ export function SendStatements({
             label={t('statements.mail', { count: mailable.length })}
             onPress={() =>
               make.mutate(
-                { ...asked, accountIds: mailable.map((one) => one.accountId), mail: true },
+                {
+                  ...asked,
+                  accountIds: mailable.map((one) => one.chargeAccountId),
+                  mail: true,
+                },
                 { onSuccess: (made) => setJobId(made.jobId) },
               )
             }

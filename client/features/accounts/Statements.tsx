@@ -18,7 +18,7 @@ import { Body } from '~/ui/Text';
 import { SendStatements } from './SendStatements';
 
 /** Statements of account for all that have something to show, or for one: looked at, then sent. */
-export function StatementsScreen({ accountId }: { accountId: number | null }) {
+export function StatementsScreen({ chargeAccountId }: { chargeAccountId: number | null }) {
   const t = useWords();
   const { today } = useShop();
   const [kind, setKind] = useState<StatementKind>('openItem');
@@ -28,13 +28,13 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
   const dated = isIsoDate(asOf) && isIsoDate(from) && asOf <= today;
   const asked = { kind, from: kind === 'openItem' ? asOf : from, asOf };
   const preview = useQuery({
-    queryKey: ['accountStatements', asked, accountId],
+    queryKey: ['accountStatements', asked, chargeAccountId],
     queryFn: () =>
       request<{ statements: StatementPreview[] }>(
         'GET',
         `/account-statements/preview?${new URLSearchParams({
           ...asked,
-          ...(accountId !== null && { accountId: String(accountId) }),
+          ...(chargeAccountId !== null && { chargeAccountId: String(chargeAccountId) }),
         })}`,
       ),
     enabled: dated,
@@ -43,7 +43,7 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
   const [which, setWhich] = useState<'all' | 'due'>('all');
   const all = preview.data?.statements ?? [];
   const found = which === 'due' ? all.filter(({ due }) => due) : all;
-  const chosen = found.filter((one) => !left.has(one.accountId));
+  const chosen = found.filter((one) => !left.has(one.chargeAccountId));
   const dateError = (text: string) =>
     !isIsoDate(text)
       ? t('refusal.date_notADate')
@@ -53,7 +53,7 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
   return (
     <Screen
       title={t('statements.title')}
-      back={accountId === null ? '/accounts' : `/accounts/${accountId}`}
+      back={chargeAccountId === null ? '/accounts' : `/accounts/${chargeAccountId}`}
       footer={
         <SendStatements
           path="/account-statements"
@@ -96,7 +96,7 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
             </Column>
           </Line>
         </Column>
-        {accountId === null && all.some(({ due }) => !due) ? (
+        {chargeAccountId === null && all.some(({ due }) => !due) ? (
           <Column paddingHorizontal="$4">
             <Choice
               label={t('statements.which')}
@@ -117,11 +117,11 @@ export function StatementsScreen({ accountId }: { accountId: number | null }) {
               <Sheet role="group" aria-label={t('statements.who')}>
                 {found.map((one) => (
                   <Check
-                    key={one.accountId}
-                    on={!left.has(one.accountId)}
+                    key={one.chargeAccountId}
+                    on={!left.has(one.chargeAccountId)}
                     onToggle={() => {
                       const next = new Set(left);
-                      if (!next.delete(one.accountId)) next.add(one.accountId);
+                      if (!next.delete(one.chargeAccountId)) next.add(one.chargeAccountId);
                       setLeft(next);
                     }}
                   >

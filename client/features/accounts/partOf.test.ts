@@ -107,7 +107,7 @@ test('what the screen lets through, the books take', () => {
       // Beside a field that has too much stands why; the server says the same.
       fc.pre(found.ready && !over);
       let_through += 1;
-      const own = items.map((one) => ({ ...one, accountId: 4, discountTaxMinor: 0 }));
+      const own = items.map((one) => ({ ...one, chargeAccountId: 4, discountTaxMinor: 0 }));
       const state = {
         id: 4,
         name: 'Gannet',

@@ -76,7 +76,7 @@ export function toPart(
 /** The part as a line of the ticket. */
 export const toPayment = ({ account, amountMinor, shown, typed }: Part): AccountPayment => ({
   kind: 'accountPayment',
-  accountId: account.id,
+  chargeAccountId: account.id,
   amountMinor: amountMinor!,
   allocations: toAllocations(shown),
   ...(typed.credits.length > 0 && { credits: typed.credits }),

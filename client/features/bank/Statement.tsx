@@ -39,7 +39,7 @@ export function StatementLane() {
             <Account key={account.id} account={account} />
           ))}
           {view.proposals.map((proposal, i) => (
-            <Proposed key={i} proposal={proposal} accountId={view.accounts[0]!.id} />
+            <Proposed key={i} proposal={proposal} bankAccountId={view.accounts[0]!.id} />
           ))}
           {view.reserved.map((one) => (
             <Reserved key={one.line.id} {...one} />
@@ -115,7 +115,7 @@ export function useMovementWords(): (movement: MovementView) => string {
 }
 
 /** A likely match: both sides beside each other, why it is not certain, and its rivals. */
-function Proposed({ proposal, accountId }: { proposal: Proposal; accountId: number }) {
+function Proposed({ proposal, bankAccountId }: { proposal: Proposal; bankAccountId: number }) {
   const t = useWords();
   const accept = useCommand<MatchCommand, object>('/matches');
   return (
@@ -146,7 +146,7 @@ function Proposed({ proposal, accountId }: { proposal: Proposal; accountId: numb
           disabled={accept.isPending}
           onPress={() =>
             accept.mutate({
-              bankAccountId: accountId,
+              bankAccountId,
               pairs: proposal.pairs.map(({ movement, line }) => ({
                 movement: movement.key,
                 lineId: line.id,

@@ -1,6 +1,6 @@
 import type { EntryView, JournalPage } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
-import { CHART, type AccountRole } from '@abacist/core/ledger';
+import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { parseAmount } from '@abacist/core/money';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -51,7 +51,7 @@ export function Journal({ account = '' }: { account?: string }) {
     getNextPageParam: (page) => page.next,
     placeholderData: (before) => before,
   });
-  const roles = (Object.keys(CHART) as AccountRole[]).map((role) => ({
+  const roles = (Object.keys(CHART) as LedgerAccount[]).map((role) => ({
     value: role,
     label: `${CHART[role].number} ${t(`account.${role}`)}`,
   }));

@@ -1,6 +1,6 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import { proposeRefund, settleRefund } from '@abacist/core/returns';
+import { proposeRefund, giveRefund } from '@abacist/core/returns';
 import { roomOf, type OfferedRefund } from '@abacist/core/tenders';
 import { alongWith, extraRoomOf } from '@abacist/core/sales';
 import { useState } from 'react';
@@ -79,7 +79,7 @@ export function GiveBack({
     return amount.ok ? toRefund(draft, amount.value) : null;
   });
   const refunds = ways.filter((way) => way !== null);
-  const given = settleRefund(
+  const given = giveRefund(
     dueMinor,
     alongWith(sold, back, original, extrasMinor(extras)),
     refunds,

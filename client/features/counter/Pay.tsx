@@ -32,11 +32,11 @@ import { givesBack, offeredMinor, useFigures } from './useCounter';
 /** Paying is one step: what is left, the shop's tenders, cash offers, several tenders. */
 export function PayScreen() {
   const settings = useCounterSettings();
-  return <Query of={settings}>{(data) => <Settle settings={data} />}</Query>;
+  return <Query of={settings}>{(data) => <PayFor settings={data} />}</Query>;
 }
 
 /** The difference of the ticket: to pay, to give back, or none. */
-function Settle({ settings }: { settings: CounterSettings }) {
+function PayFor({ settings }: { settings: CounterSettings }) {
   const t = useWords();
   const { empty, totalMinor, original, back, sold } = useFigures(settings);
   const { lines, returned, extras } = useTicket();
@@ -86,7 +86,7 @@ function Settle({ settings }: { settings: CounterSettings }) {
   );
 }
 
-type Settlement = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
+type Payment = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
 
 /** Sends the ticket; its receipt follows. */
 function useSale(settings: CounterSettings, approved: ReturnType<typeof useAskedFirst>) {
@@ -94,7 +94,7 @@ function useSale(settings: CounterSettings, approved: ReturnType<typeof useAsked
   const ticket = useTicket();
   const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
   return useMutation({
-    mutationFn: ({ tenders, refunds }: Settlement) =>
+    mutationFn: ({ tenders, refunds }: Payment) =>
       sendCommand<SaleAnswer>(
         '/sales',
         {

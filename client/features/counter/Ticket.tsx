@@ -123,7 +123,7 @@ function ExtraRows() {
   return extras.map((extra, i) => {
     const label = t(`orders.extra_${extra.kind}`, {
       number: order?.number ?? chequeNumber,
-      name: 'accountId' in extra ? (accountNames[extra.accountId] ?? '') : '',
+      name: 'chargeAccountId' in extra ? (accountNames[extra.chargeAccountId] ?? '') : '',
     });
     return (
       <SheetRow key={i} role="listitem" paddingRight="$1">

@@ -66,62 +66,10 @@ export function DayScreen({ date }: { date: string }) {
               flexDirection="column"
               $wide={{ flexDirection: 'row' }}
             >
-              <Section beside title={t('days.departments')}>
-                <Sheet>
-                  {data.departments.map(({ name, netMinor, returnedMinor, taxMinor }) => (
-                    <SheetRow key={name}>
-                      <Column flex={1}>
-                        <Body>{name}</Body>
-                        <Body small tone="faded">
-                          {t('days.tax')} <Money minor={taxMinor} small tone="faded" />
-                          {returnedMinor ? (
-                            <>
-                              {` · ${t('days.returned')} `}
-                              <Money minor={-returnedMinor} small tone="faded" />
-                            </>
-                          ) : null}
-                        </Body>
-                      </Column>
-                      <Money minor={netMinor - returnedMinor} />
-                    </SheetRow>
-                  ))}
-                  {data.restockingMinor ? (
-                    <SheetRow>
-                      <Body flex={1}>{t('counter.restocking')}</Body>
-                      <Money minor={data.restockingMinor} />
-                    </SheetRow>
-                  ) : null}
-                  <Totals
-                    minor={data.departments.reduce(
-                      (sum, { netMinor, returnedMinor }) => sum + netMinor - returnedMinor,
-                      data.restockingMinor,
-                    )}
-                  />
-                </Sheet>
-              </Section>
-              <Section beside title={t('days.authorities')}>
-                <Sheet>
-                  {data.taxes.map((tax) => (
-                    <TaxRow key={tax.authority} tax={tax} />
-                  ))}
-                  <Totals
-                    minor={data.taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)}
-                  />
-                </Sheet>
-              </Section>
+              <Departments sheet={data} />
+              <Authorities taxes={data.taxes} />
             </Line>
-            {data.extras.length ? (
-              <Section title={t('days.extras')}>
-                <Sheet>
-                  {data.extras.map(({ kind, amountMinor }) => (
-                    <SheetRow key={kind}>
-                      <Body flex={1}>{t(`days.extra_${kind}`)}</Body>
-                      <Money minor={amountMinor} />
-                    </SheetRow>
-                  ))}
-                </Sheet>
-              </Section>
-            ) : null}
+            <Extras extras={data.extras} />
             <Beside beside={data.beside} />
             <Column gap="$2">
               <Heading size="section" paddingHorizontal="$4">
@@ -133,6 +81,79 @@ export function DayScreen({ date }: { date: string }) {
         )}
       </Query>
     </Screen>
+  );
+}
+
+/** What each department sold, less what came back, before tax. */
+function Departments({ sheet }: { sheet: DaySheet }) {
+  const t = useWords();
+  const { departments, restockingMinor } = sheet;
+  return (
+    <Section beside title={t('days.departments')}>
+      <Sheet>
+        {departments.map(({ name, netMinor, returnedMinor, taxMinor }) => (
+          <SheetRow key={name}>
+            <Column flex={1}>
+              <Body>{name}</Body>
+              <Body small tone="faded">
+                {t('days.tax')} <Money minor={taxMinor} small tone="faded" />
+                {returnedMinor ? (
+                  <>
+                    {` · ${t('days.returned')} `}
+                    <Money minor={-returnedMinor} small tone="faded" />
+                  </>
+                ) : null}
+              </Body>
+            </Column>
+            <Money minor={netMinor - returnedMinor} />
+          </SheetRow>
+        ))}
+        {restockingMinor ? (
+          <SheetRow>
+            <Body flex={1}>{t('counter.restocking')}</Body>
+            <Money minor={restockingMinor} />
+          </SheetRow>
+        ) : null}
+        <Totals
+          minor={departments.reduce(
+            (sum, { netMinor, returnedMinor }) => sum + netMinor - returnedMinor,
+            restockingMinor,
+          )}
+        />
+      </Sheet>
+    </Section>
+  );
+}
+
+function Authorities({ taxes }: { taxes: DaySheet['taxes'] }) {
+  const t = useWords();
+  return (
+    <Section beside title={t('days.authorities')}>
+      <Sheet>
+        {taxes.map((tax) => (
+          <TaxRow key={tax.authority} tax={tax} />
+        ))}
+        <Totals minor={taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)} />
+      </Sheet>
+    </Section>
+  );
+}
+
+/** What came in or went out beside goods. */
+function Extras({ extras }: { extras: DaySheet['extras'] }) {
+  const t = useWords();
+  if (extras.length === 0) return null;
+  return (
+    <Section title={t('days.extras')}>
+      <Sheet>
+        {extras.map(({ kind, amountMinor }) => (
+          <SheetRow key={kind}>
+            <Body flex={1}>{t(`days.extra_${kind}`)}</Body>
+            <Money minor={amountMinor} />
+          </SheetRow>
+        ))}
+      </Sheet>
+    </Section>
   );
 }
 

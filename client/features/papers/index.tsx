@@ -129,8 +129,8 @@ function PapersDialog({
           big
           icon={Printer}
           disabled={issue.isPending}
-          label={t('papers.slip')}
-          onPress={() => send({ ...base, format: 'roll', how: 'slip' }, t('papers.printed'))}
+          label={t('papers.roll')}
+          onPress={() => send({ ...base, format: 'roll', how: 'roll' }, t('papers.printed'))}
         />
       ) : null}
       {hasMail ? (

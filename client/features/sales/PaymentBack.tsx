@@ -21,18 +21,18 @@ export function PaymentBack({
 }) {
   const t = useWords();
   const ticket = useTicket();
-  const { accountId, accountName, amountMinor } = paid;
+  const { chargeAccountId, accountName, amountMinor } = paid;
   // Cards that brought the money get it back: they are known before it is given.
   const brought = useQuery({
-    queryKey: ['accounts', accountId, 'broughtBy'],
-    queryFn: () => request<RefundState>('GET', `/accounts/${accountId}/brought-by`),
+    queryKey: ['accounts', chargeAccountId, 'broughtBy'],
+    queryFn: () => request<RefundState>('GET', `/accounts/${chargeAccountId}/brought-by`),
   });
   const free = ticketIsEmpty(ticket);
   const begin = () => {
-    if (!brought.data || accountId === null) return;
+    if (!brought.data || chargeAccountId === null) return;
     ticket.begin({
-      extras: [{ kind: 'paymentBack', accountId, ofSaleId: sale.id, amountMinor }],
-      accountNames: { [accountId]: accountName ?? '' },
+      extras: [{ kind: 'paymentBack', chargeAccountId, ofSaleId: sale.id, amountMinor }],
+      accountNames: { [chargeAccountId]: accountName ?? '' },
       broughtBy: brought.data,
       customer: { name: accountName ?? '' },
     });

@@ -182,7 +182,9 @@ function SaleActions({ sale }: { sale: SaleDetail }) {
         {sale.status === 'posted' && sale.date !== dates.today
           ? sale.extras
               .filter(({ mayTakeBack }) => mayTakeBack)
-              .map((paid) => <PaymentBack key={paid.accountId} sale={sale} paid={paid} />)
+              .map((paid) => (
+                <PaymentBack key={paid.chargeAccountId} sale={sale} paid={paid} />
+              ))
           : null}
         <Button label={t('sales.print')} onPress={() => window.print()} />
         <Button

@@ -27,7 +27,7 @@ import { useAmount } from './useAmount';
 const OTHER = '\u0000';
 
 type Taken = {
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: number;
   buyer: string;
   reference: string;
@@ -99,7 +99,7 @@ function Charge({
   const take = () => {
     if (busy || amount.minor === undefined || secret || unnamed) return;
     onTake({
-      accountId: account.id,
+      chargeAccountId: account.id,
       amountMinor: amount.minor,
       buyer: buyer.trim(),
       reference: reference.trim(),

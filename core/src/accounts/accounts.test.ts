@@ -62,8 +62,18 @@ describe('terms', () => {
 });
 
 describe('what a charge may do', () => {
-  const branch = { accountId: 2, name: 'East slip', limitMinor: 500_00, balanceMinor: 400_00 };
-  const group = { accountId: 1, name: 'Boatyard', limitMinor: 1000_00, balanceMinor: 950_00 };
+  const branch = {
+    chargeAccountId: 2,
+    name: 'East slip',
+    limitMinor: 500_00,
+    balanceMinor: 400_00,
+  };
+  const group = {
+    chargeAccountId: 1,
+    name: 'Boatyard',
+    limitMinor: 1000_00,
+    balanceMinor: 950_00,
+  };
   const facts = {
     chargedMinor: 50_00,
     chain: [branch, group],

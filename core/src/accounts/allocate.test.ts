@@ -14,8 +14,8 @@ import { left, RULES } from './testItems';
 describe('allocating', () => {
   const charges = [
     left(1, 106_25, { discountDate: '2026-03-08', discountMinor: 2_13, discountTaxMinor: 13 }),
-    left(2, 80_00, { accountId: 2 }),
-    left(3, 40_00, { accountId: 9 }),
+    left(2, 80_00, { chargeAccountId: 2 }),
+    left(3, 40_00, { chargeAccountId: 9 }),
   ];
   const on = { date: '2026-03-05', rules: RULES, reason: '', accountIds: [1, 2] };
   const give = (chargeItemId: number, amountMinor: number, discountMinor = 0) => ({
@@ -29,8 +29,8 @@ describe('allocating', () => {
       allocate([give(1, 104_12, 2_13), give(2, 10_00)], 150_00, charges, on),
     ).toMatchObject({
       value: [
-        { accountId: 1, discountMinor: 2_13, discountTaxMinor: 13, late: false },
-        { accountId: 2, amountMinor: 10_00, discountMinor: 0 },
+        { chargeAccountId: 1, discountMinor: 2_13, discountTaxMinor: 13, late: false },
+        { chargeAccountId: 2, amountMinor: 10_00, discountMinor: 0 },
       ],
     });
   });

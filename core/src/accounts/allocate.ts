@@ -13,7 +13,7 @@ export type WantedAllocation = {
 };
 
 export type DecidedAllocation = WantedAllocation & {
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: Minor;
   discountMinor: Minor;
   /** Of the discount, what lowers the tax. */
@@ -91,7 +91,7 @@ export function allocate(
     const at = `allocations.${i}`;
     const charge = charges.find(({ id }) => id === one.chargeItemId);
     if (!charge || charge.amountMinor <= 0) return refuse('allocation.unknownCharge', at);
-    if (!on.accountIds.includes(charge.accountId)) {
+    if (!on.accountIds.includes(charge.chargeAccountId)) {
       return refuse('allocation.otherAccount', at, { number: charge.number });
     }
     if (decided.some(({ chargeItemId }) => chargeItemId === charge.id)) {
@@ -131,7 +131,7 @@ function allocateOne(
   if (late && !reason.trim()) return refuse('discount.reason', 'reason');
   return accept({
     chargeItemId: charge.id,
-    accountId: charge.accountId,
+    chargeAccountId: charge.chargeAccountId,
     amountMinor: minor(amountMinor),
     discountMinor: minor(discountMinor),
     discountTaxMinor: taxPart(discountMinor, charge),

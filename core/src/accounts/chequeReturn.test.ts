@@ -6,9 +6,9 @@ const given = (id: number, chargeItemId: number, amountMinor: number) => ({
   chargeItemId,
   amountMinor,
 });
-const paid = (accountId: number, amountMinor: number, leftMinor: number, ...allocations: ReturnType<typeof given>[]) => ({
-  accountId,
-  creditItemId: accountId + 100,
+const paid = (chargeAccountId: number, amountMinor: number, leftMinor: number, ...allocations: ReturnType<typeof given>[]) => ({
+  chargeAccountId,
+  creditItemId: chargeAccountId + 100,
   amountMinor,
   leftMinor,
   allocations,
@@ -20,8 +20,8 @@ test('of two accounts: each owes its own again', () => {
   expect(decideChequeReturn(299_75, payments)).toMatchObject({
     walkInMinor: 0,
     parts: [
-      { accountId: 1, amountMinor: 84_10, undo: [1], again: null, takenMinor: 84_10 },
-      { accountId: 2, amountMinor: 215_65, undo: [], again: null, takenMinor: 215_65 },
+      { chargeAccountId: 1, amountMinor: 84_10, undo: [1], again: null, takenMinor: 84_10 },
+      { chargeAccountId: 2, amountMinor: 215_65, undo: [], again: null, takenMinor: 215_65 },
     ],
   });
 });
@@ -64,8 +64,8 @@ test('every cent of it is somebody’s, and nothing is given twice', () => {
       const { parts, walkInMinor } = decideChequeReturn(chequeMinor, payments);
       const total = parts.reduce((sum, part) => sum + part.amountMinor, 0);
       expect(total + walkInMinor).toBe(chequeMinor);
-      for (const { accountId, amountMinor, undo, again, takenMinor } of parts) {
-        const { leftMinor, allocations, ...payment } = payments[accountId]!;
+      for (const { chargeAccountId, amountMinor, undo, again, takenMinor } of parts) {
+        const { leftMinor, allocations, ...payment } = payments[chargeAccountId]!;
         const sumOf = (some: typeof allocations) =>
           some.reduce((sum, one) => sum + one.amountMinor, 0);
         const freed = sumOf(allocations.filter(({ id }) => undo.includes(id)));

@@ -2,7 +2,7 @@ import { minor, share, sum, type Minor } from '../money';
 
 /** A payment on an account that a returned cheque paid, alone or in part. Amounts positive. */
 export type ChequePayment = {
-  accountId: number;
+  chargeAccountId: number;
   creditItemId: number;
   amountMinor: number;
   /** What of it is given to nothing. */
@@ -13,7 +13,7 @@ export type ChequePayment = {
 
 /** What a returned cheque does to one payment. */
 export type ReturnedPart = {
-  accountId: number;
+  chargeAccountId: number;
   creditItemId: number;
   /** What of the cheque it was: the account owes it again. */
   amountMinor: Minor;
@@ -52,7 +52,7 @@ export function decideChequeReturn(
 }
 
 function partOf(payment: ChequePayment, amountMinor: Minor): ReturnedPart {
-  const { accountId, creditItemId, leftMinor, allocations } = payment;
+  const { chargeAccountId, creditItemId, leftMinor, allocations } = payment;
   const undo: number[] = [];
   let again: ReturnedPart['again'] = null;
   let free = leftMinor;
@@ -64,7 +64,7 @@ function partOf(payment: ChequePayment, amountMinor: Minor): ReturnedPart {
     if (over > 0) again = { chargeItemId: one.chargeItemId, amountMinor: minor(over) };
   }
   return {
-    accountId,
+    chargeAccountId,
     creditItemId,
     amountMinor,
     undo,

@@ -27,7 +27,7 @@ export type ItemKind = ChargeKind | CreditKind;
 /** An item of a charge account as it was posted. Minor units: charges positive, credits below zero. */
 export type OpenItem = {
   id: number;
-  accountId: number;
+  chargeAccountId: number;
   kind: ItemKind;
   number: string;
   date: IsoDate;

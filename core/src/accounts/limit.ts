@@ -5,7 +5,7 @@ import type { ItemLeft } from './items';
 
 /** One account of the chain that a charge counts against: the branch, then the group above it. */
 export type Creditor = {
-  accountId: number;
+  chargeAccountId: number;
   name: string;
   /** Null: without a limit. */
   limitMinor: number | null;

@@ -8,7 +8,7 @@ export const STATEMENT_KINDS = ['openItem', 'balanceForward'] as const;
 export type StatementKind = (typeof STATEMENT_KINDS)[number];
 
 export type StatementRow = {
-  accountId: number;
+  chargeAccountId: number;
   date: IsoDate;
   kind: ItemKind | 'discount';
   number: string;
@@ -36,7 +36,7 @@ export function openItemStatement(
   const open = itemsLeft(items, allocations, asOf).filter(({ leftMinor }) => leftMinor !== 0);
   const rows = open
     .map((item): StatementRow => ({
-      accountId: item.accountId,
+      chargeAccountId: item.chargeAccountId,
       date: item.invoiceDate ?? item.date,
       kind: item.kind,
       number: item.number,
@@ -67,7 +67,7 @@ export function balanceForwardStatement(
   type Move = Omit<StatementRow, 'standingMinor'>;
   const moves: Move[] = [
     ...items.map((item): Move => ({
-      accountId: item.accountId,
+      chargeAccountId: item.chargeAccountId,
       date: item.date,
       kind: item.kind,
       number: item.number,
@@ -79,7 +79,7 @@ export function balanceForwardStatement(
       .map(({ chargeItemId, discountMinor, date }): Move => {
         const charge = byId.get(chargeItemId)!;
         return {
-          accountId: charge.accountId,
+          chargeAccountId: charge.chargeAccountId,
           date,
           kind: 'discount',
           number: charge.number,

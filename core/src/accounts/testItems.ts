@@ -9,7 +9,7 @@ export const item = (
   more: Partial<OpenItem> = {},
 ): OpenItem => ({
   id,
-  accountId: 1,
+  chargeAccountId: 1,
   kind: amountMinor > 0 ? 'charge' : 'payment',
   number: `R-${id}`,
   date: '2026-03-01',

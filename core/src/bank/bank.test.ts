@@ -194,7 +194,7 @@ test('a bank code names the kind; a taught rule names the party too', () => {
   });
   expect(classifyLine({ text: '', bankCode: 'PMNT/CNTR/CDPT' }, [])).toEqual({
     kind: 'slip',
-    party: 'deposits',
+    party: 'slips',
   });
   expect(classifyLine({ text: '', bankCode: 'PMNT/MCRD/POSP' }, [])).toEqual({
     kind: 'settlement',

@@ -44,7 +44,9 @@ const offByPot = (lines: readonly JournalLine[]) => {
 };
 const on = (lines: readonly JournalLine[], account: string, holder?: string) =>
   lines
-    .filter((line) => line.account === account && (!holder || line.tag?.holder === holder))
+    .filter(
+      (line) => line.ledgerAccount === account && (!holder || line.tag?.holder === holder),
+    )
     .reduce((total, line) => total + line.amountMinor, 0);
 
 test('a short drawer: the difference is posted, the float stays, the safe gets each day', () => {
@@ -95,7 +97,9 @@ test('less than the fund: the days stay below zero in sum, and move with the nex
 test('what a day is short of stands with its day, over and short beside the safe', () => {
   const state = { ...STATE, held: [part(MON!, 95_00)] };
   const { lines } = closed({ 10000: 2, 2000: 2, 100: 4 }, [], CAD, state);
-  expect(lines.map(({ account, amountMinor, tag }) => [account, amountMinor, tag])).toEqual([
+  expect(
+    lines.map(({ ledgerAccount: account, amountMinor, tag }) => [account, amountMinor, tag]),
+  ).toEqual([
     ['drawer', -1_00, { takingsDay: MON, pot: 'cash', holder: 'drawer' }],
     ['overAndShort', 1_00, { takingsDay: MON, pot: 'cash', holder: 'spent' }],
     ['safe', 94_00, { takingsDay: MON, pot: 'cash', holder: 'safeItem#1' }],
@@ -227,7 +231,7 @@ describe('cheques in the drawer', () => {
     const { lines } = closed({ 10000: 1 }, [6], CAD, state);
     expect(
       lines
-        .filter(({ account }) => account === 'overAndShort')
+        .filter(({ ledgerAccount: account }) => account === 'overAndShort')
         .map(({ amountMinor, tag }) => [amountMinor, tag!.takingsDay, tag!.pot]),
     ).toEqual([
       [140_00, MON, 'cash'],

@@ -59,9 +59,9 @@ export const CHART = {
   expenses: { number: '5910', type: 'expense' },
 } as const satisfies Record<string, ChartRow>;
 
-export type AccountRole = keyof typeof CHART;
+export type LedgerAccount = keyof typeof CHART;
 
 /** The dimension that lines of an account must carry, if any. */
-export function dimensionOf(role: AccountRole): Dimension | undefined {
+export function dimensionOf(role: LedgerAccount): Dimension | undefined {
   return (CHART[role] as ChartRow).by;
 }

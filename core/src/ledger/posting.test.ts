@@ -49,7 +49,7 @@ test('a chosen account must be named, and carries only its own dimension', () =>
   expect(() => post('expense.line', { parts: [100] })).toThrow('needs an account');
   const shared = { drawerId: 1, processorId: 2, bankAccountId: 3 };
   expect(post('cash.drop', { amount: 5 }, shared)).toEqual([
-    { account: 'safe', amountMinor: 5 },
-    { account: 'drawer', amountMinor: -5, drawerId: 1 },
+    { ledgerAccount: 'safe', amountMinor: 5 },
+    { ledgerAccount: 'drawer', amountMinor: -5, drawerId: 1 },
   ]);
 });

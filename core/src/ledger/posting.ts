@@ -1,5 +1,5 @@
 import { minor, negate, sum, type Minor } from '../money';
-import { dimensionOf, type AccountRole, type Dimension } from './chart';
+import { dimensionOf, type LedgerAccount, type Dimension } from './chart';
 import { POSTING_TABLE, type EventName, type Tagging, type Template } from './table';
 
 export type Dimensions = Partial<Record<Dimension, number>>;
@@ -11,15 +11,20 @@ type Tag = { takingsDay: string; pot: string; holder: string };
 export type Takings = {
   takingsDay: string;
   pot: string;
-  holders: Partial<Record<AccountRole, string>>;
+  holders: Partial<Record<LedgerAccount, string>>;
 };
 
 /** One line of a journal entry; debits +, credits −, minor units. */
-export type JournalLine = { account: AccountRole; amountMinor: Minor; tag?: Tag } & Dimensions;
+export type JournalLine = {
+  ledgerAccount: LedgerAccount;
+  amountMinor: Minor;
+  tag?: Tag;
+} & Dimensions;
 
 /** An amount with the dimensions that its lines carry, and the takings that it is of. */
 export type Posted =
-  number | ({ amountMinor: number; account?: AccountRole; takings?: Takings } & Dimensions);
+  | number
+  | ({ amountMinor: number; ledgerAccount?: LedgerAccount; takings?: Takings } & Dimensions);
 
 /**
  * The lines of one event by the posting table. Zero amounts make no line.
@@ -27,7 +32,7 @@ export type Posted =
  * @param shared dimensions for every line that needs them, and takings for every line that has any
  * @throws Error when an amount of the row is missing, one is unknown, a dimension is missing, or
  * takings are named where the row has none
- * @example post('deposit.sent', { total: 64000 }, { bankAccountId: 1 })
+ * @example post('slip.sent', { total: 64000 }, { bankAccountId: 1 })
  */
 export function post(
   event: EventName,
@@ -48,12 +53,17 @@ export function post(
       throw new Error(`${event}: amount ${template.amount} is missing`);
     }
     for (const one of Array.isArray(given) ? (given as Posted[]) : [given as Posted]) {
-      const { amountMinor, account: named, takings = sharedTakings, ...own } = asPart(one);
+      const {
+        amountMinor,
+        ledgerAccount: named,
+        takings = sharedTakings,
+        ...own
+      } = asPart(one);
       if (amountMinor === 0) continue;
       const account = template.account === 'named' ? named : template.account;
       if (!account) throw new Error(`${event}: ${template.amount} needs an account`);
       lines.push({
-        account,
+        ledgerAccount: account,
         amountMinor: template.side === 'debit' ? minor(amountMinor) : negate(amountMinor),
         ...dimensionsFor(account, { ...sharedDimensions, ...own }, event),
         ...(takings && tagOf(takings, account, row.tagging, event)),
@@ -64,11 +74,11 @@ export function post(
 }
 
 /** Where money is when it is taken; the account that a tender names is such a place too. */
-const TAKING: readonly AccountRole[] = ['drawer', 'safe', 'cardClearing', 'bankInTransit'];
+const TAKING: readonly LedgerAccount[] = ['drawer', 'safe', 'cardClearing', 'bankInTransit'];
 
 function tagOf(
   { takingsDay, pot, holders }: Takings,
-  account: AccountRole,
+  account: LedgerAccount,
   tagging: Tagging,
   event: string,
 ): { tag?: Tag } {
@@ -82,7 +92,7 @@ function asPart(one: Posted): Exclude<Posted, number> {
   return typeof one === 'number' ? { amountMinor: one } : one;
 }
 
-function dimensionsFor(account: AccountRole, given: Dimensions, event: string): Dimensions {
+function dimensionsFor(account: LedgerAccount, given: Dimensions, event: string): Dimensions {
   const needed = dimensionOf(account);
   if (!needed) return {};
   const value = given[needed];

@@ -1,9 +1,9 @@
 import { assertBalanced, mergeLines, post, type Dimensions, type Posted } from './posting';
-import { CHART, type AccountRole } from './chart';
+import { CHART, type LedgerAccount } from './chart';
 import { POSTING_TABLE, type EventName } from './table';
 
 type Part = [EventName, Record<string, Posted | Posted[]>];
-type Example = { parts: Part[]; lines: [AccountRole, number][] };
+type Example = { parts: Part[]; lines: [LedgerAccount, number][] };
 
 const ALL: Dimensions = {
   drawerId: 1,
@@ -15,21 +15,21 @@ const ALL: Dimensions = {
 };
 
 /** An event alone, or with what stands on its other side. */
-const alone = (part: Part, lines: [AccountRole, number][]): Example => ({
+const alone = (part: Part, lines: [LedgerAccount, number][]): Example => ({
   parts: [part],
   lines,
 });
 const CASH_10625: Part = ['tender.cash', { kept: 106_25 }];
 const SALE_10625: Part = ['sale.line', { net: 100_00, tax: 6_25 }];
-const SALE_LINES: [AccountRole, number][] = [
+const SALE_LINES: [LedgerAccount, number][] = [
   ['sales', -100_00],
   ['taxPayable', -6_25],
 ];
-const paidBy = (part: Part, account: AccountRole): Example => ({
+const paidBy = (part: Part, account: LedgerAccount): Example => ({
   parts: [SALE_10625, part],
   lines: [...SALE_LINES, [account, 106_25]],
 });
-const refundedBy = (part: Part, account: AccountRole): Example => ({
+const refundedBy = (part: Part, account: LedgerAccount): Example => ({
   parts: [['return.line', { net: 100_00, tax: 6_25 }], part],
   lines: [
     ['returns', 100_00],
@@ -66,7 +66,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'tender.storeCredit': paidBy(['tender.storeCredit', { amount: 106_25 }], 'storeCredit'),
   'tender.voucher': paidBy(['tender.voucher', { amount: 106_25 }], 'vouchers'),
   'tender.other': paidBy(
-    ['tender.other', { amount: { amountMinor: 106_25, account: 'discountsGiven' } }],
+    ['tender.other', { amount: { amountMinor: 106_25, ledgerAccount: 'discountsGiven' } }],
     'discountsGiven',
   ),
   'tender.accountCredit': paidBy(
@@ -155,7 +155,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   'refund.transfer': refundedBy(['refund.transfer', { amount: 106_25 }], 'bankInTransit'),
   'refund.cheque': refundedBy(['refund.cheque', { amount: 106_25 }], 'returnedCheques'),
   'refund.other': refundedBy(
-    ['refund.other', { amount: { amountMinor: 106_25, account: 'discountsGiven' } }],
+    ['refund.other', { amount: { amountMinor: 106_25, ledgerAccount: 'discountsGiven' } }],
     'discountsGiven',
   ),
   'refund.safe': refundedBy(['refund.safe', { amount: 106_25 }], 'safe'),
@@ -329,7 +329,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   ),
   'money.in': {
     parts: [
-      ['money.in', { parts: [{ amountMinor: 100_00, account: 'expenses' }], tax: 6_25 }],
+      ['money.in', { parts: [{ amountMinor: 100_00, ledgerAccount: 'expenses' }], tax: 6_25 }],
       CASH_10625,
     ],
     lines: [
@@ -340,7 +340,10 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   'expense.line': {
     parts: [
-      ['expense.line', { parts: [{ amountMinor: 40_00, account: 'expenses' }], tax: 2_50 }],
+      [
+        'expense.line',
+        { parts: [{ amountMinor: 40_00, ledgerAccount: 'expenses' }], tax: 2_50 },
+      ],
       ['paid.fromDrawer', { amount: 42_50 }],
     ],
     lines: [
@@ -351,7 +354,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   'paid.fromDrawer': {
     parts: [
-      ['expense.line', { parts: [{ amountMinor: 8_00, account: 'expenses' }] }],
+      ['expense.line', { parts: [{ amountMinor: 8_00, ledgerAccount: 'expenses' }] }],
       ['paid.fromDrawer', { amount: 8_00 }],
     ],
     lines: [
@@ -371,7 +374,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   'paid.fromOwner': {
     parts: [
-      ['expense.line', { parts: [{ amountMinor: 30_00, account: 'expenses' }] }],
+      ['expense.line', { parts: [{ amountMinor: 30_00, ledgerAccount: 'expenses' }] }],
       ['paid.fromOwner', { amount: 30_00 }],
     ],
     lines: [
@@ -473,8 +476,8 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   // 500.00 in the safe, then a day of 200.00 taken and 60.00 refunded from its drawer
   // (common practice; derived): 640.00 reaches the bank, the refund counted once.
-  'deposit.sent': alone(
-    ['deposit.sent', { total: 500_00 + (200_00 - 60_00) }],
+  'slip.sent': alone(
+    ['slip.sent', { total: 500_00 + (200_00 - 60_00) }],
     [
       ['bankInTransit', 640_00],
       ['safe', -640_00],
@@ -619,7 +622,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ],
   ),
   'opening.balance': alone(
-    ['opening.balance', { amount: [{ amountMinor: 150_00, account: 'drawer' }] }],
+    ['opening.balance', { amount: [{ amountMinor: 150_00, ledgerAccount: 'drawer' }] }],
     [
       ['drawer', 150_00],
       ['openingBalance', -150_00],
@@ -627,10 +630,10 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   ),
 };
 
-function total(lines: readonly { account: AccountRole; amountMinor: number }[]) {
+function total(lines: readonly { ledgerAccount: LedgerAccount; amountMinor: number }[]) {
   const byAccount: Record<string, number> = {};
-  for (const { account, amountMinor } of lines) {
-    byAccount[account] = (byAccount[account] ?? 0) + amountMinor;
+  for (const { ledgerAccount, amountMinor } of lines) {
+    byAccount[ledgerAccount] = (byAccount[ledgerAccount] ?? 0) + amountMinor;
   }
   return byAccount;
 }
@@ -645,7 +648,7 @@ describe('the posting table', () => {
     expect(parts.some(([name]) => event.startsWith(name))).toBe(true);
     assertBalanced(posted);
     expect(total(posted)).toEqual(
-      total(lines.map(([account, amountMinor]) => ({ account, amountMinor }))),
+      total(lines.map(([ledgerAccount, amountMinor]) => ({ ledgerAccount, amountMinor }))),
     );
   });
 

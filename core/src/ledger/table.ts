@@ -1,11 +1,11 @@
-import type { AccountRole } from './chart';
+import type { LedgerAccount } from './chart';
 
 /**
  * One line that an event makes: the amount of that name, on that side. A negative amount turns
  * the side. `named` is an account that the command chooses (the expense, the other income).
  */
 export type Template = {
-  account: AccountRole | 'named';
+  account: LedgerAccount | 'named';
   side: 'debit' | 'credit';
   amount: string;
   optional?: true;
@@ -147,7 +147,7 @@ export const POSTING_TABLE = {
   'drawer.toDrawer': moves(debit('drawer', 'to'), credit('drawer', 'from')),
 
   // Bank
-  'deposit.sent': moves(debit('bankInTransit', 'total'), credit('safe', 'total')),
+  'slip.sent': moves(debit('bankInTransit', 'total'), credit('safe', 'total')),
   'line.matched': moves(debit('bank', 'amount'), credit('bankInTransit', 'amount')),
   /** the bank's count − the slip: positive where the bank found more. */
   'bag.difference': moves(debit('bankInTransit', 'over'), credit('overAndShort', 'over')),

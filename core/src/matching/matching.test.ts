@@ -5,7 +5,7 @@ import { match, windowOf, type Line, type MatchInput, type Movement } from '.';
 const movement = (id: string, change: Partial<Movement> = {}): Movement => ({
   id,
   kind: 'slip',
-  party: 'deposits',
+  party: 'slips',
   dueDate: '2026-03-02',
   amountMinor: 640_00,
   references: [],
@@ -19,7 +19,7 @@ const line = (id: string, change: Partial<Line> = {}): Line => ({
   text: '',
   ...change,
 });
-const DEPOSIT = { kind: 'slip', party: 'deposits' } as const;
+const DEPOSIT = { kind: 'slip', party: 'slips' } as const;
 const input = (
   movements: Movement[],
   lines: Line[],

@@ -48,8 +48,8 @@ const date = fc
   .map((day) => `2026-03-${String(day).padStart(2, '0')}`);
 const amountMinor = fc.constantFrom(100, 200);
 const references = fc.constantFrom<readonly string[]>([], [], [], ['D-1'], ['D-2'], ['D-3']);
-const party = fc.constantFrom('deposits', 'processor 1');
-const kindOf = (of: string): Movement['kind'] => (of === 'deposits' ? 'slip' : 'settlement');
+const party = fc.constantFrom('slips', 'processor 1');
+const kindOf = (of: string): Movement['kind'] => (of === 'slips' ? 'slip' : 'settlement');
 
 const movements = fc
   .array(fc.record({ dueDate: date, amountMinor, references, party }), { maxLength: 7 })
@@ -148,7 +148,7 @@ test('a component beyond the node limit has nothing certain; another beside it h
       ...many.map((i): Movement => ({
         id: `m${i}`,
         kind: 'slip',
-        party: 'deposits',
+        party: 'slips',
         dueDate: '2026-03-02',
         amountMinor: 100,
         // One is named by its line: alone, that would make it certain.
@@ -157,7 +157,7 @@ test('a component beyond the node limit has nothing certain; another beside it h
       {
         id: 'apart',
         kind: 'slip',
-        party: 'deposits',
+        party: 'slips',
         dueDate: '2026-03-02',
         amountMinor: 999,
         references: ['D-9'],

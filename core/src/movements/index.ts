@@ -11,7 +11,7 @@ export const MOVEMENT_KINDS = [
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
 
 /** The party of every deposit slip: the shop itself, at the bank's counter. */
-export const DEPOSITS = 'deposits';
+export const SLIP_PARTY = 'slips';
 
 /** The party of every cheque that the shop wrote: its own cheque book. */
 export const CHEQUE_BOOK = 'cheque book';
@@ -37,7 +37,7 @@ export const MOVEMENTS: Record<MovementKind, MovementRules> = {
   slip: {
     window: { before: 0, after: 3 },
     codes: ['deposit', 'PMNT/CNTR/CDPT', 'PMNT/CNTR/CHKD'],
-    party: DEPOSITS,
+    party: SLIP_PARTY,
   },
   settlement: { window: { before: 1, after: 3 }, codes: ['card', 'PMNT/MCRD'] },
   ownCheque: {

@@ -4,5 +4,5 @@ export * from './discountBack';
 export * from './refund';
 export { NOTHING_PAID, type PaidTender, type RefundState } from '../tenders';
 export * from './restocking';
-export * from './settle';
+export * from './giveBack';
 export * from './rules';

@@ -4,7 +4,7 @@ import {
   firstBack,
   NOTHING_PAID,
   proposeRefund,
-  settleRefund,
+  giveRefund,
   type PaidTender,
   type RefundState,
 } from '.';
@@ -23,7 +23,7 @@ describe('how money goes back', () => {
     amountMinor,
     keptMinor,
     refundedMinor,
-    accountId: kind === 'onAccount' ? 4 : null,
+    chargeAccountId: kind === 'onAccount' ? 4 : null,
     unpaidMinor: 0,
     writtenOffMinor: 0,
   });
@@ -62,7 +62,7 @@ describe('how money goes back', () => {
   // Cash rounding: a refund of 21.24 pays 21.25. Department of Finance Canada's guidance on
   // phasing out the penny, 2012 (from memory).
   test('a cash refund of 21.24 pays 21.25', () => {
-    const given = settleRefund(
+    const given = giveRefund(
       21_24,
       ALONE,
       [cash(21_24)],
@@ -78,17 +78,17 @@ describe('how money goes back', () => {
     // 10.04 was paid with 10.05; two halves of 5.02 round to 5.00 and then to 10.05 in all.
     const sale = state(paid('cash', 10_04, 10_05));
     const half = { ...ALONE, laterMinor: 5_02 };
-    const first = settleRefund(5_02, half, [cash(5_02)], sale, 5);
+    const first = giveRefund(5_02, half, [cash(5_02)], sale, 5);
     expect(first).toMatchObject({ value: [{ keptMinor: -5_00 }] });
     const then = { ...sale, givenMinor: { cash: 5_02 }, cashOutMinor: 5_00 };
-    expect(settleRefund(5_02, ALONE, [cash(5_02)], then, 5)).toMatchObject({
+    expect(giveRefund(5_02, ALONE, [cash(5_02)], then, 5)).toMatchObject({
       value: [{ keptMinor: -5_05 }],
     });
   });
 
   test('beside what was taken in goods, cash is the nearest coin: half a coin at most in all', () => {
     const sale = { ...state(paid('cash', 10_04, 10_05)), usedMinor: 5_01 };
-    expect(settleRefund(5_03, ALONE, [cash(5_03)], sale, 5)).toMatchObject({
+    expect(giveRefund(5_03, ALONE, [cash(5_03)], sale, 5)).toMatchObject({
       value: [{ keptMinor: -5_05, roundingMinor: 2 }],
     });
   });
@@ -121,15 +121,15 @@ describe('how money goes back', () => {
       { kind: 'cash', saleTenderId: null, amountMinor: 29_42 },
       { kind: 'onAccount', saleTenderId: 6, amountMinor: 50_58 },
     ]);
-    const give = (...offered: OfferedRefund[]) => settleRefund(80_00, ALONE, offered, sale, 5);
+    const give = (...offered: OfferedRefund[]) => giveRefund(80_00, ALONE, offered, sale, 5);
     expect(give(cash(80_00))).toMatchObject({
       refusals: [{ code: 'refund.first.onAccount', params: { amountMinor: 30_00 } }],
     });
     expect(give(cash(50_00), credited(30_00))).toMatchObject({
-      value: [{}, { accountId: 4, saleTenderId: 6, keptMinor: -30_00 }],
+      value: [{}, { chargeAccountId: 4, saleTenderId: 6, keptMinor: -30_00 }],
     });
     expect(give(credited(80_00)).ok).toBe(true);
-    expect(settleRefund(101_00, ALONE, [credited(101_00)], sale, 5)).toMatchObject({
+    expect(giveRefund(101_00, ALONE, [credited(101_00)], sale, 5)).toMatchObject({
       refusals: [{ code: 'refund.tenderOver', params: { leftMinor: 100_00 } }],
     });
   });
@@ -153,7 +153,7 @@ describe('how money goes back', () => {
     ],
   ])('%s is refused', (_, offered, code) => {
     const due = code === 'refund.tenderOver' ? 50_01 : 50_00;
-    const given = settleRefund(due, ALONE, offered, state(paid('card', 50_00)), 5);
+    const given = giveRefund(due, ALONE, offered, state(paid('card', 50_00)), 5);
     expect(given).toMatchObject({ refusals: [{ code }] });
   });
 
@@ -161,11 +161,11 @@ describe('how money goes back', () => {
   test('cash for what a card paid is the nearest coin, cumulated over the steps', () => {
     const sale = state(paid('card', 74_26));
     const half = { ...ALONE, laterMinor: 37_13 };
-    expect(settleRefund(37_13, half, [cash(37_13)], sale, 5)).toMatchObject({
+    expect(giveRefund(37_13, half, [cash(37_13)], sale, 5)).toMatchObject({
       value: [{ keptMinor: -37_15, roundingMinor: 2 }],
     });
     const then = { ...sale, givenMinor: { cash: 37_13 }, cashOutMinor: 37_15 };
-    expect(settleRefund(37_13, ALONE, [cash(37_13)], then, 5)).toMatchObject({
+    expect(giveRefund(37_13, ALONE, [cash(37_13)], then, 5)).toMatchObject({
       value: [{ keptMinor: -37_10 }],
     });
   });
@@ -173,11 +173,11 @@ describe('how money goes back', () => {
   test('goods that other goods had paid for are worth their whole price again', () => {
     // An exchange: 200.00 bought with goods of 100.00 and 100.00 in cash, all of it comes back.
     const sale = { ...state(paid('cash', 100_00)), tradedInMinor: 100_00 };
-    expect(settleRefund(200_00, ALONE, [cash(200_00)], sale, 5)).toMatchObject({
+    expect(giveRefund(200_00, ALONE, [cash(200_00)], sale, 5)).toMatchObject({
       value: [{ keptMinor: -200_00, roundingMinor: 0 }],
     });
     const even = { ...NOTHING_PAID, tradedInMinor: 12_02 };
-    expect(settleRefund(12_02, ALONE, [cash(12_02)], even, 5)).toMatchObject({
+    expect(giveRefund(12_02, ALONE, [cash(12_02)], even, 5)).toMatchObject({
       value: [{ keptMinor: -12_00, roundingMinor: -2 }],
     });
   });
@@ -200,7 +200,7 @@ describe('how money goes back', () => {
       { saleTenderId: 6, amountMinor: 30_00, writtenOffMinor: 20_00 },
       { saleTenderId: 9, amountMinor: 25_00 },
     ]);
-    const refused = settleRefund(50_00, ALONE, [cash(50_00)], sale, 5);
+    const refused = giveRefund(50_00, ALONE, [cash(50_00)], sale, 5);
     expect(refused).toMatchObject({ refusals: [{ code: 'refund.first.onAccount' }] });
     const toCheque: OfferedRefund = {
       kind: 'cheque',
@@ -209,7 +209,7 @@ describe('how money goes back', () => {
       amountMinor: 25_00,
     };
     const ways = [{ ...credited(25_00), tenderId: 1 }, toCheque];
-    expect(settleRefund(50_00, ALONE, ways, sale, 5)).toMatchObject({
+    expect(giveRefund(50_00, ALONE, ways, sale, 5)).toMatchObject({
       value: [
         { kind: 'onAccount', keptMinor: -25_00, writtenBackMinor: 15_00 },
         // Nothing leaves the shop: the debt is smaller.
@@ -257,7 +257,7 @@ describe('how money goes back', () => {
           const used = by === 3 ? Math.floor(rest / 2) : 0;
           const offered = waysOf(by, due - used, now);
           const along = { usedMinor: used, laterMinor: left - due };
-          const given = settleRefund(due - used, along, offered, now, 5);
+          const given = giveRefund(due - used, along, offered, now, 5);
           if (!given.ok) throw new Error(given.refusals[0]!.code);
           const before = { ...now, usedMinor: now.usedMinor + used };
           now = given.value.reduce(afterRefund, before);

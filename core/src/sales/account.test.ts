@@ -6,7 +6,7 @@ import type { AccountPayment, SaleTicket, TicketAccount } from '.';
 
 const invoice = (id: number, amountMinor: number, more: Partial<ItemLeft> = {}): ItemLeft => ({
   id,
-  accountId: 4,
+  chargeAccountId: 4,
   kind: 'charge',
   number: `R-${id}`,
   date: '2026-02-20',
@@ -20,7 +20,7 @@ const invoice = (id: number, amountMinor: number, more: Partial<ItemLeft> = {}):
 });
 const account = (more: Partial<TicketAccount> = {}) =>
   anyAccount({
-    chain: [{ accountId: 4, name: 'Gannet', limitMinor: 500_00, balanceMinor: 400_00 }],
+    chain: [{ chargeAccountId: 4, name: 'Gannet', limitMinor: 500_00, balanceMinor: 400_00 }],
     ...more,
   });
 const goods = [{ departmentId: 1, amountMinor: 100_00 }];
@@ -28,7 +28,7 @@ const onAccount = (amountMinor: number, buyer = '') =>
   ({
     kind: 'onAccount',
     tenderId: 10,
-    accountId: 4,
+    chargeAccountId: 4,
     amountMinor,
     buyer,
     reference: '',
@@ -43,7 +43,7 @@ describe('a ticket on account', () => {
     expect(sold.charges).toEqual([
       {
         tender: 0,
-        accountId: 4,
+        chargeAccountId: 4,
         amountMinor: 106_25,
         dueDate: '2026-04-01',
         discountDate: '2026-03-09',
@@ -114,7 +114,7 @@ describe('a ticket on account', () => {
 describe('a payment on an account', () => {
   const pay = (amountMinor: number, more: Partial<AccountPayment> = {}): AccountPayment => ({
     kind: 'accountPayment',
-    accountId: 4,
+    chargeAccountId: 4,
     amountMinor,
     allocations: [],
     keepCredit: true,
@@ -172,13 +172,13 @@ describe('a payment on an account', () => {
       amountMinor: 299_75,
       cheque: { number: '12', drawnBy: 'Both', dated: '2026-03-02' },
     } as const;
-    const paid = decide(ticket([pay(84_10), pay(215_65, { accountId: 5 })], cheque), {
+    const paid = decide(ticket([pay(84_10), pay(215_65, { chargeAccountId: 5 })], cheque), {
       accounts: [account(), account({ id: 5 })],
     });
     expect(paid.lines).toMatchObject([
-      { account: 'chargeAccounts', chargeAccountId: 4, amountMinor: -84_10 },
-      { account: 'chargeAccounts', chargeAccountId: 5, amountMinor: -215_65 },
-      { account: 'drawer', amountMinor: 299_75 },
+      { ledgerAccount: 'chargeAccounts', chargeAccountId: 4, amountMinor: -84_10 },
+      { ledgerAccount: 'chargeAccounts', chargeAccountId: 5, amountMinor: -215_65 },
+      { ledgerAccount: 'drawer', amountMinor: 299_75 },
     ]);
   });
 
@@ -235,7 +235,7 @@ describe('credits mixed into a payment', () => {
     extras: [
       {
         kind: 'accountPayment' as const,
-        accountId: 4,
+        chargeAccountId: 4,
         amountMinor,
         allocations,
         credits: [12, 13],
@@ -317,7 +317,13 @@ describe('a credit of an account paid out', () => {
   const out = (amountMinor: number, more: object = {}) => ({
     lines: [],
     extras: [
-      { kind: 'creditOut' as const, accountId: 4, creditItemId: 12, amountMinor, ...more },
+      {
+        kind: 'creditOut' as const,
+        chargeAccountId: 4,
+        creditItemId: 12,
+        amountMinor,
+        ...more,
+      },
     ],
     tenders: [],
     refunds: [{ kind: 'cash' as const, tenderId: 1, amountMinor }],

@@ -42,7 +42,7 @@ export type TicketAccount = {
 /** A payment on an account: it stands on a ticket of its own. */
 export type AccountPayment = {
   kind: 'accountPayment';
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: number;
   allocations: readonly WantedAllocation[];
   /** Open credits of the account that are used beside the payment, after it, in this order. */
@@ -56,7 +56,7 @@ export type AccountPayment = {
 /** A credit on an account that is paid out, or a part of it: it stands on a ticket of its own. */
 export type CreditOut = {
   kind: 'creditOut';
-  accountId: number;
+  chargeAccountId: number;
   creditItemId: number;
   amountMinor: number;
 };
@@ -71,7 +71,7 @@ export type PaidAllocation = DecidedAllocation & {
 export type DecidedCharge = {
   /** The tender's place on the ticket. */
   tender: number;
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: Minor;
   dueDate: string;
   discountDate: string | null;
@@ -87,13 +87,20 @@ export type DecidedCharge = {
  * `discount.paidAhead` (a voucher or what was paid ahead earns none).
  */
 export function decidePayment(
-  { accountId, amountMinor, allocations, credits = [], keepCredit, reason }: AccountPayment,
+  {
+    chargeAccountId,
+    amountMinor,
+    allocations,
+    credits = [],
+    keepCredit,
+    reason,
+  }: AccountPayment,
   accounts: readonly TicketAccount[],
   on: { today: string; rules: DiscountRules; earnsDiscount: boolean },
   at: string,
 ): Outcome<PaidAllocation[]> {
-  const account = accounts.find(({ id }) => id === accountId);
-  if (!account) return refuse('account.unknown', `${at}.accountId`);
+  const account = accounts.find(({ id }) => id === chargeAccountId);
+  if (!account) return refuse('account.unknown', `${at}.chargeAccountId`);
   if (account.closed) return refuse('account.closed', at, { name: account.name });
   if (!on.earnsDiscount && allocations.some(({ discountMinor }) => discountMinor > 0)) {
     return refuse('discount.paidAhead', at);
@@ -156,12 +163,12 @@ function takeFrom(sources: Source[], whole: PaidAllocation): PaidAllocation[] {
  * `allocation.unknownCredit`, `allocation.moreThanCredit` (leftMinor).
  */
 export function checkCreditOut(
-  { accountId, creditItemId, amountMinor }: CreditOut,
+  { chargeAccountId, creditItemId, amountMinor }: CreditOut,
   accounts: readonly TicketAccount[],
   at: string,
 ): Outcome<never> | undefined {
-  const account = accounts.find(({ id }) => id === accountId);
-  if (!account) return refuse('account.unknown', `${at}.accountId`);
+  const account = accounts.find(({ id }) => id === chargeAccountId);
+  if (!account) return refuse('account.unknown', `${at}.chargeAccountId`);
   if (account.closed) return refuse('account.closed', at, { name: account.name });
   const credit = account.credits.find(({ id }) => id === creditItemId);
   if (!credit) return refuse('allocation.unknownCredit', `${at}.creditItemId`);
@@ -206,12 +213,12 @@ export function decideCharges(
   const broken: BrokenRule[] = [];
   for (const [tender, { charge, amountMinor }] of tenders.entries()) {
     if (!charge) continue;
-    const account = accounts.find(({ id }) => id === charge.accountId);
-    if (!account) return refuse('account.unknown', `tenders.${tender}.accountId`);
+    const account = accounts.find(({ id }) => id === charge.chargeAccountId);
+    if (!account) return refuse('account.unknown', `tenders.${tender}.chargeAccountId`);
     if (account.closed) {
       return refuse('account.closed', `tenders.${tender}`, { name: account.name });
     }
-    if (charges.some(({ accountId }) => accountId === account.id)) {
+    if (charges.some(({ chargeAccountId }) => chargeAccountId === account.id)) {
       return refuse('account.twice', `tenders.${tender}`, { name: account.name });
     }
     const taxes = taxPartsOf(amountMinor, total);
@@ -219,7 +226,7 @@ export function decideCharges(
     const off = discountOf({ amountMinor, taxMinor }, account.terms, on.rules);
     charges.push({
       tender,
-      accountId: account.id,
+      chargeAccountId: account.id,
       amountMinor,
       ...dueOf(on.today, account.terms),
       discountMinor: off.discountMinor,

@@ -1,11 +1,11 @@
 import { card, cash, decide, order, refusal } from '../../test/shop';
-import type { AccountRole, JournalLine } from '../ledger';
+import type { LedgerAccount, JournalLine } from '../ledger';
 import { sum } from '../money';
 
 /* What is paid after all, taken back whole, or given out of the drawer beside a sale. */
 
-const moved = (lines: readonly JournalLine[], role: AccountRole) =>
-  sum(lines.map((one) => (one.account === role ? one.amountMinor : 0)));
+const moved = (lines: readonly JournalLine[], role: LedgerAccount) =>
+  sum(lines.map((one) => (one.ledgerAccount === role ? one.amountMinor : 0)));
 
 describe('what was owed or sold on paper', () => {
   const owed = [{ id: 9, leftMinor: 40_00, writtenOffMinor: 10_00 }];

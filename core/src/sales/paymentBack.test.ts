@@ -8,7 +8,7 @@ const accounts = [4, 5].map((id) => account({ id, groupIds: [4, 5] }));
 const payment = (given: readonly PaidAllocation[], amountMinor: number, goneMinor = 0) =>
   ({
     ofSaleId: 7,
-    accountId: 4,
+    chargeAccountId: 4,
     itemId: 70,
     amountMinor,
     given,
@@ -17,12 +17,14 @@ const payment = (given: readonly PaidAllocation[], amountMinor: number, goneMino
 const back = (amountMinor: number, more: object = {}) => ({
   lines: [],
   tenders: [],
-  extras: [{ kind: 'paymentBack' as const, accountId: 4, ofSaleId: 7, amountMinor, ...more }],
+  extras: [
+    { kind: 'paymentBack' as const, chargeAccountId: 4, ofSaleId: 7, amountMinor, ...more },
+  ],
   refunds: [{ kind: 'cash' as const, tenderId: 1, amountMinor }],
 });
 
 const allocation = fc.record({
-  accountId: fc.constantFrom(4, 5),
+  chargeAccountId: fc.constantFrom(4, 5),
   amountMinor: fc.integer({ min: 1, max: 900_00 }),
   discountMinor: fc.integer({ min: 0, max: 20_00 }),
   taxMinor: fc.integer({ min: 0, max: 1_00 }),
@@ -32,10 +34,10 @@ test('a payment and its taking back leave every account as it was', () => {
   fc.assert(
     fc.property(fc.array(allocation, { maxLength: 5 }), (wanted) => {
       const given = wanted.map(
-        ({ accountId, amountMinor, discountMinor, taxMinor }, i): PaidAllocation => {
+        ({ chargeAccountId, amountMinor, discountMinor, taxMinor }, i): PaidAllocation => {
           const tax = minor(Math.min(taxMinor, discountMinor));
           return {
-            accountId,
+            chargeAccountId,
             chargeItemId: i + 1,
             amountMinor: minor(amountMinor),
             discountMinor: minor(discountMinor),
@@ -53,10 +55,10 @@ test('a payment and its taking back leave every account as it was', () => {
         payments: [payment(given, cashMinor)],
       });
       // What the payment had moved, by its own arithmetic: each account of the group by itself.
-      const moved = (accountId: number) =>
+      const moved = (chargeAccountId: number) =>
         -sum(
           given.map((one) =>
-            one.accountId === accountId ? one.amountMinor + one.discountMinor : 0,
+            one.chargeAccountId === chargeAccountId ? one.amountMinor + one.discountMinor : 0,
           ),
         );
       const own = -(cashMinor - sum(given.map(({ amountMinor }) => amountMinor)));
@@ -68,7 +70,9 @@ test('a payment and its taking back leave every account as it was', () => {
         );
       expect(found(4)).toBe(-(moved(4) + own));
       expect(found(5)).toBe(-moved(5) + 0);
-      expect(mergeLines(taken.lines).find((line) => line.account === 'drawer')).toMatchObject({
+      expect(
+        mergeLines(taken.lines).find((line) => line.ledgerAccount === 'drawer'),
+      ).toMatchObject({
         amountMinor: -cashMinor,
       });
       expect(sum(taken.lines.map(({ amountMinor }) => amountMinor))).toBe(0);

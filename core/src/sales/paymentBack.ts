@@ -4,7 +4,7 @@ import type { PaidAllocation, TicketAccount } from './account';
 /** A payment on an account, of whatever day, that is taken back whole. */
 export type PaymentBack = {
   kind: 'paymentBack';
-  accountId: number;
+  chargeAccountId: number;
   /** The ticket that took it. */
   ofSaleId: number;
   amountMinor: number;
@@ -13,7 +13,7 @@ export type PaymentBack = {
 /** A payment as it stands: what it was given to, and what of it is gone for good. */
 export type StandingPayment = {
   ofSaleId: number;
-  accountId: number;
+  chargeAccountId: number;
   itemId: number;
   amountMinor: number;
   given: readonly PaidAllocation[];
@@ -27,16 +27,16 @@ export type StandingPayment = {
  * `payment.wholeBack` (amountMinor, goneMinor).
  */
 export function findPaymentBack(
-  { accountId, ofSaleId, amountMinor }: PaymentBack,
+  { chargeAccountId, ofSaleId, amountMinor }: PaymentBack,
   accounts: readonly TicketAccount[],
   payments: readonly StandingPayment[],
   at: string,
 ): Outcome<StandingPayment> {
-  const account = accounts.find(({ id }) => id === accountId);
-  if (!account) return refuse('account.unknown', `${at}.accountId`);
+  const account = accounts.find(({ id }) => id === chargeAccountId);
+  if (!account) return refuse('account.unknown', `${at}.chargeAccountId`);
   if (account.closed) return refuse('account.closed', at, { name: account.name });
   const payment = payments.find(
-    (one) => one.ofSaleId === ofSaleId && one.accountId === accountId,
+    (one) => one.ofSaleId === ofSaleId && one.chargeAccountId === chargeAccountId,
   );
   if (!payment) return refuse('payment.unknown', `${at}.ofSaleId`);
   if (payment.goneMinor > 0 || amountMinor !== payment.amountMinor) {

@@ -7,16 +7,19 @@ import { taxesOf } from './amounts';
  * from one account of a payer to another, two lines on the control account that name both.
  */
 export function postAllocation(
-  allocation: Parameters<typeof postDiscount>[0] & { accountId: number; amountMinor: number },
+  allocation: Parameters<typeof postDiscount>[0] & {
+    chargeAccountId: number;
+    amountMinor: number;
+  },
   creditAccountId: number,
 ): JournalLine[] {
-  const { accountId, amountMinor } = allocation;
-  const discount = postDiscount(allocation, accountId);
-  if (accountId === creditAccountId) return discount;
+  const { chargeAccountId, amountMinor } = allocation;
+  const discount = postDiscount(allocation, chargeAccountId);
+  if (chargeAccountId === creditAccountId) return discount;
   return [
     ...post('account.moved', {
       from: { amountMinor, chargeAccountId: creditAccountId },
-      to: { amountMinor, chargeAccountId: accountId },
+      to: { amountMinor, chargeAccountId },
     }),
     ...discount,
   ];

@@ -33,7 +33,7 @@ describe('a ticket that takes back', () => {
           amountMinor: 212_50,
           keptMinor: 212_50,
           refundedMinor: 0,
-          accountId: null,
+          chargeAccountId: null,
           unpaidMinor: 0,
           writtenOffMinor: 0,
         },

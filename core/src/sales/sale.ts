@@ -1,12 +1,12 @@
 import { addDays } from '../dates';
-import type { AccountRole, JournalLine } from '../ledger';
+import type { LedgerAccount, JournalLine } from '../ledger';
 import { minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
-import { settleRefund, type AlongWith, type RefundState, type ReturnRules } from '../returns';
+import { giveRefund, type AlongWith, type RefundState, type ReturnRules } from '../returns';
 import {
   checkTenders,
   roomOf,
-  settleTicket,
+  payTicket,
   takeOf,
   tendersBroken,
   type AskedReferences,
@@ -53,7 +53,7 @@ import {
   type TicketReturn,
 } from './return';
 
-/** A ticket as it is rung: what is sold, what comes back, how the difference is settled. */
+/** A ticket as it is rung: what is sold, what comes back, how the difference is paid or given back. */
 export type SaleTicket = {
   lines: readonly TicketLine[];
   discount?: Discount | undefined;
@@ -75,7 +75,7 @@ export type TenderState = {
   processorId: number | null;
   scheme: string | null;
   /** Where an `other` tender is debited. */
-  account: AccountRole | null;
+  account: LedgerAccount | null;
   asks: AskedReferences;
 };
 
@@ -144,15 +144,79 @@ export type DecidedSale = {
 
 /**
  * Decides a ticket, a sale or a return or both (an exchange): prices and taxes what is sold,
- * takes back by stored parts, settles the one difference, and posts it. What is decided here is
+ * takes back by stored parts, pays or gives back the one difference, and posts it. What is decided here is
  * stored as it is; later steps never compute it again.
- * Refusals: those of `priceTicket`, `decideReturn`, `settleTicket` and `settleRefund`,
+ * Refusals: those of `priceTicket`, `decideReturn`, `payTicket` and `giveRefund`,
  * `tender.unknown`, `tender.notDue`, `bankAccount.unknown`, `refund.notDue`, `credit.unknown`, `credit.expired`,
  * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
  * `voucher.unknown`, `voucher.expired`, `voucher.over`, `account.alone`,
  * `account.notByAccount`, those of `decideCharges`.
  */
 export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedSale> {
+  const rung = ringUp(sale, state);
+  if (!rung.ok) return rung;
+  const { sold, returned, extras } = rung.value;
+  const netMinor = minus(sold?.netMinor ?? 0, returned?.netMinor ?? 0);
+  const taxMinor = minus(sold?.taxMinor ?? 0, returned?.taxMinor ?? 0);
+  const extraMinor = extrasTotal(extras);
+  const totalMinor = sum([netMinor, taxMinor, extraMinor]);
+  const along = alongWith(sold, returned, state.original, extraMinor);
+
+  const paid = payOrGiveBack(sale, state, totalMinor, along);
+  if (!paid.ok) return paid;
+  const { tenders, refunds } = paid.value;
+  const used = spendPrepayments(tenders, state.orders);
+  if (!used.ok) return used;
+  const unpaid = checkPaidByCard(
+    extras,
+    byCard(tenders, state, false),
+    byCard(tenders, state, true),
+  );
+  if (unpaid) return unpaid;
+  const ofTicket = { amountMinor: totalMinor, taxes: taxesOfTicket(sold, returned) };
+  const charged = decideCharges(tenders, ofTicket, state.accounts, {
+    today: state.today,
+    rules: state.discountRules,
+  });
+  if (!charged.ok) return charged;
+
+  const prepaymentsUsed = used.value;
+  const decided = { sold, returned, extras, prepaymentsUsed, tenders, refunds };
+  const issuesCredit = refunds.some(({ kind }) => roomOf(kind).giveBack?.issuesCredit);
+  return accept({
+    ticket: sold,
+    returned,
+    extras,
+    extraMinor,
+    prepaymentsUsed,
+    netMinor,
+    taxMinor,
+    totalMinor,
+    usedMinor: along.usedMinor,
+    tenders,
+    charges: charged.value.charges,
+    refunds,
+    creditValidUntil: issuesCredit ? addDays(state.today, state.returnRules.creditDays) : null,
+    lines: postTicket(decided, state),
+    broken: [
+      ...brokenPriceRules(notAsAgreed(sale, sold, state), state.allowance),
+      ...charged.value.broken,
+      ...paidOutBroken(extras),
+      ...returnRulesBroken(sale, returned, state),
+      ...drawerBroken(tenders, refunds, extras, state),
+      ...tendersBroken(tenders, state),
+    ],
+  });
+}
+
+type RungUp = {
+  sold: PricedTicket | null;
+  returned: DecidedReturn | null;
+  extras: DecidedExtra[];
+};
+
+/** What stands on a ticket, priced and checked by itself, before anything is paid. */
+function ringUp(sale: SaleTicket, state: SaleState): Outcome<RungUp> {
   const wanted = sale.extras ?? [];
   const nothingSold =
     sale.lines.length === 0 && (sale.returned !== undefined || wanted.length > 0);
@@ -172,78 +236,25 @@ export function decideSale(sale: SaleTicket, state: SaleState): Outcome<DecidedS
   if (!returned.ok) return returned;
   const refusal = checkTenders(sale, state);
   if (refusal) return refusal;
-
-  const sold = priced.value;
-  const back = returned.value;
-  const netMinor = minus(sold?.netMinor ?? 0, back?.netMinor ?? 0);
-  const taxMinor = minus(sold?.taxMinor ?? 0, back?.taxMinor ?? 0);
-  const extraMinor = extrasTotal(extras.value);
-  const totalMinor = sum([netMinor, taxMinor, extraMinor]);
-  const along = alongWith(sold, back, state.original, extraMinor);
-  const settled = settle(sale, state, totalMinor, along);
-  if (!settled.ok) return settled;
-  const { tenders, refunds } = settled.value;
-  const used = spendPrepayments(tenders, state.orders);
-  if (!used.ok) return used;
-  const byCard = (debit: boolean) =>
-    sum(
-      tenders.map(({ kind, tenderId, amountMinor }) =>
-        takeOf(kind).bearsExtras &&
-        (!debit || state.tenders.find(({ id }) => id === tenderId)!.isDebit)
-          ? amountMinor
-          : 0,
-      ),
-    );
-  const unpaid = checkPaidByCard(extras.value, byCard(false), byCard(true));
-  if (unpaid) return unpaid;
-  const ofTicket = { amountMinor: totalMinor, taxes: taxesOfTicket(sold, back) };
-  const charged = decideCharges(tenders, ofTicket, state.accounts, {
-    today: state.today,
-    rules: state.discountRules,
-  });
-  if (!charged.ok) return charged;
-  const issuesCredit = refunds.some(({ kind }) => roomOf(kind).giveBack?.issuesCredit);
-  return accept({
-    ticket: sold,
-    returned: back,
-    extras: extras.value,
-    extraMinor,
-    prepaymentsUsed: used.value,
-    netMinor,
-    taxMinor,
-    totalMinor,
-    usedMinor: along.usedMinor,
-    tenders,
-    charges: charged.value.charges,
-    refunds,
-    creditValidUntil: issuesCredit ? addDays(state.today, state.returnRules.creditDays) : null,
-    lines: postTicket(
-      {
-        sold,
-        returned: back,
-        extras: extras.value,
-        prepaymentsUsed: used.value,
-        tenders,
-        refunds,
-      },
-      state,
-    ),
-    broken: [
-      ...brokenPriceRules(
-        (sold?.lines ?? []).filter(
-          (line, i) =>
-            !isAsAgreed(sale.lines[i]!, line, state.orders, state.rules.pricesIncludeTax),
-        ),
-        state.allowance,
-      ),
-      ...charged.value.broken,
-      ...paidOutBroken(extras.value),
-      ...returnRulesBroken(sale, back, state),
-      ...drawerBroken(tenders, refunds, extras.value, state),
-      ...tendersBroken(tenders, state),
-    ],
-  });
+  return accept({ sold: priced.value, returned: returned.value, extras: extras.value });
 }
+
+/** What cards pay of a ticket, or of them debit cards alone. */
+const byCard = (tenders: readonly TakenTender[], state: SaleState, debit: boolean): Minor =>
+  sum(
+    tenders.map(({ kind, tenderId, amountMinor }) =>
+      takeOf(kind).bearsExtras &&
+      (!debit || state.tenders.find(({ id }) => id === tenderId)!.isDebit)
+        ? amountMinor
+        : 0,
+    ),
+  );
+
+/** The lines whose prices no order has agreed to. */
+const notAsAgreed = (sale: SaleTicket, sold: PricedTicket | null, state: SaleState) =>
+  (sold?.lines ?? []).filter(
+    (line, i) => !isAsAgreed(sale.lines[i]!, line, state.orders, state.rules.pricesIncludeTax),
+  );
 
 /** The tax of a ticket by authority: sold less taken back, the fee's own kept. */
 function taxesOfTicket(sold: PricedTicket | null, back: DecidedReturn | null) {
@@ -256,7 +267,7 @@ function taxesOfTicket(sold: PricedTicket | null, back: DecidedReturn | null) {
   ]);
 }
 
-function settle(
+function payOrGiveBack(
   sale: SaleTicket,
   state: SaleState,
   totalMinor: Minor,
@@ -265,17 +276,17 @@ function settle(
   const offered = sale.refunds ?? [];
   if (totalMinor >= 0) {
     if (offered.length) return refuse('refund.notDue', 'refunds');
-    const settled = settleTicket(
+    const paid = payTicket(
       totalMinor,
       sale.tenders,
       state.cashStepMinor,
       (tenderId) => state.tenders.find(({ id }) => id === tenderId)!.asks,
     );
-    return settled.ok ? accept({ tenders: settled.value, refunds: [] }) : settled;
+    return paid.ok ? accept({ tenders: paid.value, refunds: [] }) : paid;
   }
   if (sale.tenders.length) return refuse('tender.notDue', 'tenders');
   const refunds: RefundState | null = state.original?.refunds ?? state.broughtBy;
-  const given = settleRefund(-totalMinor, along, offered, refunds, state.cashStepMinor);
+  const given = giveRefund(-totalMinor, along, offered, refunds, state.cashStepMinor);
   return given.ok ? accept({ tenders: [], refunds: given.value }) : given;
 }
 

@@ -24,7 +24,7 @@ test('a split payment: the card pays exactly, cash is rounded, change comes from
     roundingMinor: -2,
   });
   assertBalanced(lines);
-  expect(lines.find((line) => line.account === 'cardClearing')).toMatchObject({
+  expect(lines.find((line) => line.ledgerAccount === 'cardClearing')).toMatchObject({
     amountMinor: 40_00,
     processorId: 9,
   });

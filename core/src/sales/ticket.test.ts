@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { account, card, cash, COIL, decide } from '../../test/shop';
-import { assertBalanced, reverseLines, type AccountRole, type JournalLine } from '../ledger';
+import { assertBalanced, reverseLines, type LedgerAccount, type JournalLine } from '../ledger';
 import { sum, type Minor } from '../money';
 import { NO_DISCOUNT_TAKEN, NO_FEE, proposeRefund, type PaidTender } from '../returns';
 import type { OfferedTender } from '../tenders';
@@ -37,7 +37,7 @@ const WAYS: ((amountMinor: number, i: number) => OfferedTender)[] = [
 const onAccount = (amountMinor: number): OfferedTender => ({
   kind: 'onAccount',
   tenderId: 10,
-  accountId: 4,
+  chargeAccountId: 4,
   amountMinor,
   buyer: '',
   reference: '',
@@ -70,10 +70,10 @@ const part = fc.record({
 });
 
 /** A sum over the lines of an account. */
-const moved = (lines: readonly JournalLine[], role: AccountRole, of?: number): Minor =>
+const moved = (lines: readonly JournalLine[], role: LedgerAccount, of?: number): Minor =>
   sum(
     lines.map((one) =>
-      one.account === role && (of === undefined || one.authorityId === of)
+      one.ledgerAccount === role && (of === undefined || one.authorityId === of)
         ? one.amountMinor
         : 0,
     ),
@@ -224,7 +224,7 @@ const paidBy = (
   amountMinor,
   keptMinor: amountMinor,
   refundedMinor: 0,
-  accountId: null,
+  chargeAccountId: null,
   unpaidMinor: 0,
   writtenOffMinor: 0,
   ...more,
@@ -253,7 +253,7 @@ test('a ticket that takes back posts what its receipt says, and gives nothing th
           paidBy('card', 2, part(0)),
           paidBy('transfer', 11, part(1)),
           paidBy('other', 4, part(2), { keptMinor: 0 }),
-          paidBy('onAccount', 10, charge, { accountId: 4, unpaidMinor }),
+          paidBy('onAccount', 10, charge, { chargeAccountId: 4, unpaidMinor }),
           paidBy('cash', 1, rest, { keptMinor: rest - (rest % 5) }),
         ].filter(({ amountMinor }) => amountMinor > 0);
         const refundState = {

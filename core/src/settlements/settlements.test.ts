@@ -162,7 +162,11 @@ const paid = (grossMinor: number, refundsMinor: number, feeMinor: number): Settl
   return { reference: 'Q-2', date: TUE, currency: 'CAD', schemes: [row], ...sums };
 };
 const posted = ({ lines }: { lines: readonly JournalLine[] }) =>
-  lines.map(({ account, amountMinor, tag }) => [account, amountMinor, tag!.takingsDay]);
+  lines.map(({ ledgerAccount: account, amountMinor, tag }) => [
+    account,
+    amountMinor,
+    tag!.takingsDay,
+  ]);
 const byDay = (lines: readonly JournalLine[]) => {
   const sums: Record<string, number> = {};
   for (const { tag, amountMinor } of lines) {
@@ -311,7 +315,7 @@ test('whatever settlements come, by day and pot no cent is lost, and the bank ge
         assertBalanced(lines);
         expect(byDay(lines)).toEqual([]);
         const on = (account: string) =>
-          sum(lines.map((line) => (line.account === account ? line.amountMinor : 0)));
+          sum(lines.map((line) => (line.ledgerAccount === account ? line.amountMinor : 0)));
         expect(on('bankInTransit')).toBe(toBankMinor);
         expect(on('bank')).toBe(0);
         expect(on('processorBalance')).toBe(carriedMinor);
@@ -344,7 +348,7 @@ function carriedAfter(
     sums.set(key, (sums.get(key) ?? 0) + amount);
   };
   for (const { takingsDay, pot, amountMinor } of before) add(takingsDay, pot, amountMinor);
-  for (const { account, amountMinor, tag } of lines) {
+  for (const { ledgerAccount: account, amountMinor, tag } of lines) {
     if (account === 'processorBalance') add(tag!.takingsDay, tag!.pot, amountMinor);
   }
   return [...sums]

@@ -1,4 +1,4 @@
-import type { AccountRole } from '../ledger';
+import type { LedgerAccount } from '../ledger';
 
 /**
  * Where takings are, as a person reads it: the four stages of a bead, and beside them what will not
@@ -22,7 +22,7 @@ export type Place = (typeof PLACES)[number];
  * The place of an account that takings are on. Clearing is taken until its tender's batch is closed,
  * and counted from then on: that is the one thing which lines do not say.
  */
-const PLACE_OF: Partial<Record<AccountRole, Place>> = {
+const PLACE_OF: Partial<Record<LedgerAccount, Place>> = {
   drawer: 'taken',
   fund: 'float',
   safe: 'counted',
@@ -39,4 +39,4 @@ const PLACE_OF: Partial<Record<AccountRole, Place>> = {
 };
 
 /** The account's place; what takings were spent on, where it is none of those. */
-export const placeOf = (role: AccountRole): Place => PLACE_OF[role] ?? 'spent';
+export const placeOf = (role: LedgerAccount): Place => PLACE_OF[role] ?? 'spent';

@@ -1,10 +1,10 @@
-import type { AccountRole } from '../ledger';
+import type { LedgerAccount } from '../ledger';
 import { placeOf, type Place } from './places';
 
 /** An entry that moves a day's pot: what each hand got (+) or gave (−). Minor units. */
 export type Move = {
   entryId: number;
-  lines: { role: AccountRole; holder: string; amountMinor: number }[];
+  lines: { role: LedgerAccount; holder: string; amountMinor: number }[];
 };
 
 /** Hands that pass takings on. Where they are spent, short, home, …, no way leads on from. */

@@ -4,5 +4,5 @@ export { giveBackOf, inCoins, kindsWhere, roomOf } from './kinds';
 export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences } from './room';
-export { checkTenders, settleTicket, takeOf, tendersBroken } from './settle';
+export { checkTenders, payTicket, takeOf, tendersBroken } from './pay';
 export * from './types';

@@ -11,7 +11,7 @@ export type PaidTender = {
   /** Given back to this very tender: all but cash, store credit and our own cheques have a name. */
   refundedMinor: number;
   /** A charge on an account: which. */
-  accountId: number | null;
+  chargeAccountId: number | null;
   /** What of it never came: a charge that is open, a cheque that the bank returned and nobody paid. */
   unpaidMinor: number;
   /** What of it never came and was written off. */

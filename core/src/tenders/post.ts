@@ -1,16 +1,16 @@
 import type { IsoDate } from '../dates';
-import type { AccountRole, JournalLine } from '../ledger';
+import type { LedgerAccount, JournalLine } from '../ledger';
 import { AT_HOME, atProcessor, byTender, IN_DRAWER, type PotTender } from '../takings';
 import { giveBackOf, roomOf } from './kinds';
 import type { PostAt } from './room';
-import { takeOf } from './settle';
+import { takeOf } from './pay';
 import type { GivenRefund, TakenTender, TenderKind } from './types';
 
 /** What of the shop the lines of a ticket's tenders name. */
 export type PostWhere = {
   today: IsoDate;
   drawerId: number;
-  tenders: readonly (PotTender & { account: AccountRole | null })[];
+  tenders: readonly (PotTender & { account: LedgerAccount | null })[];
 };
 
 /** The pot that a kind of tender takes money into or gives it out of; null where no money comes. */

@@ -1,5 +1,5 @@
 import type { IsoDate } from '../dates';
-import type { AccountRole, JournalLine, Takings } from '../ledger';
+import type { LedgerAccount, JournalLine, Takings } from '../ledger';
 import type { BrokenRule, Outcome } from '../outcome';
 import type { Minor } from '../money';
 import type { PotTender } from '../takings';
@@ -54,7 +54,7 @@ export type PostAt = {
   takings: { takings?: Takings };
   /** The processor of a card; the account to which another tender is posted. */
   processorId: () => number;
-  account: () => AccountRole;
+  account: () => LedgerAccount;
 };
 
 type Refusal = Outcome<never> | undefined;
@@ -64,7 +64,7 @@ type Take<K extends TenderKind> = {
    * Cash settles what all others leave, rounded to the smallest coin, and gives change; every other
    * kind pays its amount exactly.
    */
-  settlesRest?: true;
+  paysRest?: true;
   /** False where it was paid before the ticket: it earns no discount for early payment. */
   earnsDiscount: boolean;
   /** A card can bear a tip or cash back. */

@@ -77,7 +77,7 @@ export type TakenTender = {
   /** Where a transfer goes to, and the statement line that shows it. */
   transfer: { bankAccountId: number; lineId: number | null } | null;
   /** The account that it charges, and who buys. */
-  charge: { accountId: number; buyer: string } | null;
+  charge: { chargeAccountId: number; buyer: string } | null;
 };
 
 /** A refund as it is given; both figures are negative, as money that leaves. */
@@ -94,7 +94,7 @@ export type GivenRefund = {
   ownCheque: OwnCheque | null;
   /** From which of our bank accounts a transfer goes back. */
   transfer: { bankAccountId: number; lineId: null } | null;
-  accountId: number | null;
+  chargeAccountId: number | null;
   /** What had been written off of that tender and is taken back with it; not negative. */
   writtenBackMinor: Minor;
 };

@@ -30,7 +30,7 @@ const AGE = `CASE
 export const OPEN_THEN = `i.date <= ? AND NOT i.voided AND (i.closed_on IS NULL OR i.closed_on > ?)`;
 
 const BY_ACCOUNT = `
-  SELECT i.charge_account_id AS accountId, ${AGE} AS age, SUM(${LEFT}) AS total
+  SELECT i.charge_account_id AS chargeAccountId, ${AGE} AS age, SUM(${LEFT}) AS total
   FROM open_item i
   WHERE ${OPEN_THEN}
   GROUP BY i.charge_account_id, age`;
@@ -56,26 +56,26 @@ export async function agingReport(
   limit = PAGE,
 ): Promise<AgingPage> {
   const found = await rows<{
-    accountId: number;
+    chargeAccountId: number;
     name: string;
     number: string;
     age: Age;
     total: string;
   }>(
     db,
-    `SELECT t.accountId, c.name, c.number, t.age, t.total
+    `SELECT t.chargeAccountId, c.name, c.number, t.age, t.total
      FROM (${BY_ACCOUNT}) t
-     JOIN charge_account a ON a.id = t.accountId
+     JOIN charge_account a ON a.id = t.chargeAccountId
      JOIN customer c ON c.id = a.customer_id
-     ORDER BY c.name, t.accountId`,
+     ORDER BY c.name, t.chargeAccountId`,
     byAccountValues(date),
   );
   const all: AgingRow[] = [];
   const totals = emptyAging();
-  for (const { accountId, name, number, age, total } of found) {
+  for (const { chargeAccountId, name, number, age, total } of found) {
     let last = all.at(-1);
-    if (last?.accountId !== accountId) {
-      last = { accountId, name, number, balanceMinor: 0, aging: emptyAging() };
+    if (last?.chargeAccountId !== chargeAccountId) {
+      last = { chargeAccountId, name, number, balanceMinor: 0, aging: emptyAging() };
       all.push(last);
     }
     const minor = toMinor(total);
@@ -83,7 +83,9 @@ export async function agingReport(
     last.balanceMinor += minor;
     totals[age] += minor;
   }
-  const place = after ? all.findIndex(({ accountId }) => accountId === after.id) : -1;
+  const place = after
+    ? all.findIndex(({ chargeAccountId }) => chargeAccountId === after.id)
+    : -1;
   const begin = after && place < 0 ? all.length : place + 1;
   const page = all.slice(begin, begin + limit);
   const last = page.at(-1);
@@ -91,7 +93,8 @@ export async function agingReport(
     date,
     rows: page,
     totals: { aging: totals, balanceMinor: AGES.reduce((sum, age) => sum + totals[age], 0) },
-    next: begin + limit < all.length ? JSON.stringify([last!.name, last!.accountId]) : null,
+    next:
+      begin + limit < all.length ? JSON.stringify([last!.name, last!.chargeAccountId]) : null,
   };
 }
 
@@ -99,7 +102,11 @@ const emptyAging = (): AgingRow['aging'] =>
   Object.fromEntries(AGES.map((age) => [age, 0])) as AgingRow['aging'];
 
 /** The items of an account of which something was left at a date. */
-export async function itemsAt(db: Db, accountId: number, date: string): Promise<ItemView[]> {
+export async function itemsAt(
+  db: Db,
+  chargeAccountId: number,
+  date: string,
+): Promise<ItemView[]> {
   const found = await rows<Omit<ItemView, 'leftMinor'> & { left: string }>(
     db,
     `SELECT i.id, i.kind, COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
@@ -110,7 +117,7 @@ export async function itemsAt(db: Db, accountId: number, date: string): Promise<
      LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
      WHERE i.charge_account_id = ? AND ${OPEN_THEN}
      ORDER BY COALESCE(i.due_date, i.date), i.id`,
-    [date, date, accountId, date, date],
+    [date, date, chargeAccountId, date, date],
   );
   return found
     .map(({ left, ...item }) => ({ ...item, leftMinor: toMinor(left) }))

@@ -29,19 +29,19 @@ type Saved = Promise<CommandResult<AccountPage>>;
 export async function allocateCredit(
   context: CommandContext,
   { creditItemId, allocations, reason }: AllocateCommand,
-  accountId: number,
+  chargeAccountId: number,
 ): Saved {
   const { tx, today } = context;
-  await lockAccounts(tx, [accountId]);
+  await lockAccounts(tx, [chargeAccountId]);
   const credit = await row<{ leftMinor: number; date: string }>(
     tx,
     `SELECT left_minor AS leftMinor, date FROM open_item
      WHERE id = ? AND charge_account_id = ? AND left_minor < 0`,
-    [creditItemId, accountId],
+    [creditItemId, chargeAccountId],
   );
   if (!credit) throw refuseWith('allocation.unknownCredit', 'creditItemId');
   const rules = await loadAccountRules(tx);
-  const [account] = await ticketAccounts(tx, [], [accountId], today, rules);
+  const [account] = await ticketAccounts(tx, [], [chargeAccountId], today, rules);
   const decided = unwrap(
     allocate(allocations, -credit.leftMinor, account!.charges, {
       date: today,
@@ -57,10 +57,10 @@ export async function allocateCredit(
     kind: 'allocation',
     subjectId: first!,
     date: today,
-    lines: mergeLines(decided.flatMap((one) => postAllocation(one, accountId))),
+    lines: mergeLines(decided.flatMap((one) => postAllocation(one, chargeAccountId))),
     memo: reason,
   });
-  return { answer: await accountPage(tx, accountId, today), documentNumber: number };
+  return { answer: await accountPage(tx, chargeAccountId, today), documentNumber: number };
 }
 
 /**
@@ -76,13 +76,13 @@ export async function takeBackAllocation(
 ): Saved {
   const { tx, today: date } = context;
   const of = await row<{
-    accountId: number;
+    chargeAccountId: number;
     creditAccountId: number;
     kind: string;
     chargeKind: string;
   }>(
     tx,
-    `SELECT i.charge_account_id AS accountId, c.charge_account_id AS creditAccountId, c.kind,
+    `SELECT i.charge_account_id AS chargeAccountId, c.charge_account_id AS creditAccountId, c.kind,
        i.kind AS chargeKind
      FROM allocation x
      JOIN open_item i ON i.id = x.charge_item_id
@@ -91,8 +91,8 @@ export async function takeBackAllocation(
     [allocationId],
   );
   if (!of) throw notFound('allocation.unknown');
-  await lockAccounts(tx, [of.accountId]);
-  await refuseClosed(tx, [of.accountId, of.creditAccountId]);
+  await lockAccounts(tx, [of.chargeAccountId]);
+  await refuseClosed(tx, [of.chargeAccountId, of.creditAccountId]);
   // What was paid out or came back from the bank is gone: only its own undoing could bring it.
   if (SPENT.includes(of.chargeKind) || of.kind === 'withdrawn') {
     throw refuseWith('allocation.spent');
@@ -101,7 +101,7 @@ export async function takeBackAllocation(
   if (!standing) throw refuseWith('allocation.undone');
   if (of.kind === 'writeOff') {
     const documentNumber = await takeBackWriteOff(context, standing, { reason });
-    return { answer: await accountPage(tx, of.accountId, date), documentNumber };
+    return { answer: await accountPage(tx, of.chargeAccountId, date), documentNumber };
   }
   const { undoId, lines } = await undoWithDiscount(context, standing, reason);
   const { number } = await postDocument(context, {
@@ -111,7 +111,7 @@ export async function takeBackAllocation(
     lines,
     memo: reason,
   });
-  return { answer: await accountPage(tx, of.accountId, date), documentNumber: number };
+  return { answer: await accountPage(tx, of.chargeAccountId, date), documentNumber: number };
 }
 
 /** Charges that ate up the credit which they were given. */

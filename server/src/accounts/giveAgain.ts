@@ -8,7 +8,7 @@ export type Taken = {
   id: number;
   creditItemId: number;
   chargeItemId: number;
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: number;
   discountMinor: number;
   late: number;
@@ -23,7 +23,7 @@ export function takenBack(
   return rows<Taken>(
     tx,
     `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
-       h.charge_account_id AS accountId, x.amount_minor AS amountMinor,
+       h.charge_account_id AS chargeAccountId, x.amount_minor AS amountMinor,
        x.discount_minor AS discountMinor, x.late_discount AS late
      FROM allocation u
      JOIN allocation x ON x.id = u.undoes_id
@@ -56,7 +56,7 @@ export async function giveAgain(
     }
     const taxes = await allocationTaxes(tx, id);
     const again = {
-      ...plainly(one.accountId, one.chargeItemId, one.amountMinor),
+      ...plainly(one.chargeAccountId, one.chargeItemId, one.amountMinor),
       discountMinor: minor(one.discountMinor),
       discountTaxMinor: minor(taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)),
       late: late === 1,

@@ -7,7 +7,7 @@ import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
 
 export type NewItem = {
-  accountId: number;
+  chargeAccountId: number;
   kind: ItemKind;
   /** Null where it is that of its ticket. */
   number: string | null;
@@ -36,7 +36,7 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
         opening_id, withdraws_id, invoice_date)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
-      item.accountId,
+      item.chargeAccountId,
       item.kind,
       item.number,
       item.date,
@@ -55,25 +55,29 @@ export async function addItem(tx: Tx, item: NewItem): Promise<number> {
       item.invoiceDate ?? null,
     ],
   );
-  await addToBalance(tx, item.accountId, item.amountMinor);
+  await addToBalance(tx, item.chargeAccountId, item.amountMinor);
   return insertId;
 }
 
-export async function addToBalance(tx: Tx, accountId: number, minor: number): Promise<void> {
+export async function addToBalance(
+  tx: Tx,
+  chargeAccountId: number,
+  minor: number,
+): Promise<void> {
   if (minor === 0) return;
   await run(tx, 'UPDATE charge_account SET balance_minor = balance_minor + ? WHERE id = ?', [
     minor,
-    accountId,
+    chargeAccountId,
   ]);
 }
 
 /** An amount given to one charge without a discount. */
 export const plainly = (
-  accountId: number,
+  chargeAccountId: number,
   chargeItemId: number,
   amountMinor: number,
 ): PaidAllocation => ({
-  accountId,
+  chargeAccountId,
   chargeItemId,
   amountMinor: minor(amountMinor),
   discountMinor: ZERO,
@@ -136,8 +140,8 @@ export async function storeAllocations(
     );
     await takeLeft(tx, creditItemId, -one.amountMinor);
     await takeLeft(tx, one.chargeItemId, one.amountMinor + one.discountMinor);
-    await moveBalance(tx, from, one.accountId, one.amountMinor);
-    await addToBalance(tx, one.accountId, -one.discountMinor);
+    await moveBalance(tx, from, one.chargeAccountId, one.amountMinor);
+    await addToBalance(tx, one.chargeAccountId, -one.discountMinor);
     ids.push(insertId);
   }
   return ids;
@@ -184,7 +188,7 @@ export type StoredAllocation = {
   creditItemId: number;
   chargeItemId: number;
   /** The charge's account, and the credit's. */
-  accountId: number;
+  chargeAccountId: number;
   creditAccountId: number;
   amountMinor: number;
   discountMinor: number;
@@ -203,7 +207,7 @@ export function standingAllocations(
   return rows<StoredAllocation>(
     tx,
     `SELECT x.id, x.credit_item_id AS creditItemId, x.charge_item_id AS chargeItemId,
-       i.charge_account_id AS accountId, c.charge_account_id AS creditAccountId,
+       i.charge_account_id AS chargeAccountId, c.charge_account_id AS creditAccountId,
        x.amount_minor AS amountMinor, x.discount_minor AS discountMinor, x.date,
        i.kind AS chargeKind, COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number
      FROM allocation x
@@ -265,7 +269,7 @@ export async function undoAllocation(
   );
   await takeLeft(tx, one.creditItemId, one.amountMinor);
   await takeLeft(tx, one.chargeItemId, -(one.amountMinor + one.discountMinor));
-  await moveBalance(tx, one.creditAccountId, one.accountId, -one.amountMinor);
-  await addToBalance(tx, one.accountId, one.discountMinor);
+  await moveBalance(tx, one.creditAccountId, one.chargeAccountId, -one.amountMinor);
+  await addToBalance(tx, one.chargeAccountId, one.discountMinor);
   return insertId;
 }

@@ -19,7 +19,7 @@ import { lockAccounts, ticketAccounts } from './load';
 import { loadAccountRules } from './rules';
 
 type Late = Pick<ItemLeft, 'kind' | 'dueDate'> & {
-  accountId: number;
+  chargeAccountId: number;
   number: string;
   name: string;
   left: string;
@@ -46,7 +46,7 @@ export async function proposeLateCharges(
   };
   const found = await rows<Late>(
     db,
-    `SELECT i.charge_account_id AS accountId, c.number, c.name, i.kind, i.due_date AS dueDate,
+    `SELECT i.charge_account_id AS chargeAccountId, c.number, c.name, i.kind, i.due_date AS dueDate,
        ${LEFT} AS \`left\`,
        (SELECT o.amount_minor FROM late_charge l JOIN open_item o ON o.id = l.open_item_id
         WHERE l.charge_account_id = i.charge_account_id AND l.month = ? AND l.standing)
@@ -60,17 +60,27 @@ export async function proposeLateCharges(
   );
   const byAccount = new Map<number, Late[]>();
   for (const item of found) {
-    const before = byAccount.get(item.accountId);
+    const before = byAccount.get(item.chargeAccountId);
     if (before) before.push(item);
-    else byAccount.set(item.accountId, [item]);
+    else byAccount.set(item.chargeAccountId, [item]);
   }
   const proposed = [...byAccount.values()].flatMap((items): LateChargeRow[] => {
-    const { accountId, number, name, charged } = items[0]!;
+    const { chargeAccountId, number, name, charged } = items[0]!;
     const left = items.map((item) => ({ ...item, leftMinor: toMinor(item.left) }));
     const { baseMinor, chargeMinor } = lateChargeOf(left, monthEnd, rules);
     const oldestDue = items.find(({ dueDate }) => dueDate !== null)?.dueDate;
     return chargeMinor > 0 && oldestDue
-      ? [{ accountId, number, name, baseMinor, oldestDue, chargeMinor, chargedMinor: charged }]
+      ? [
+          {
+            chargeAccountId,
+            number,
+            name,
+            baseMinor,
+            oldestDue,
+            chargeMinor,
+            chargedMinor: charged,
+          },
+        ]
       : [];
   });
   return { month, monthEnd, ...rules, rows: proposed };
@@ -87,7 +97,7 @@ export async function postLateCharges(
   { month, charges }: PostLateCharges,
 ): Promise<CommandResult<LateChargesPosted>> {
   const { tx, today: date, actor, now } = context;
-  const ids = charges.map(({ accountId }) => accountId);
+  const ids = charges.map(({ chargeAccountId }) => chargeAccountId);
   await lockAccounts(tx, ids);
   const { rows: proposed } = await proposeLateCharges(tx, date, month);
   const accounts = await ticketAccounts(tx, ids, [], date, await loadAccountRules(tx));
@@ -99,29 +109,27 @@ export async function postLateCharges(
   const number = await numberAhead(tx, 'lateCharge');
   const lines: JournalLine[] = [];
   const kept: (string | number)[][] = [];
-  for (const [i, { accountId, amountMinor }] of charges.entries()) {
+  for (const [i, { chargeAccountId, amountMinor }] of charges.entries()) {
     const at = `charges.${i}.amountMinor`;
-    const rule = proposed.find((one) => one.accountId === accountId);
+    const rule = proposed.find((one) => one.chargeAccountId === chargeAccountId);
     if (!rule) throw refuseWith('lateCharge.notLate', at);
     const { name, chargeMinor, baseMinor } = rule;
     if (rule.chargedMinor !== null) throw refuseWith('lateCharge.already', at, { name });
     if (amountMinor > chargeMinor) {
       throw refuseWith('lateCharge.moreThanRule', at, { name, chargeMinor });
     }
-    const { terms } = accounts.find(({ id }) => id === accountId)!;
+    const { terms } = accounts.find(({ id }) => id === chargeAccountId)!;
     const { dueDate } = dueOf(date, terms);
     const item = {
-      accountId,
+      chargeAccountId,
       kind: 'lateCharge' as const,
       number,
       date,
       dueDate,
       amountMinor,
     };
-    kept.push([accountId, month, runId, await addItem(tx, item), baseMinor]);
-    lines.push(
-      ...post('account.lateCharge', { amount: amountMinor }, { chargeAccountId: accountId }),
-    );
+    kept.push([chargeAccountId, month, runId, await addItem(tx, item), baseMinor]);
+    lines.push(...post('account.lateCharge', { amount: amountMinor }, { chargeAccountId }));
   }
   await insertMany(
     tx,

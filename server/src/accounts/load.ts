@@ -6,33 +6,20 @@ import type { TicketAccount } from '@abacist/core/sales';
 import { placeholders, row, rows, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
-import { plainQuantity } from '../sales/original';
 import { paidTenders } from '../sales/paidTenders';
+import { DECIDED, decidedOf, type DecidedRow } from './columns';
 import type { AccountRules } from './rules';
 
-type AccountRow = {
+type AccountRow = DecidedRow & {
   id: number;
-  parentId: number | null;
   name: string;
   closed: number;
-  limitMinor: number | null;
-  groupLimitMinor: number | null;
   balanceMinor: number;
-  netDays: number;
-  endOfMonth: number;
-  discountPercent: string;
-  discountDays: number;
-  graceDays: number | null;
-  buyersOnly: number;
-  holdReason: string | null;
 };
 
 const ACCOUNTS = `
-  SELECT a.id, a.parent_id AS parentId, c.name, a.closed_on IS NOT NULL AS closed,
-    a.limit_minor AS limitMinor, a.group_limit_minor AS groupLimitMinor,
-    a.balance_minor AS balanceMinor, a.net_days AS netDays, a.end_of_month AS endOfMonth,
-    a.discount_percent AS discountPercent, a.discount_days AS discountDays,
-    a.grace_days AS graceDays, a.buyers_only AS buyersOnly, a.hold_reason AS holdReason
+  SELECT a.id, c.name, a.closed_on IS NOT NULL AS closed, a.balance_minor AS balanceMinor,
+    ${DECIDED}
   FROM charge_account a JOIN customer c ON c.id = a.customer_id`;
 
 /**
@@ -123,31 +110,27 @@ type Around = {
 };
 
 function toTicketAccount(account: AccountRow, around: Around): TicketAccount {
+  const { terms, buyersOnly } = decidedOf(account);
   const payerId = account.parentId ?? account.id;
   const payer = around.group.find(({ id }) => id === payerId)!;
   const members = around.group.filter((one) => (one.parentId ?? one.id) === payerId);
   const ids = members.map(({ id }) => id);
-  const theirs = around.items.filter(({ accountId }) => ids.includes(accountId));
+  const theirs = around.items.filter(({ chargeAccountId }) => ids.includes(chargeAccountId));
   const grace = payer.graceDays ?? around.rules.graceDays;
   const { overdueMinor, oldestDue } = overdueOf(theirs, grace, around.today);
   return {
     id: account.id,
     name: account.name,
     closed: account.closed === 1,
-    terms: {
-      netDays: account.netDays,
-      endOfMonth: account.endOfMonth === 1,
-      discountPercent: plainQuantity(account.discountPercent),
-      discountDays: account.discountDays,
-    },
+    terms,
     chain: chainOf(account, payer, members),
     holdReason: account.holdReason ?? payer.holdReason,
     overdueMinor,
     overdueDays: oldestDue === null ? 0 : daysBetween(oldestDue, around.today),
-    buyersOnly: account.buyersOnly === 1,
+    buyersOnly,
     buyers: around.buyers.get(account.id) ?? [],
     credits: around.items.filter(
-      ({ accountId, leftMinor }) => accountId === account.id && leftMinor < 0,
+      ({ chargeAccountId, leftMinor }) => chargeAccountId === account.id && leftMinor < 0,
     ),
     groupIds: ids,
     charges: theirs.filter(({ leftMinor }) => leftMinor > 0),
@@ -162,14 +145,18 @@ function chainOf(
   members: readonly AccountRow[],
 ): Creditor[] {
   const own: Creditor = {
-    accountId: account.id,
+    chargeAccountId: account.id,
     name: account.name,
     limitMinor: account.limitMinor,
     balanceMinor: account.balanceMinor,
   };
   if (payer.groupLimitMinor === null) return [own];
   const balanceMinor = members.reduce((total, one) => total + one.balanceMinor, 0);
-  const whole = { accountId: payer.id, name: payer.name, limitMinor: payer.groupLimitMinor };
+  const whole = {
+    chargeAccountId: payer.id,
+    name: payer.name,
+    limitMinor: payer.groupLimitMinor,
+  };
   return [own, { ...whole, balanceMinor }];
 }
 
@@ -196,7 +183,7 @@ const CREDITED = `COALESCE((
 
 /** An item with its number, which is that of its ticket where it has one. */
 export const ITEMS = `
-  SELECT i.id, i.charge_account_id AS accountId, i.kind,
+  SELECT i.id, i.charge_account_id AS chargeAccountId, i.kind,
     COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
     i.invoice_date AS invoiceDate, i.due_date AS dueDate, i.discount_date AS discountDate, i.discount_minor AS discountMinor,
     i.discount_tax_minor AS discountTaxMinor, i.amount_minor AS amountMinor,
@@ -206,7 +193,7 @@ export const ITEMS = `
   LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id`;
 
 /** Cards and transfers that paid on an account and can get money back, the newest first. */
-export async function paidOnAccount(db: Db, accountId: number): Promise<RefundState> {
+export async function paidOnAccount(db: Db, chargeAccountId: number): Promise<RefundState> {
   const paid = await paidTenders(
     db,
     `JOIN sale_extra e ON e.sale_id = st.sale_id AND e.kind = 'accountPayment'
@@ -214,7 +201,7 @@ export async function paidOnAccount(db: Db, accountId: number): Promise<RefundSt
      WHERE e.charge_account_id = ? AND v.id IS NULL AND st.amount_minor > 0
        AND t.kind IN (${sqlKinds(({ giveBack }) => giveBack?.ofAhead)})
      ORDER BY st.id DESC LIMIT 50`,
-    [accountId],
+    [chargeAccountId],
     true,
   );
   return { ...NOTHING_PAID, paid };
@@ -242,14 +229,14 @@ export async function buyersOf(
 ): Promise<Map<number, string[]>> {
   const by = new Map<number, string[]>();
   if (accountIds.length === 0) return by;
-  const found = await rows<{ accountId: number; name: string }>(
+  const found = await rows<{ chargeAccountId: number; name: string }>(
     db,
-    `SELECT charge_account_id AS accountId, name FROM charge_account_buyer
+    `SELECT charge_account_id AS chargeAccountId, name FROM charge_account_buyer
      WHERE charge_account_id IN (${placeholders(accountIds.length)}) ORDER BY name`,
     accountIds,
   );
-  for (const { accountId, name } of found) {
-    by.set(accountId, [...(by.get(accountId) ?? []), name]);
+  for (const { chargeAccountId, name } of found) {
+    by.set(chargeAccountId, [...(by.get(chargeAccountId) ?? []), name]);
   }
   return by;
 }

@@ -63,8 +63,8 @@ export async function storeCredited(
 ): Promise<void> {
   const { tx, today: date } = context;
   for (const [i, refund] of refunds.entries()) {
-    const { accountId, amountMinor, saleTenderId, writtenBackMinor } = refund;
-    if (accountId === null) continue;
+    const { chargeAccountId, amountMinor, saleTenderId, writtenBackMinor } = refund;
+    if (chargeAccountId === null) continue;
     await takeBackForGoods(context, saleTenderId!, writtenBackMinor);
     const stored = await row<{ id: number }>(
       tx,
@@ -72,7 +72,7 @@ export async function storeCredited(
       [saleId, tenders.length + i + 1],
     );
     const itemId = await addItem(tx, {
-      accountId,
+      chargeAccountId,
       kind: 'creditNote',
       number: null,
       date,
@@ -87,7 +87,7 @@ export async function storeCredited(
       [saleTenderId],
     );
     if (!charge) continue;
-    const own = plainly(accountId, charge.id, Math.min(charge.leftMinor, -amountMinor));
+    const own = plainly(chargeAccountId, charge.id, Math.min(charge.leftMinor, -amountMinor));
     await storeAllocations(context, itemId, [own], { date, reason: '', saleId });
   }
 }
@@ -107,9 +107,9 @@ export async function voidItems(
   for (const one of own) await undoAllocation(context, one, { date, reason: '', saleId });
   // A payment that it took back settles again what it had settled.
   await giveAgain(context, taken, { date, reason: '', saleId: null }, 'payment.usedSince');
-  const items = await rows<{ id: number; accountId: number; amountMinor: number }>(
+  const items = await rows<{ id: number; chargeAccountId: number; amountMinor: number }>(
     tx,
-    `SELECT id, charge_account_id AS accountId, amount_minor AS amountMinor
+    `SELECT id, charge_account_id AS chargeAccountId, amount_minor AS amountMinor
      FROM open_item WHERE sale_id = ? FOR UPDATE`,
     [saleId],
   );
@@ -121,13 +121,13 @@ export async function voidItems(
     );
     if (resting) return resting.number;
   }
-  for (const { id, accountId, amountMinor } of items) {
+  for (const { id, chargeAccountId, amountMinor } of items) {
     await run(
       tx,
       'UPDATE open_item SET left_minor = 0, closed_on = date, voided = TRUE WHERE id = ?',
       [id],
     );
-    await addToBalance(tx, accountId, -amountMinor);
+    await addToBalance(tx, chargeAccountId, -amountMinor);
   }
   return null;
 }

@@ -11,21 +11,16 @@ import { agingOf } from '@abacist/core/accounts';
 import { readCustomers } from '../customers/read';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
-import { plainQuantity } from '../sales/original';
 import { toInstant } from '../sales/read';
+import { DECIDED, decidedOf, type DecidedRow } from './columns';
 import { summaries } from './list';
 import { buyersOf, ITEMS } from './load';
 import { loadAccountRules } from './rules';
 
-type InputRow = Omit<AccountInput, 'terms' | 'buyersOnly' | 'buyers'> & {
+type InputRow = DecidedRow & {
   name: string;
   customerId: number;
   closed: number;
-  netDays: number;
-  endOfMonth: number;
-  discountPercent: string;
-  discountDays: number;
-  buyersOnly: number;
   version: number;
   openedAt: string;
   openedBy: string;
@@ -47,12 +42,7 @@ export async function inputOf(
 > {
   const found = await row<InputRow>(
     db,
-    `SELECT a.parent_id AS parentId, a.limit_minor AS limitMinor,
-       a.group_limit_minor AS groupLimitMinor, a.net_days AS netDays,
-       a.end_of_month AS endOfMonth, a.discount_percent AS discountPercent,
-       a.discount_days AS discountDays, a.grace_days AS graceDays,
-       a.statement_day AS statementDay, a.buyers_only AS buyersOnly,
-       a.department_id AS departmentId, a.note, a.hold_reason AS holdReason, a.version,
+    `SELECT ${DECIDED}, a.version,
        a.closed_on IS NOT NULL AS closed, a.customer_id AS customerId, c.name,
        a.opened_at AS openedAt, u.name AS openedBy, m.name AS approvedBy, ap.reason
      FROM charge_account a
@@ -76,24 +66,7 @@ export async function inputOf(
       reason: found.reason,
       at: toInstant(found.openedAt),
     },
-    account: {
-      parentId: found.parentId,
-      limitMinor: found.limitMinor,
-      groupLimitMinor: found.groupLimitMinor,
-      terms: {
-        netDays: found.netDays,
-        endOfMonth: found.endOfMonth === 1,
-        discountPercent: plainQuantity(found.discountPercent),
-        discountDays: found.discountDays,
-      },
-      graceDays: found.graceDays,
-      statementDay: found.statementDay,
-      buyersOnly: found.buyersOnly === 1,
-      buyers,
-      departmentId: found.departmentId,
-      note: found.note,
-      holdReason: found.holdReason,
-    },
+    account: { ...decidedOf(found), buyers },
   };
 }
 
@@ -175,7 +148,7 @@ async function groupChargesOf(db: Db, id: number): Promise<GroupCharge[]> {
        SELECT m.id FROM charge_account m
        JOIN charge_account a ON a.id = ?
        WHERE COALESCE(m.parent_id, m.id) = COALESCE(a.parent_id, a.id) AND m.id <> a.id)) g
-     JOIN charge_account o ON o.id = g.accountId
+     JOIN charge_account o ON o.id = g.chargeAccountId
      JOIN customer c ON c.id = o.customer_id
      ORDER BY COALESCE(g.dueDate, g.date), g.id LIMIT 200`,
     [id],
@@ -184,14 +157,14 @@ async function groupChargesOf(db: Db, id: number): Promise<GroupCharge[]> {
 }
 
 type Stored<T> = T & {
-  accountId: number;
+  chargeAccountId: number;
   discountTaxMinor: number;
   invoiceDate: string | null;
 };
 
 /** An item as it is shown: an invoice of the old books by its own date. */
 function toView<T extends ItemView>(item: Stored<T>): T {
-  const { accountId: _account, discountTaxMinor: _tax, invoiceDate, ...view } = item;
+  const { chargeAccountId: _account, discountTaxMinor: _tax, invoiceDate, ...view } = item;
   return { ...view, date: invoiceDate ?? view.date } as unknown as T;
 }
 

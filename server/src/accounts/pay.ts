@@ -6,11 +6,11 @@ import { addItem, plainly, storeAllocations } from './items';
 export async function payOut(
   context: CommandContext,
   saleId: number,
-  { accountId, creditItemId, amountMinor }: DecidedExtra,
+  { chargeAccountId, creditItemId, amountMinor }: DecidedExtra,
 ): Promise<void> {
   const { tx, today: date } = context;
   const itemId = await addItem(tx, {
-    accountId: accountId!,
+    chargeAccountId: chargeAccountId!,
     kind: 'paidOut',
     number: null,
     date,
@@ -18,6 +18,6 @@ export async function payOut(
     amountMinor: -amountMinor,
     saleId,
   });
-  const whole = plainly(accountId!, itemId, -amountMinor);
+  const whole = plainly(chargeAccountId!, itemId, -amountMinor);
   await storeAllocations(context, creditItemId!, [whole], { date, reason: '', saleId });
 }

@@ -17,11 +17,11 @@ export async function paymentsTakenBack(
     if (!('ofSaleId' in extra)) continue;
     const payment = await row<Payment>(
       tx,
-      `SELECT sale_id AS ofSaleId, charge_account_id AS accountId, id AS itemId,
+      `SELECT sale_id AS ofSaleId, charge_account_id AS chargeAccountId, id AS itemId,
          -amount_minor AS amountMinor
        FROM open_item
        WHERE sale_id = ? AND charge_account_id = ? AND kind = 'payment' AND NOT voided`,
-      [extra.ofSaleId, extra.accountId],
+      [extra.ofSaleId, extra.chargeAccountId],
     );
     if (!payment) continue;
     const standing = await givenWith(tx, payment.itemId);
@@ -30,7 +30,7 @@ export async function paymentsTakenBack(
     for (const one of standing) {
       const taxes = await allocationTaxes(tx, one.id);
       given.push({
-        ...plainly(one.accountId, one.chargeItemId, one.amountMinor),
+        ...plainly(one.chargeAccountId, one.chargeItemId, one.amountMinor),
         discountMinor: minor(one.discountMinor),
         discountTaxMinor: minor(taxes.reduce((sum, { taxMinor }) => sum + taxMinor, 0)),
         taxes: taxes.map((tax) => ({ ...tax, taxMinor: minor(tax.taxMinor) })),

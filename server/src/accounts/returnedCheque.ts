@@ -76,7 +76,7 @@ export async function returnCheque(
   const { tx, today: date, actor, now } = context;
   const paper = await paperOf(context, chequeId, on);
   const payments = await paymentsOf(context, paper.saleId);
-  const accountIds = payments.map(({ accountId }) => accountId);
+  const accountIds = payments.map(({ chargeAccountId }) => chargeAccountId);
   const { parts, walkInMinor } = decideChequeReturn(paper.amountMinor, payments);
   // Whoever wrote the cheque pays for it once: the first account that it paid on, else the walk-in.
   const walkInFee = parts.length === 0 ? feeMinor : 0;
@@ -104,45 +104,49 @@ export async function returnCheque(
   const open = new Map<number, number>();
   const lines: JournalLine[] = [];
   for (const part of parts) {
-    const { accountId, creditItemId, amountMinor, undo, again, takenMinor } = part;
+    const { chargeAccountId, creditItemId, amountMinor, undo, again, takenMinor } = part;
     for (const allocationId of undo) {
       const [standing] = await standingAllocations(tx, 'x.id = ?', [allocationId]);
       const undone = await undoWithDiscount(context, standing!, reason, returnedChequeId);
       lines.push(...undone.lines);
-      open.set(standing!.chargeItemId, accountId);
+      open.set(standing!.chargeItemId, chargeAccountId);
     }
-    const debt = { accountId, kind: 'returnedCheque' as const, number, date, dueDate: date };
+    const debt = {
+      chargeAccountId,
+      kind: 'returnedCheque' as const,
+      number,
+      date,
+      dueDate: date,
+    };
     const itemId = await addItem(tx, { ...debt, amountMinor });
-    open.set(itemId, accountId);
+    open.set(itemId, chargeAccountId);
     const given = [
-      ...(again ? [plainly(accountId, again.chargeItemId, again.amountMinor)] : []),
-      ...(takenMinor > 0 ? [plainly(accountId, itemId, takenMinor)] : []),
+      ...(again ? [plainly(chargeAccountId, again.chargeItemId, again.amountMinor)] : []),
+      ...(takenMinor > 0 ? [plainly(chargeAccountId, itemId, takenMinor)] : []),
     ];
     const by = { date, reason: '', saleId: null, returnedChequeId };
     await storeAllocations(context, creditItemId, given, by);
   }
   if (walkInFee > 0) lines.push(...post('cheque.fee', { fee: walkInFee }));
   else if (feeMinor > 0) {
-    const { accountId } = parts[0]!;
-    const fee = { accountId, kind: 'chequeFee' as const, number, date, dueDate: date };
-    open.set(await addItem(tx, { ...fee, amountMinor: feeMinor }), accountId);
-    lines.push(
-      ...post('account.chequeFee', { fee: feeMinor }, { chargeAccountId: accountId }),
-    );
+    const { chargeAccountId } = parts[0]!;
+    const fee = { chargeAccountId, kind: 'chequeFee' as const, number, date, dueDate: date };
+    open.set(await addItem(tx, { ...fee, amountMinor: feeMinor }), chargeAccountId);
+    lines.push(...post('account.chequeFee', { fee: feeMinor }, { chargeAccountId }));
   }
   await insertMany(
     tx,
     'returned_cheque_item',
     ['returned_cheque_id', 'open_item_id', 'charge_account_id'],
-    [...open].map(([itemId, accountId]) => [returnedChequeId, itemId, accountId]),
+    [...open].map(([itemId, chargeAccountId]) => [returnedChequeId, itemId, chargeAccountId]),
   );
   lines.push(
     ...post(
       'cheque.returned',
       {
-        charged: parts.map(({ accountId, amountMinor }) => ({
+        charged: parts.map(({ chargeAccountId, amountMinor }) => ({
           amountMinor,
-          chargeAccountId: accountId,
+          chargeAccountId,
         })),
         walkIn: walkInMinor,
         amount: paper.amountMinor,
@@ -222,7 +226,7 @@ async function paymentsOf({ tx }: CommandContext, saleId: number): Promise<Chequ
   );
   const items = await rows<Omit<ChequePayment, 'allocations'>>(
     tx,
-    `SELECT id AS creditItemId, charge_account_id AS accountId, -amount_minor AS amountMinor,
+    `SELECT id AS creditItemId, charge_account_id AS chargeAccountId, -amount_minor AS amountMinor,
        -left_minor AS leftMinor
      FROM open_item WHERE sale_id = ? AND kind = 'payment' AND NOT voided ORDER BY id`,
     [saleId],

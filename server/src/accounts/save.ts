@@ -9,48 +9,16 @@ import type {
 import { termsRefusals } from '@abacist/core/accounts';
 import type { BrokenRule } from '@abacist/core/outcome';
 import type { CommandContext } from '../context';
-import { insertMany, isDuplicate, row, run, type Value } from '../db/pool';
+import { insertMany, isDuplicate, row, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { notFound, refused, refuseWith } from '../http/errors';
 import { saveCustomer } from '../customers/save';
+import { DECIDED_COLUMNS, decidedValues } from './columns';
 import { lockAccounts } from './load';
 import { accountPage, inputOf } from './page';
 
 type Saved = Promise<CommandResult<AccountPage>>;
-
-/** An account's columns as the shop decides them. */
-const COLUMNS = [
-  'parent_id',
-  'limit_minor',
-  'group_limit_minor',
-  'net_days',
-  'end_of_month',
-  'discount_percent',
-  'discount_days',
-  'grace_days',
-  'statement_day',
-  'buyers_only',
-  'department_id',
-  'note',
-  'hold_reason',
-] as const;
-
-const valuesOf = (account: AccountInput): Value[] => [
-  account.parentId,
-  account.limitMinor,
-  account.groupLimitMinor,
-  account.terms.netDays,
-  account.terms.endOfMonth,
-  account.terms.discountPercent,
-  account.terms.discountDays,
-  account.graceDays,
-  account.statementDay,
-  account.buyersOnly,
-  account.departmentId,
-  account.note,
-  account.holdReason,
-];
 
 /**
  * Opens a charge account with a manager's approval, for a customer of the list or a new one.
@@ -91,8 +59,15 @@ export async function insertAccount(
     id = (await insertMany(
       tx,
       'charge_account',
-      [...COLUMNS, 'customer_id', 'opened_on', 'opened_by', 'opened_at', 'opened_approval_id'],
-      [[...valuesOf(account), customer.id, today, actor.id, now, approvalId]],
+      [
+        ...DECIDED_COLUMNS,
+        'customer_id',
+        'opened_on',
+        'opened_by',
+        'opened_at',
+        'opened_approval_id',
+      ],
+      [[...decidedValues(account), customer.id, today, actor.id, now, approvalId]],
     ))!;
   } catch (error) {
     if (!isDuplicate(error)) throw error;
@@ -225,10 +200,10 @@ export async function changeAccount(
   const approvalId = await context.approve(rules);
   const { affectedRows } = await run(
     tx,
-    `UPDATE charge_account SET ${COLUMNS.map((name) => `${name} = ?`).join(', ')},
+    `UPDATE charge_account SET ${DECIDED_COLUMNS.map((name) => `${name} = ?`).join(', ')},
        version = version + 1
      WHERE id = ? AND version = ?`,
-    [...valuesOf(account), id, version],
+    [...decidedValues(account), id, version],
   );
   if (affectedRows === 0) throw refuseWith('account.changed');
   await setBuyers(tx, id, account.buyers);

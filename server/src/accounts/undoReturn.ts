@@ -84,28 +84,28 @@ async function withdrawDebts(
   const { tx, today: date } = context;
   const debts = await rows<{
     id: number;
-    accountId: number;
+    chargeAccountId: number;
     amountMinor: number;
     leftMinor: number;
   }>(
     tx,
-    `SELECT i.id, i.charge_account_id AS accountId, i.amount_minor AS amountMinor,
+    `SELECT i.id, i.charge_account_id AS chargeAccountId, i.amount_minor AS amountMinor,
        i.left_minor AS leftMinor
      FROM returned_cheque_item x JOIN open_item i ON i.id = x.open_item_id
      WHERE x.returned_cheque_id = ? AND i.kind IN ('returnedCheque', 'chequeFee')`,
     [id],
   );
-  for (const { id: itemId, accountId, amountMinor, leftMinor } of debts) {
+  for (const { id: itemId, chargeAccountId, amountMinor, leftMinor } of debts) {
     if (leftMinor !== amountMinor) throw refuseWith('returnedCheque.touched');
     const creditId = await addItem(tx, {
-      accountId,
+      chargeAccountId,
       kind: 'withdrawn',
       number,
       date,
       amountMinor: -amountMinor,
       withdrawsId: itemId,
     });
-    const whole = plainly(accountId, itemId, amountMinor);
+    const whole = plainly(chargeAccountId, itemId, amountMinor);
     await storeAllocations(context, creditId, [whole], { date, reason, saleId: null });
   }
 }

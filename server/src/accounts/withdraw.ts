@@ -9,7 +9,7 @@ import { addItem, plainly, storeAllocations } from './items';
 import { lockAccounts, refuseClosed } from './load';
 import { accountPage } from './page';
 
-type Item = { accountId: number; kind: string; amountMinor: number; leftMinor: number };
+type Item = { chargeAccountId: number; kind: string; amountMinor: number; leftMinor: number };
 
 /** What an item posted when it came in; other kinds stand on tickets or documents of their own. */
 const POSTED: Record<string, (minor: number, chargeAccountId: number) => JournalLine[]> = {
@@ -22,7 +22,7 @@ const POSTED: Record<string, (minor: number, chargeAccountId: number) => Journal
 
 function openingLines(amountMinor: number, chargeAccountId: number): JournalLine[] {
   return post('opening.balance', {
-    amount: [{ amountMinor, account: 'chargeAccounts', chargeAccountId }],
+    amount: [{ amountMinor, ledgerAccount: 'chargeAccounts', chargeAccountId }],
   });
 }
 
@@ -38,29 +38,29 @@ export async function withdrawItem(
   itemId: number,
 ): Promise<CommandResult<AccountPage>> {
   const { tx, today: date } = context;
-  const of = await row<{ accountId: number }>(
+  const of = await row<{ chargeAccountId: number }>(
     tx,
-    'SELECT charge_account_id AS accountId FROM open_item WHERE id = ?',
+    'SELECT charge_account_id AS chargeAccountId FROM open_item WHERE id = ?',
     [itemId],
   );
   if (!of) throw notFound('openItem.unknown');
-  await lockAccounts(tx, [of.accountId]);
-  await refuseClosed(tx, [of.accountId]);
+  await lockAccounts(tx, [of.chargeAccountId]);
+  await refuseClosed(tx, [of.chargeAccountId]);
   const item = (await row<Item>(
     tx,
-    `SELECT charge_account_id AS accountId, kind, amount_minor AS amountMinor,
+    `SELECT charge_account_id AS chargeAccountId, kind, amount_minor AS amountMinor,
        left_minor AS leftMinor
      FROM open_item WHERE id = ?`,
     [itemId],
   ))!;
-  const { accountId, kind, amountMinor, leftMinor } = item;
+  const { chargeAccountId, kind, amountMinor, leftMinor } = item;
   const lines = POSTED[kind];
   if (!lines) throw refuseWith('openItem.cannotWithdraw');
   if (leftMinor !== amountMinor) throw refuseWith('openItem.touched');
   const number = await numberAhead(tx, 'itemWithdrawn');
   const charge = amountMinor > 0;
   const otherId = await addItem(tx, {
-    accountId,
+    chargeAccountId,
     kind: charge ? 'withdrawn' : 'withdrawnCredit',
     number,
     date,
@@ -69,15 +69,15 @@ export async function withdrawItem(
     withdrawsId: itemId,
   });
   const [creditId, chargeId] = charge ? [otherId, itemId] : [itemId, otherId];
-  const whole = plainly(accountId, chargeId, Math.abs(amountMinor));
+  const whole = plainly(chargeAccountId, chargeId, Math.abs(amountMinor));
   await storeAllocations(context, creditId, [whole], { date, reason, saleId: null });
   await run(tx, 'UPDATE late_charge SET standing = NULL WHERE open_item_id = ?', [itemId]);
   await postDocument(context, {
     kind: 'itemWithdrawn',
     subjectId: otherId,
     date,
-    lines: reverseLines(lines(amountMinor, accountId)),
+    lines: reverseLines(lines(amountMinor, chargeAccountId)),
     memo: reason,
   });
-  return { answer: await accountPage(tx, accountId, date), documentNumber: number };
+  return { answer: await accountPage(tx, chargeAccountId, date), documentNumber: number };
 }

@@ -31,10 +31,10 @@ type Charge = Omit<WrittenCharge, 'taxes' | 'writtenTaxes' | 'writtenMinor'> & {
 export async function writeOff(
   context: CommandContext,
   { chargeItemId, amountMinor, reason }: WriteOff,
-  accountId: number,
+  chargeAccountId: number,
 ): Promise<CommandResult<AccountPage>> {
   const { tx, today: date, actor } = context;
-  await lockAccounts(tx, [accountId]);
+  await lockAccounts(tx, [chargeAccountId]);
   const charge = await row<Charge>(
     tx,
     `SELECT i.left_minor AS leftMinor, i.amount_minor AS amountMinor,
@@ -44,7 +44,7 @@ export async function writeOff(
           AND EXISTS (SELECT 1 FROM allocation_tax t WHERE t.allocation_id = x.id)) AS written
      FROM open_item i
      WHERE i.id = ? AND i.charge_account_id = ? AND i.left_minor > 0`,
-    [chargeItemId, accountId],
+    [chargeItemId, chargeAccountId],
   );
   if (!charge) throw refuseWith('allocation.unknownCharge', 'chargeItemId');
   const rules = await loadAccountRules(tx);
@@ -67,23 +67,23 @@ export async function writeOff(
   const approvalId = await context.approve(broken);
   const number = await numberAhead(tx, 'writeOff');
   const itemId = await addItem(tx, {
-    accountId,
+    chargeAccountId,
     kind: 'writeOff',
     number,
     date,
     amountMinor: -amountMinor,
   });
-  const whole = { ...plainly(accountId, chargeItemId, amountMinor), taxes: parts.taxes };
+  const whole = { ...plainly(chargeAccountId, chargeItemId, amountMinor), taxes: parts.taxes };
   await storeAllocations(context, itemId, [whole], { date, reason, saleId: null });
   await postDocument(context, {
     kind: 'writeOff',
     subjectId: itemId,
     date,
-    lines: linesOf(accountId, amountMinor, parts.taxes),
+    lines: linesOf(chargeAccountId, amountMinor, parts.taxes),
     memo: reason,
     approvalId,
   });
-  return { answer: await accountPage(tx, accountId, date), documentNumber: number };
+  return { answer: await accountPage(tx, chargeAccountId, date), documentNumber: number };
 }
 
 /** What a write-off posts: the shop bears it but for the tax that it owes no more. */
@@ -115,7 +115,7 @@ export async function takeBackWriteOff(
   { reason, amountMinor = written.amountMinor }: { reason: string; amountMinor?: number },
 ): Promise<string> {
   const { tx, today: date } = context;
-  const { id, accountId, chargeItemId, creditItemId } = written;
+  const { id, chargeAccountId, chargeItemId, creditItemId } = written;
   const taxes = await allocationTaxes(tx, id);
   const { backTaxes, restMinor, restTaxes } = splitWriteOff(amountMinor, {
     amountMinor: written.amountMinor,
@@ -123,7 +123,7 @@ export async function takeBackWriteOff(
   });
   const number = await numberAhead(tx, 'writeOffUndo');
   const itemId = await addItem(tx, {
-    accountId,
+    chargeAccountId,
     kind: 'writtenBack',
     number,
     date,
@@ -133,16 +133,16 @@ export async function takeBackWriteOff(
   const by = { date, reason, saleId: null, writtenBackId: itemId };
   await undoAllocation(context, written, by);
   if (restMinor > 0) {
-    const rest = { ...plainly(accountId, chargeItemId, restMinor), taxes: restTaxes };
+    const rest = { ...plainly(chargeAccountId, chargeItemId, restMinor), taxes: restTaxes };
     await storeAllocations(context, creditItemId, [rest], by);
   }
-  const whole = plainly(accountId, itemId, amountMinor);
+  const whole = plainly(chargeAccountId, itemId, amountMinor);
   await storeAllocations(context, creditItemId, [whole], { date, reason: '', saleId: null });
   await postDocument(context, {
     kind: 'writeOffUndo',
     subjectId: itemId,
     date,
-    lines: reverseLines(linesOf(accountId, amountMinor, backTaxes)),
+    lines: reverseLines(linesOf(chargeAccountId, amountMinor, backTaxes)),
     memo: reason,
   });
   return number;

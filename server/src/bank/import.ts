@@ -203,7 +203,7 @@ async function postOpening(context: CommandContext, bankAccountId: number): Prom
     subjectId: insertId,
     date: addDays(first.from, -1),
     lines: post('opening.balance', {
-      amount: [{ amountMinor, account: 'bank', bankAccountId }],
+      amount: [{ amountMinor, ledgerAccount: 'bank', bankAccountId }],
     }),
     memo: '',
   });

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { CHART, DOCUMENTS, type AccountRole } from '@abacist/core/ledger';
+import { CHART, DOCUMENTS, type LedgerAccount } from '@abacist/core/ledger';
 import mysql from 'mysql2/promise';
 import Postgrator from 'postgrator';
 
@@ -56,7 +56,7 @@ export async function migrate(adminUrl: string): Promise<number> {
       },
     });
     const applied = await postgrator.migrate();
-    for (const role of Object.keys(CHART) as AccountRole[]) {
+    for (const role of Object.keys(CHART) as LedgerAccount[]) {
       const { number, type } = CHART[role];
       await connection.query(
         'INSERT IGNORE INTO account (role, number, type) VALUES (?, ?, ?)',

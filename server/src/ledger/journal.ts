@@ -1,5 +1,5 @@
 import type { EntryView, JournalPage, JournalQuery } from '@abacist/contracts';
-import type { AccountRole } from '@abacist/core/ledger';
+import type { LedgerAccount } from '@abacist/core/ledger';
 import { potLabels } from '../takings/labels';
 import { placeholders, rows, type Db, type Value } from '../db/pool';
 import { toInstant } from '../sales/read';
@@ -117,7 +117,7 @@ export async function searchJournal(
   const lineWhere: string[] = [];
   if (asked.account !== undefined) {
     lineWhere.push('a.role = ?');
-    values.push(asked.account as AccountRole);
+    values.push(asked.account as LedgerAccount);
   }
   if (asked.amountMinor !== undefined) {
     lineWhere.push('l.amount_minor IN (?, ?)');

@@ -129,7 +129,8 @@ async function insertEntry(context: CommandContext, entry: NewEntry): Promise<nu
 }
 
 const soldBy = (salespersonId: number | undefined) => (line: JournalLine) =>
-  salespersonId !== undefined && (line.account === 'sales' || line.account === 'returns')
+  salespersonId !== undefined &&
+  (line.ledgerAccount === 'sales' || line.ledgerAccount === 'returns')
     ? { ...line, salespersonId }
     : line;
 
@@ -151,7 +152,7 @@ async function accountIds(
   tx: Tx,
   lines: readonly JournalLine[],
 ): Promise<Map<string, number>> {
-  const roles = [...new Set(lines.map(({ account }) => account))];
+  const roles = [...new Set(lines.map(({ ledgerAccount: account }) => account))];
   const known = await rows<{ id: number; role: string }>(
     tx,
     `SELECT id, role FROM account WHERE role IN (${placeholders(roles.length)})`,
@@ -191,7 +192,7 @@ async function insertLines(
     lines.map((line, i) => [
       entryId,
       i + 1,
-      accounts.get(line.account)!,
+      accounts.get(line.ledgerAccount)!,
       line.amountMinor,
       shop.currency,
       shop.id,
@@ -225,7 +226,7 @@ async function nextNumber(tx: Tx, series: string): Promise<number> {
 /** The journal lines of a posted entry, as core reads them. */
 export async function entryLines(tx: Tx, entryId: number): Promise<JournalLine[]> {
   type Stored = Record<string, number> & {
-    role: JournalLine['account'];
+    role: JournalLine['ledgerAccount'];
     takingsDay: string | null;
     pot: string;
     holder: string;
@@ -253,7 +254,7 @@ export async function entryLines(tx: Tx, entryId: number): Promise<JournalLine[]
     };
     const { takingsDay, pot, holder } = line;
     return {
-      account: line.role,
+      ledgerAccount: line.role,
       ...(takingsDay !== null && { tag: { takingsDay, pot, holder } }),
       amountMinor: line['amount_minor'] as JournalLine['amountMinor'],
       ...Object.fromEntries(Object.entries(dimensions).filter(([, value]) => value != null)),

@@ -1,4 +1,4 @@
-import type { AccountRole, SealedEntry } from '@abacist/core/ledger';
+import type { LedgerAccount, SealedEntry } from '@abacist/core/ledger';
 import { placeholders, rows, type Db } from '../db/pool';
 
 type EntryRow = {
@@ -14,7 +14,7 @@ type EntryRow = {
 type LineRow = {
   entry_id: number;
   position: number;
-  role: AccountRole;
+  role: LedgerAccount;
   account_id: number;
   amount_minor: number;
   currency: string;

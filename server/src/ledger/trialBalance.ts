@@ -1,9 +1,9 @@
 import type { TrialBalance } from '@abacist/contracts';
-import type { AccountRole, AccountType } from '@abacist/core/ledger';
+import type { LedgerAccount, AccountType } from '@abacist/core/ledger';
 import type { Shop } from '../context';
 import { rows, toMinor, type Db } from '../db/pool';
 
-type Sum = { role: AccountRole; number: string; type: AccountType; total: string };
+type Sum = { role: LedgerAccount; number: string; type: AccountType; total: string };
 
 /**
  * The trial balance at the end of a date: kept balances of whole months, days of the month

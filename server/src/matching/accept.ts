@@ -119,7 +119,7 @@ async function matchedLines(
   },
 ): Promise<JournalLine[]> {
   const inTransit = await heldBy(tx, 'bankInTransit', [holder]);
-  const bagged = explained.flatMap(({ account, amountMinor, tag }) =>
+  const bagged = explained.flatMap(({ ledgerAccount: account, amountMinor, tag }) =>
     account === 'bankInTransit' && tag ? [{ ...tag, amountMinor }] : [],
   );
   const heldMinor = sum([...inTransit, ...bagged].map(({ amountMinor }) => amountMinor));

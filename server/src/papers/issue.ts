@@ -15,7 +15,7 @@ import { readLogo, readPaperHead } from './head';
 import { paperOfCredit, paperOfOrder } from './ofOrder';
 import { paperOfSale } from './ofSale';
 import type { PageSize } from './pdf';
-import { renderSlip } from './slip';
+import { renderRoll } from './roll';
 import { word } from './words';
 
 /** The documents that a subject may be. */
@@ -76,7 +76,7 @@ export async function issuePaper(
     const { email } = await readPaperHead(tx);
     if (!email) throw refuseWith('mail.noSender');
   }
-  if (how === 'slip' && !deps.outside.printer) throw refuseWith('printer.none');
+  if (how === 'roll' && !deps.outside.printer) throw refuseWith('printer.none');
   return { answer: issued };
 }
 
@@ -110,11 +110,11 @@ export async function sendPaper(
     const shop = await loadShopFor(pool, actor);
     const today = businessDate(deps.clock(), shop.zone);
     const content = await contentOf(pool, shop, today, command, issued.copy);
-    const opens = command.how === 'slip' && !issued.copy && (await opensDrawer(pool, command));
+    const opens = command.how === 'roll' && !issued.copy && (await opensDrawer(pool, command));
     for (let attempt = 0; ; attempt += 1) {
       try {
         if (command.how === 'mail') await mailPaper(deps, pool, shop, content, command);
-        else await deps.outside.printer!(renderSlip(content, opens));
+        else await deps.outside.printer!(renderRoll(content, opens));
         break;
       } catch (error) {
         const pauseMs = PAUSES[attempt];

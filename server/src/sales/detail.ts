@@ -64,7 +64,7 @@ async function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
     db,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
        CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
-       w.valid_until AS validUntil, x.charge_account_id AS accountId, ac.name AS accountName,
+       w.valid_until AS validUntil, x.charge_account_id AS chargeAccountId, ac.name AS accountName,
        q.number AS chequeNumber,
        x.kind = 'accountPayment' AND ${NOTHING_GONE} AS whole
      FROM sale_extra x
@@ -89,7 +89,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     dated: string;
     ownNumber: string | null;
     payee: string;
-    accountId: number | null;
+    chargeAccountId: number | null;
     accountName: string;
     buyer: string;
     dueDate: string;
@@ -115,7 +115,7 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        st.tendered_minor AS tenderedMinor, st.change_minor AS changeMinor,
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
-       st.charge_account_id AS accountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
+       st.charge_account_id AS chargeAccountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
        i.left_minor AS leftMinor, sg.png AS signature, q.id AS chequeId,
        EXISTS (SELECT 1 FROM safe_item f JOIN slip_item_now si ON si.safe_item_id = f.id
                WHERE f.cheque_id = q.id) AS atBank,
@@ -140,7 +140,8 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
     const { chequeId, atBank, missing, returnedId, returnedOn, owed, writtenOff, ...more } =
       rest;
-    const { accountId, accountName, buyer, dueDate, leftMinor, signature, ...tender } = more;
+    const { chargeAccountId, accountName, buyer, dueDate, leftMinor, signature, ...tender } =
+      more;
     const { processorId, scheme, ...payment } = tender;
     const pot = potOf(payment.kind, { id: payment.tenderId, processorId, scheme });
     return {
@@ -170,10 +171,10 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
             },
       ownCheque: ownNumber === null ? null : { number: ownNumber, payee },
       charge:
-        accountId === null
+        chargeAccountId === null
           ? null
           : {
-              accountId,
+              chargeAccountId,
               name: accountName,
               buyer: buyer ?? '',
               dueDate,

@@ -28,7 +28,7 @@ function ofNever(part: 'unpaid' | 'writtenOff'): string {
 const paidSql = () => `
   SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
     st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
-    st.charge_account_id AS accountId,
+    st.charge_account_id AS chargeAccountId,
     ${ofNever('unpaid')} AS unpaid,
     ${ofNever('writtenOff')} AS writtenOff,
     (SELECT -SUM(b.amount_minor) FROM sale_tender b

@@ -175,7 +175,7 @@ async function tendersHeld(
 
 /** The accounts that a ticket pays on. */
 const accountsPaid = ({ extras = [] }: SaleCommand): number[] =>
-  extras.flatMap((one) => ('accountId' in one ? [one.accountId] : []));
+  extras.flatMap((one) => ('chargeAccountId' in one ? [one.chargeAccountId] : []));
 
 /** Those accounts as core decides with them; nothing is read where a ticket names none. */
 async function accountStateOf(

@@ -31,7 +31,7 @@ export async function storeExtras(
 ): Promise<SaleAnswer['vouchers']> {
   const vouchers: SaleAnswer['vouchers'] = [];
   for (const [i, extra] of extras.entries()) {
-    const { kind, orderId, amountMinor, parts, accountId, returnedChequeId } = extra;
+    const { kind, orderId, amountMinor, parts, chargeAccountId, returnedChequeId } = extra;
     const made = await extraStoreOf(kind).keep?.(context, saleId, extra, offered[i]!);
     if (made) vouchers.push(made.sold);
     const sign = extraRoomOf(kind).leaves ? -1 : 1;
@@ -43,7 +43,7 @@ export async function storeExtras(
       net_minor: sign * parts.netMinor,
       order_id: orderId,
       voucher_id: made?.id ?? extra.voucherId,
-      charge_account_id: accountId,
+      charge_account_id: chargeAccountId,
       returned_cheque_id: returnedChequeId,
       recovered_minor: extra.recoveredMinor,
     };

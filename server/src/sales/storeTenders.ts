@@ -23,7 +23,7 @@ export type StoredTender = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'
   ownCheque: OwnCheque | null;
   voucherId: number | null;
   orderId: number | null;
-  accountId: number | null;
+  chargeAccountId: number | null;
   /** Of a prepayment: its parts, of which the tax is owed no more. */
   prepaid: PrepaymentParts | null;
   /** Of what is given back, what had been written off. */
@@ -36,7 +36,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTend
     ...tenders.map((tender, i) => ({
       ...tender,
       ownCheque: null,
-      accountId: tender.charge?.accountId ?? null,
+      chargeAccountId: tender.charge?.chargeAccountId ?? null,
       ofSaleTenderId: null,
       writtenBackMinor: 0,
       prepaid: prepaymentsUsed.find((used) => used.tender === i)?.parts ?? null,
@@ -96,7 +96,7 @@ export async function storeTenders(
         tender.voucherId,
         tender.orderId,
         tender.prepaid?.netMinor ?? null,
-        tender.accountId,
+        tender.chargeAccountId,
         tender.writtenBackMinor,
       ],
     );

@@ -288,7 +288,7 @@ async function postFloats(deps: Deps, tx: Tx): Promise<void> {
         amount: [
           {
             amountMinor: float_minor,
-            account: 'fund',
+            ledgerAccount: 'fund',
             drawerId: id,
             takings: {
               takingsDay: date,

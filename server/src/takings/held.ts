@@ -1,4 +1,4 @@
-import type { AccountRole } from '@abacist/core/ledger';
+import type { LedgerAccount } from '@abacist/core/ledger';
 import type { Part } from '@abacist/core/takings';
 import { minor } from '@abacist/core/money';
 import { placeholders, rows, type Db } from '../db/pool';
@@ -8,7 +8,7 @@ export type HeldPart = Part & { pot: string; holder: string };
 
 /** Accounts on which takings wait for who moves them on. */
 export type HandRole = Extract<
-  AccountRole,
+  LedgerAccount,
   'drawer' | 'fund' | 'safe' | 'bankInTransit' | 'cardClearing' | 'processorBalance'
 >;
 

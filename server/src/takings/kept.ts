@@ -1,4 +1,4 @@
-import type { AccountRole } from '@abacist/core/ledger';
+import type { LedgerAccount } from '@abacist/core/ledger';
 import { placeOf } from '@abacist/core/takings';
 import type { EntryToSeal } from '../ledger/sealed';
 import { placeholders, run } from '../db/pool';
@@ -7,7 +7,7 @@ import type { Tx } from '../db/transaction';
 type Key = [day: string, pot: string, account: number, holder: string];
 
 /** Where takings are at their end: nobody takes them on from there, so that nobody looks for them. */
-const isEnd = (role: AccountRole) =>
+const isEnd = (role: LedgerAccount) =>
   ['home', 'spent', 'short', 'back'].includes(placeOf(role));
 
 /**

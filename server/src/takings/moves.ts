@@ -1,4 +1,4 @@
-import type { AccountRole, DocumentKind } from '@abacist/core/ledger';
+import type { LedgerAccount, DocumentKind } from '@abacist/core/ledger';
 import type { Move } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
 import { NOW } from './places';
@@ -20,7 +20,7 @@ export async function movesOf(
   asOf = NOW,
 ): Promise<PotMove[]> {
   type Row = Omit<PotMove, 'lines'> & {
-    role: AccountRole;
+    role: LedgerAccount;
     holder: string;
     amountMinor: number;
   };

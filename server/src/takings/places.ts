@@ -1,4 +1,4 @@
-import type { AccountRole } from '@abacist/core/ledger';
+import type { LedgerAccount } from '@abacist/core/ledger';
 import { minor, minus, type Minor } from '@abacist/core/money';
 import { AT_HOME, placeOf, type Place } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
@@ -26,7 +26,7 @@ const TAGGED = `
 type Row = {
   day: string;
   pot: string;
-  role: AccountRole;
+  role: LedgerAccount;
   atHome: number;
   amount: string;
   homeOn: string | null;

@@ -51,7 +51,7 @@ function taxShares(tax: Record<string, number>, amount: number): Record<string, 
 export async function payEarly(trial: TrialShop): Promise<void> {
   const sale = openCharge(trial, ({ day }) => daysSince(day, trial.today) <= 7);
   if (!sale) return;
-  const accountId = sale.accountId!;
+  const chargeAccountId = sale.chargeAccountId!;
   // Net and tax are lowered alike.
   const discountTax = half(sumOf(sale.tax) * EARLY, 10_000);
   const discount = half(sale.net * EARLY, 10_000) + discountTax;
@@ -64,7 +64,7 @@ export async function payEarly(trial: TrialShop): Promise<void> {
   };
   const extra = {
     kind: 'accountPayment',
-    accountId,
+    chargeAccountId,
     allocations: [allocation],
     keepCredit: false,
     reason: '',
@@ -78,8 +78,15 @@ export async function payEarly(trial: TrialShop): Promise<void> {
   };
   trial.books.post(granted);
   trial.books.taxed(trial.today, tax, -1);
-  trial.books.owes(accountId, -sale.total);
-  trial.payments.push({ ...taken, accountId, amount, settled: sale.total, granted, tax });
+  trial.books.owes(chargeAccountId, -sale.total);
+  trial.payments.push({
+    ...taken,
+    chargeAccountId,
+    amount,
+    settled: sale.total,
+    granted,
+    tax,
+  });
 }
 
 /** A payment of an earlier day is taken back: its money, its discount, what it settled. */
@@ -89,8 +96,8 @@ export async function takePaymentBack(trial: TrialShop): Promise<void> {
   );
   if (!payment) return;
   trial.payments.splice(trial.payments.indexOf(payment), 1);
-  const { accountId, saleId, amount, settled, granted, tax } = payment;
-  const extra = { kind: 'paymentBack', accountId, ofSaleId: saleId };
+  const { chargeAccountId, saleId, amount, settled, granted, tax } = payment;
+  const extra = { kind: 'paymentBack', chargeAccountId, ofSaleId: saleId };
   await giveBackFor(trial, 'payment taken back', extra, {
     owedAs: 'chargeAccounts',
     amount,
@@ -99,14 +106,14 @@ export async function takePaymentBack(trial: TrialShop): Promise<void> {
   const undone = Object.entries(granted).map(([account, part]) => [account, -part]);
   trial.books.post(Object.fromEntries(undone));
   trial.books.taxed(trial.today, tax, 1);
-  trial.books.owes(accountId, settled);
+  trial.books.owes(chargeAccountId, settled);
 }
 
 /** A part of a charge, or all of it, is written off, its tax with it. */
 export async function writeOff(trial: TrialShop): Promise<void> {
   const sale = openCharge(trial);
   if (!sale) return;
-  const accountId = sale.accountId!;
+  const chargeAccountId = sale.chargeAccountId!;
   const amount = trial.chance.chance(0.3) ? sale.total : trial.chance.to(1, sale.total + 1);
   const names = Object.keys(sale.tax);
   const [, ...taxParts] = portions(amount, [
@@ -117,7 +124,7 @@ export async function writeOff(trial: TrialShop): Promise<void> {
   trial.taken(
     'written off',
     await trial.manager.send(
-      `/accounts/${accountId}/write-offs`,
+      `/accounts/${chargeAccountId}/write-offs`,
       { chargeItemId: await itemOf(trial, sale), amountMinor: amount, reason: 'Not worth it' },
       { approval: { reason: 'As agreed' } },
     ),
@@ -125,7 +132,7 @@ export async function writeOff(trial: TrialShop): Promise<void> {
   trial.done('written off');
   trial.books.post({ writeOffs: amount - sumOf(tax), ...tax, chargeAccounts: -amount });
   trial.books.taxed(trial.today, tax, -1);
-  trial.books.owes(accountId, -amount);
+  trial.books.owes(chargeAccountId, -amount);
 }
 
 /** After all its days: every account that still owes bears the charge of a month. */
@@ -138,15 +145,15 @@ export async function lateCharges(trial: TrialShop): Promise<void> {
   trial.shop.setNow(`${trial.today}T14:00:00Z`);
   trial.keeper = await trial.shop.as('osric');
   const { rows } = (await trial.keeper.get(`/late-charges?month=${month}`)).body;
-  const late = trial.accounts.flatMap((accountId) => {
-    const owed = trial.books.owed[accountId] ?? 0;
+  const late = trial.accounts.flatMap((chargeAccountId) => {
+    const owed = trial.books.owed[chargeAccountId] ?? 0;
     const charge = Math.max(half(owed * LATE, 10_000), LATE_AT_LEAST);
-    return owed > 0 ? [{ accountId, amountMinor: charge }] : [];
+    return owed > 0 ? [{ chargeAccountId, amountMinor: charge }] : [];
   });
-  const byId = (one: { accountId: number }, other: { accountId: number }) =>
-    one.accountId - other.accountId;
-  const proposed = rows.map(({ accountId, chargeMinor }: any) => ({
-    accountId,
+  const byId = (one: { chargeAccountId: number }, other: { chargeAccountId: number }) =>
+    one.chargeAccountId - other.chargeAccountId;
+  const proposed = rows.map(({ chargeAccountId, chargeMinor }: any) => ({
+    chargeAccountId,
     amountMinor: chargeMinor,
   }));
   trial.same('late charges', proposed.sort(byId), late.sort(byId));
@@ -154,8 +161,8 @@ export async function lateCharges(trial: TrialShop): Promise<void> {
   const command = { month, charges: late };
   trial.taken('late charges', await trial.keeper.send('/late-charges', command));
   trial.done('late charges');
-  for (const { accountId, amountMinor } of late) {
+  for (const { chargeAccountId, amountMinor } of late) {
     trial.books.post({ chargeAccounts: amountMinor, lateCharges: -amountMinor });
-    trial.books.owes(accountId, amountMinor);
+    trial.books.owes(chargeAccountId, amountMinor);
   }
 }

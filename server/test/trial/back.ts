@@ -100,7 +100,7 @@ export async function takeBack(trial: TrialShop): Promise<void> {
   });
   trial.books.taxed(trial.today, back.tax, -1);
   if (sale.by === 'account') {
-    trial.books.owes(sale.accountId!, -worth);
+    trial.books.owes(sale.chargeAccountId!, -worth);
     trial.books.charged(trial.today, -worth);
   }
   trial.books.took(trial.today, sale.by === 'cash' ? -given : -worth);

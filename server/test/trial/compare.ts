@@ -51,9 +51,13 @@ export async function compareBooks(trial: TrialShop): Promise<void> {
   );
   const owed = Object.keys(AUTHORITIES).map((code) => [code, trial.books.accounts[code] ?? 0]);
   trial.same('tax by authority', sorted(tax), sorted(Object.fromEntries(owed)));
-  for (const accountId of trial.accounts) {
-    const { balanceMinor } = (await trial.keeper.get(`/accounts/${accountId}`)).body;
-    trial.same(`account ${accountId}`, balanceMinor, trial.books.owed[accountId] ?? 0);
+  for (const chargeAccountId of trial.accounts) {
+    const { balanceMinor } = (await trial.keeper.get(`/accounts/${chargeAccountId}`)).body;
+    trial.same(
+      `account ${chargeAccountId}`,
+      balanceMinor,
+      trial.books.owed[chargeAccountId] ?? 0,
+    );
   }
   for (const voucher of trial.vouchers) {
     const { left } = await trial.shop.one(

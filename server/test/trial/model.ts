@@ -128,8 +128,8 @@ export class Books {
   charged(day: string, amount: number): void {
     add(this.chargedOfDay, day, amount);
   }
-  owes(accountId: number, amount: number): void {
-    this.owed[accountId] = (this.owed[accountId] ?? 0) + amount;
+  owes(chargeAccountId: number, amount: number): void {
+    this.owed[chargeAccountId] = (this.owed[chargeAccountId] ?? 0) + amount;
   }
 }
 

@@ -49,13 +49,13 @@ export async function takeFor(
 }
 
 export async function payOnAccount(trial: TrialShop): Promise<void> {
-  const accountId = trial.chance.of(trial.accounts);
-  const owed = trial.books.owed[accountId] ?? 0;
+  const chargeAccountId = trial.chance.of(trial.accounts);
+  const owed = trial.books.owed[chargeAccountId] ?? 0;
   if (owed < 10) return;
   const amount = trial.chance.to(5, owed);
-  const extra = { kind: 'accountPayment', accountId, allocations: [], keepCredit: true };
+  const extra = { kind: 'accountPayment', chargeAccountId, allocations: [], keepCredit: true };
   await takeFor(trial, 'paid on account', 'chargeAccounts', { ...extra, reason: '' }, amount);
-  trial.books.owes(accountId, -amount);
+  trial.books.owes(chargeAccountId, -amount);
 }
 
 export async function sellVoucher(trial: TrialShop): Promise<void> {

@@ -130,7 +130,7 @@ export async function ring(
 
 export async function sell(trial: TrialShop, by: Paid['by']): Promise<void> {
   const scheme = trial.chance.of(schemes);
-  const accountId = trial.chance.of(trial.accounts);
+  const chargeAccountId = trial.chance.of(trial.accounts);
   const sale = await ring(trial, `sold by ${by}`, (total): Settled => {
     if (by === 'cash') {
       const { kept, rounding } = cashOf(total);
@@ -149,7 +149,7 @@ export async function sell(trial: TrialShop, by: Paid['by']): Promise<void> {
       return { tenders: [tender], debits: { discountsGiven: total } };
     }
     const tenderId = trial.id.tenders['account'];
-    const charge = { buyer: '', reference: '', accountId };
+    const charge = { buyer: '', reference: '', chargeAccountId };
     return {
       tenders: [{ kind: 'onAccount', tenderId, amountMinor: total, ...charge }],
       debits: { chargeAccounts: total },
@@ -162,8 +162,8 @@ export async function sell(trial: TrialShop, by: Paid['by']): Promise<void> {
     trial.inBatch(scheme, 1, sale.total, 0);
   }
   if (by === 'account') {
-    sale.accountId = accountId;
-    trial.books.owes(accountId, sale.total);
+    sale.chargeAccountId = chargeAccountId;
+    trial.books.owes(chargeAccountId, sale.total);
     trial.books.charged(trial.today, sale.total);
   }
   trial.books.took(trial.today, by === 'cash' ? sale.kept : sale.total);

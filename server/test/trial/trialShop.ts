@@ -25,12 +25,12 @@ export type Paid = ModelSale & {
   special: boolean;
   netBack: number;
   fees: number;
-  accountId?: number;
+  chargeAccountId?: number;
   drawer: string;
 };
 /** A payment that settled one charge: what it granted, and what that was in tax. */
 export type TrialPayment = TakenFor & {
-  accountId: number;
+  chargeAccountId: number;
   amount: number;
   settled: number;
   granted: Debits;

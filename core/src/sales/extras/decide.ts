@@ -7,7 +7,7 @@ import type { DecidedExtra, ExtraLine, ExtraState } from './types';
 
 const NOTHING_NAMED = {
   orderId: null,
-  accountId: null,
+  chargeAccountId: null,
   allocations: [],
   creditItemId: null,
   returnedChequeId: null,

@@ -33,7 +33,7 @@ export type DecidedExtra = {
   amountMinor: Minor;
   parts: PrepaymentParts;
   /** A payment on an account, and what it was given to; one taken back, and what it had been. */
-  accountId: number | null;
+  chargeAccountId: number | null;
   allocations: PaidAllocation[];
   /** The credit or payment that is paid out; the returned cheque that is paid after all. */
   creditItemId: number | null;

@@ -11,7 +11,7 @@ export const CASH: TenderRoom<'cash'> = {
   pot: () => 'cash',
   inDrawer: true,
   take: {
-    settlesRest: true,
+    paysRest: true,
     earnsDiscount: true,
     check: ({ tenderedMinor }, _, at) =>
       tenderedMinor < 0 ? refuse('tender.notPositive', at) : undefined,

@@ -6,7 +6,7 @@ import type { ToTender } from '../types';
 export type OfferedOnAccount = {
   kind: 'onAccount';
   tenderId: number;
-  accountId: number;
+  chargeAccountId: number;
   amountMinor: number;
   buyer: string;
   reference: string;
@@ -23,15 +23,15 @@ export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
     charges: true,
     check: ({ buyer, reference }, _, at) =>
       noCardNumber(buyer, at) ?? noCardNumber(reference, at),
-    details: ({ accountId, buyer, reference }) => ({
-      charge: { accountId, buyer },
+    details: ({ chargeAccountId, buyer, reference }) => ({
+      charge: { chargeAccountId, buyer },
       reference: reference || null,
     }),
     post: ({ amountMinor, charge }) =>
       post(
         'tender.onAccount',
         { amount: amountMinor },
-        { chargeAccountId: charge!.accountId },
+        { chargeAccountId: charge!.chargeAccountId },
       ),
   },
   giveBack: {
@@ -39,7 +39,7 @@ export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
     keeps: 'amount',
     asPaid: true,
     details: () => ({}),
-    post: ({ keptMinor, accountId }) =>
-      post('refund.account', { amount: -keptMinor }, { chargeAccountId: accountId! }),
+    post: ({ keptMinor, chargeAccountId }) =>
+      post('refund.account', { amount: -keptMinor }, { chargeAccountId: chargeAccountId! }),
   },
 };

@@ -22,7 +22,7 @@ export const OTHER: TenderRoom<'other'> = {
     check: ({ reference }, asks, at) => checkReference(reference, asks, at),
     details: ({ reference }) => ({ reference: reference || null }),
     post: ({ amountMinor }, { account, takings }) =>
-      post('tender.other', { amount: { amountMinor, account: account() } }, takings),
+      post('tender.other', { amount: { amountMinor, ledgerAccount: account() } }, takings),
   },
   giveBack: {
     to: 'tender',
@@ -32,7 +32,7 @@ export const OTHER: TenderRoom<'other'> = {
     post: ({ keptMinor }, { account, takings }) =>
       post(
         'refund.other',
-        { amount: { amountMinor: -keptMinor, account: account() } },
+        { amount: { amountMinor: -keptMinor, ledgerAccount: account() } },
         takings,
       ),
   },

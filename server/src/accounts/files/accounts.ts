@@ -18,7 +18,7 @@ import type { CommandContext, Deps, Shop } from '../../context';
 import { row, rows, type Db } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { refuseWith, unwrap } from '../../http/errors';
-import { plainQuantity } from '../../sales/original';
+import { DECIDED, decidedOf, type DecidedRow } from '../columns';
 import { buyersOf } from '../load';
 import { insertAccount, holderOf } from '../save';
 import { badFirst, refuseBadRows } from './rows';
@@ -153,16 +153,17 @@ async function openOne(
 
 /** All open accounts as a file that the import reads back. */
 export async function exportAccounts(db: Db, shop: Shop, today: string): Promise<WrittenFile> {
-  type Stored = Omit<FileAccount, 'terms' | 'buyers'> &
-    Omit<FileAccount['terms'], 'endOfMonth'> & { id: number; endOfMonth: number };
+  type Stored = DecidedRow &
+    Pick<
+      FileAccount,
+      'number' | 'name' | 'kind' | 'phone' | 'email' | 'address' | 'paidBy'
+    > & {
+      id: number;
+    };
   const found = await rows<Stored>(
     db,
     `SELECT a.id, c.number, c.name, c.kind, c.phone, c.email, c.address,
-       COALESCE(pc.number, '') AS paidBy, a.limit_minor AS limitMinor,
-       a.group_limit_minor AS groupLimitMinor, a.net_days AS netDays,
-       a.end_of_month AS endOfMonth, a.discount_percent AS discountPercent,
-       a.discount_days AS discountDays, a.grace_days AS graceDays,
-       a.statement_day AS statementDay, a.note
+       COALESCE(pc.number, '') AS paidBy, ${DECIDED}
      FROM charge_account a
      JOIN customer c ON c.id = a.customer_id
      LEFT JOIN charge_account p ON p.id = a.parent_id
@@ -174,16 +175,11 @@ export async function exportAccounts(db: Db, shop: Shop, today: string): Promise
     found.map(({ id }) => id),
   );
   const accounts = found.map((one): FileAccount => {
-    const { id, netDays, endOfMonth, discountPercent, discountDays, ...rest } = one;
+    const { number, name, kind, phone, email, address, paidBy } = one;
     return {
-      ...rest,
-      terms: {
-        netDays,
-        endOfMonth: endOfMonth === 1,
-        discountPercent: plainQuantity(discountPercent),
-        discountDays,
-      },
-      buyers: buyers.get(id) ?? [],
+      ...{ number, name, kind, phone, email, address, paidBy },
+      ...decidedOf(one),
+      buyers: buyers.get(one.id) ?? [],
     };
   });
   return { name: `accounts-${today}.csv`, text: writeAccountFile(accounts, shop.currency) };

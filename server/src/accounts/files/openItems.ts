@@ -38,17 +38,17 @@ async function knownAccounts(db: Db): Promise<Known[]> {
       `SELECT a.id, c.number FROM charge_account a JOIN customer c ON c.id = a.customer_id
        WHERE a.closed_on IS NULL`,
     ),
-    rows<{ accountId: number; number: string }>(
+    rows<{ chargeAccountId: number; number: string }>(
       db,
-      `SELECT charge_account_id AS accountId, number FROM open_item
+      `SELECT charge_account_id AS chargeAccountId, number FROM open_item
        WHERE opening_id IS NOT NULL`,
     ),
   ]);
   const documents = new Map<number, string[]>();
-  for (const { accountId, number } of items) {
-    const before = documents.get(accountId);
+  for (const { chargeAccountId, number } of items) {
+    const before = documents.get(chargeAccountId);
     if (before) before.push(number);
-    else documents.set(accountId, [number]);
+    else documents.set(chargeAccountId, [number]);
   }
   return accounts.map((one) => ({ ...one, documents: documents.get(one.id) ?? [] }));
 }
@@ -151,9 +151,9 @@ export async function importOpenItems(
   const byAccount = new Map<number, number>();
   for (const [i, item] of items.entries()) {
     const { account, document, issued, due, amountMinor, reference } = item;
-    const accountId = idOf.get(account)!;
+    const chargeAccountId = idOf.get(account)!;
     await addItem(tx, {
-      accountId,
+      chargeAccountId,
       kind: amountMinor > 0 ? 'opening' : 'openingCredit',
       number: document,
       date,
@@ -163,7 +163,7 @@ export async function importOpenItems(
       reference,
       openingId,
     });
-    byAccount.set(accountId, (byAccount.get(accountId) ?? 0) + amountMinor);
+    byAccount.set(chargeAccountId, (byAccount.get(chargeAccountId) ?? 0) + amountMinor);
     keptSoFar(i, items.length);
   }
   const { number } = await postDocument(context, {
@@ -173,7 +173,7 @@ export async function importOpenItems(
     lines: post('opening.balance', {
       amount: [...byAccount].map(([chargeAccountId, amountMinor]) => ({
         amountMinor,
-        account: 'chargeAccounts',
+        ledgerAccount: 'chargeAccounts',
         chargeAccountId,
       })),
     }),

@@ -20,14 +20,14 @@ export function paperOfStatement(
       ? [lineOf(word('statementOpening', { date: date(from) }), money(statement.openingMinor))]
       : [];
   const members = [...payer.names].filter(([id]) =>
-    statement.rows.some(({ accountId }) => accountId === id),
+    statement.rows.some(({ chargeAccountId }) => chargeAccountId === id),
   );
   // What is open stands by branch; a history goes by its dates.
   const lines =
     several && kind === 'openItem'
       ? members.flatMap(([id, name]) => [
           { ...lineOf(name, ''), heading: true },
-          ...statement.rows.filter(({ accountId }) => accountId === id).map(rowOf),
+          ...statement.rows.filter(({ chargeAccountId }) => chargeAccountId === id).map(rowOf),
         ])
       : statement.rows.map(rowOf);
   function rowOf(row: StatementRow): PaperLine {
@@ -39,7 +39,7 @@ export function paperOfStatement(
       kind === 'balanceForward'
         ? word('statementBalance', { amount: money(row.standingMinor) })
         : '',
-      several && kind === 'balanceForward' ? payer.names.get(row.accountId)! : '',
+      several && kind === 'balanceForward' ? payer.names.get(row.chargeAccountId)! : '',
     ].filter(Boolean);
     return {
       ...lineOf(

@@ -73,7 +73,7 @@ export async function statementsOf(
   const [items, allocations] = await Promise.all([
     rows<OpenItem>(
       db,
-      `SELECT i.id, i.charge_account_id AS accountId, i.kind,
+      `SELECT i.id, i.charge_account_id AS chargeAccountId, i.kind,
          COALESCE(i.number, CONCAT(d.series, '-', d.number)) AS number, i.date,
          i.invoice_date AS invoiceDate, i.due_date AS dueDate, NULL AS discountDate, 0 AS discountMinor,
          0 AS discountTaxMinor, i.amount_minor AS amountMinor
@@ -83,9 +83,9 @@ export async function statementsOf(
        ORDER BY i.date, i.id`,
       [asOf, ...thenValues, ...members],
     ),
-    rows<Allocation & { accountId: number }>(
+    rows<Allocation & { chargeAccountId: number }>(
       db,
-      `SELECT h.charge_account_id AS accountId, x.credit_item_id AS creditItemId,
+      `SELECT h.charge_account_id AS chargeAccountId, x.credit_item_id AS creditItemId,
          x.charge_item_id AS chargeItemId, x.amount_minor AS amountMinor,
          x.discount_minor AS discountMinor, x.date
        FROM open_item h
@@ -109,13 +109,13 @@ export async function statementsOf(
   });
 }
 
-function groupBy<T extends { accountId: number }>(
+function groupBy<T extends { chargeAccountId: number }>(
   list: readonly T[],
   payerOf: ReadonlyMap<number, number>,
 ): Map<number, T[]> {
   const groups = new Map<number, T[]>();
   for (const one of list) {
-    const payerId = payerOf.get(one.accountId)!;
+    const payerId = payerOf.get(one.chargeAccountId)!;
     const group = groups.get(payerId);
     if (group) group.push(one);
     else groups.set(payerId, [one]);
@@ -153,12 +153,12 @@ async function statementDays(
 export async function previewStatements(
   db: Db,
   asked: StatementAsked,
-  accountId?: number,
+  chargeAccountId?: number,
 ): Promise<StatementPreview[]> {
   const made = await statementsOf(
     db,
     asked,
-    accountId === undefined ? undefined : [accountId],
+    chargeAccountId === undefined ? undefined : [chargeAccountId],
   );
   const days = await statementDays(
     db,
@@ -166,7 +166,7 @@ export async function previewStatements(
     asked.asOf,
   );
   return made.filter(tells).map(({ payer, statement }) => ({
-    accountId: payer.id,
+    chargeAccountId: payer.id,
     name: payer.name,
     email: payer.email,
     balanceMinor: statement.balanceMinor,

@@ -77,7 +77,7 @@ export async function keepStatements(
   made: readonly Made[],
   asked: StatementAsked,
   head: HeadOfShop,
-  letterOf?: (accountId: number) => Letter,
+  letterOf?: (chargeAccountId: number) => Letter,
 ): Promise<number[]> {
   const ids: number[] = [];
   for (const one of made) {
@@ -269,7 +269,10 @@ export async function statementsPdf(deps: Deps, ids: readonly number[]): Promise
 }
 
 /** The statements that an account got, newest first, with what went to whom. */
-export async function listStatements(db: Db, accountId: number): Promise<MadeStatement[]> {
+export async function listStatements(
+  db: Db,
+  chargeAccountId: number,
+): Promise<MadeStatement[]> {
   const found = await rows<Omit<MadeStatement, 'issues'>>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.kind, s.from_date AS \`from\`,
@@ -278,7 +281,7 @@ export async function listStatements(db: Db, accountId: number): Promise<MadeSta
      JOIN document d ON d.kind = 'accountStatement' AND d.subject_id = s.id
      JOIN user u ON u.id = s.user_id
      WHERE s.charge_account_id = ? ORDER BY s.id DESC LIMIT 50`,
-    [accountId],
+    [chargeAccountId],
   );
   const issues = await rows<MadeStatement['issues'][number] & { statementId: number }>(
     db,
@@ -288,7 +291,7 @@ export async function listStatements(db: Db, accountId: number): Promise<MadeSta
      JOIN account_statement s ON s.id = i.account_statement_id
      JOIN user u ON u.id = i.user_id
      WHERE s.charge_account_id = ? ORDER BY i.id DESC`,
-    [accountId],
+    [chargeAccountId],
   );
   return found.map((one) => ({
     ...one,

@@ -33,7 +33,7 @@ type Overdue = Omit<ReminderRow, 'step' | 'last'>;
 async function overduePayers(db: Db, today: string): Promise<Overdue[]> {
   const found = await rows<Omit<Overdue, 'overdueMinor' | 'oldestDue'> & OverdueSums>(
     db,
-    `SELECT p.id AS accountId, c.number, c.name, c.email, ${overdueSums('?')}
+    `SELECT p.id AS chargeAccountId, c.number, c.name, c.email, ${overdueSums('?')}
      FROM open_item i
      JOIN charge_account a ON a.id = i.charge_account_id
      JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
@@ -52,9 +52,9 @@ async function overduePayers(db: Db, today: string): Promise<Overdue[]> {
 /** Every payer who is overdue, his branches' charges in it, with the step that is due. */
 export async function readReminders(db: Db, today: string): Promise<Reminders> {
   const [steps, overdue] = await Promise.all([readSteps(db), overduePayers(db, today)]);
-  const sent = await rows<NonNullable<ReminderRow['last']> & { accountId: number }>(
+  const sent = await rows<NonNullable<ReminderRow['last']> & { chargeAccountId: number }>(
     db,
-    `SELECT s.charge_account_id AS accountId, s.step, s.as_of AS date,
+    `SELECT s.charge_account_id AS chargeAccountId, s.step, s.as_of AS date,
        CONCAT(d.series, '-', d.number) AS number
      FROM account_statement s
      JOIN document d ON d.kind = 'accountStatement' AND d.subject_id = s.id
@@ -62,11 +62,11 @@ export async function readReminders(db: Db, today: string): Promise<Reminders> {
        SELECT 1 FROM account_statement n
        WHERE n.charge_account_id = s.charge_account_id AND n.step > 0 AND n.id > s.id)`,
   );
-  const lastOf = new Map(sent.map(({ accountId, ...last }) => [accountId, last]));
+  const lastOf = new Map(sent.map(({ chargeAccountId, ...last }) => [chargeAccountId, last]));
   return {
     steps,
     rows: overdue.map((one) => {
-      const last = lastOf.get(one.accountId) ?? null;
+      const last = lastOf.get(one.chargeAccountId) ?? null;
       return { ...one, last, step: reminderDue(one.oldestDue, today, steps, last) };
     }),
   };
@@ -83,15 +83,17 @@ export async function makeReminders(
 ): Promise<CommandResult<StatementsMade>> {
   const { tx, shop, today } = context;
   const { steps, rows: overdue } = await readReminders(tx, today);
-  const due = accountIds.map((id) => overdue.find(({ accountId }) => accountId === id));
+  const due = accountIds.map((id) =>
+    overdue.find(({ chargeAccountId }) => chargeAccountId === id),
+  );
   if (due.some((one) => !one || one.step === null)) {
     throw refuseWith('reminder.notDue', 'accountIds');
   }
   await askMany(context, mail, accountIds.length);
   const head = await paperHead(context, mail);
   const { money, date } = formats(head);
-  const letterOf = (accountId: number): Letter => {
-    const row = due.find((one) => one!.accountId === accountId)!;
+  const letterOf = (chargeAccountId: number): Letter => {
+    const row = due.find((one) => one!.chargeAccountId === chargeAccountId)!;
     const { subject, text } = steps.find(({ step }) => step === row.step)!;
     const params = {
       name: row.name,

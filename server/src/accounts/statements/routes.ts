@@ -37,8 +37,8 @@ export function accountStatementRoutes(deps: Deps): Router {
       deps,
       'GET /account-statements/preview',
       statementPreviewSchema,
-      async ({ db }, { accountId, ...asked }) => ({
-        statements: await previewStatements(db, asked, accountId),
+      async ({ db }, { chargeAccountId, ...asked }) => ({
+        statements: await previewStatements(db, asked, chargeAccountId),
       }),
     ),
   );

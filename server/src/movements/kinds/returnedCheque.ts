@@ -1,5 +1,5 @@
 import { chequeReference } from '@abacist/core/bank';
-import { DEPOSITS } from '@abacist/core/movements';
+import { SLIP_PARTY } from '@abacist/core/movements';
 import type { MovementStore } from '../store';
 
 /** A cheque that was deposited and came back: the bank takes its money again. */
@@ -15,7 +15,7 @@ export const RETURNED_CHEQUE: MovementStore = {
   days: 'q.taken_on',
   holder: { word: 'returnedCheque', id: 's.id' },
   entry: { kind: 'chequeReturn', id: 's.id' },
-  party: `'${DEPOSITS}'`,
+  party: `'${SLIP_PARTY}'`,
   reference: `''`,
   references: ({ number }) => [chequeReference(number)],
   note: ({ name, number }) => ({ code: 'trail.returnedCheque', params: { name, number } }),

@@ -1,4 +1,4 @@
-import { DEPOSITS } from '@abacist/core/movements';
+import { SLIP_PARTY } from '@abacist/core/movements';
 import type { MovementStore } from '../store';
 
 /** Cash and cheques that were taken to the bank. */
@@ -15,7 +15,7 @@ export const SLIP: MovementStore = {
     FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id WHERE si.slip_id = s.id)`,
   holder: { word: 'slip', id: 's.id' },
   entry: { kind: 'slip', id: 's.id' },
-  party: `'${DEPOSITS}'`,
+  party: `'${SLIP_PARTY}'`,
   reference: 's.bank_reference',
   references: ({ number, reference }) => [number, reference].filter(Boolean),
   note: ({ amountMinor }) => ({ code: 'trail.slip', params: { totalMinor: amountMinor } }),

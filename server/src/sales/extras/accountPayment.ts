@@ -3,10 +3,10 @@ import type { ExtraStore } from './store';
 
 /** A credit on the account, and what it was given to; its open items are undone with the ticket's. */
 export const ACCOUNT_PAYMENT: ExtraStore<'accountPayment'> = {
-  keep: async (context, saleId, { accountId, amountMinor, allocations }, { reason }) => {
+  keep: async (context, saleId, { chargeAccountId, amountMinor, allocations }, { reason }) => {
     const { tx, today: date } = context;
     const itemId = await addItem(tx, {
-      accountId: accountId!,
+      chargeAccountId: chargeAccountId!,
       kind: 'payment',
       number: null,
       date,

@@ -3,6 +3,6 @@ import { payOut } from '../../accounts/pay';
 import type { ExtraStore } from './store';
 
 export const CREDIT_OUT: ExtraStore<'creditOut'> = {
-  broughtBy: (tx, { accountId }) => paidOnAccount(tx, accountId),
+  broughtBy: (tx, { chargeAccountId }) => paidOnAccount(tx, chargeAccountId),
   keep: (context, saleId, extra) => payOut(context, saleId, extra),
 };

@@ -5,7 +5,7 @@ import type { ExtraStore } from './store';
 
 /** What it had settled is open again, and it is paid out whole. */
 export const PAYMENT_BACK: ExtraStore<'paymentBack'> = {
-  broughtBy: (tx, { accountId }) => paidOnAccount(tx, accountId),
+  broughtBy: (tx, { chargeAccountId }) => paidOnAccount(tx, chargeAccountId),
   keep: async (context, saleId, extra) => {
     await openPaymentAgain(context, saleId, extra.creditItemId!);
     await payOut(context, saleId, extra);

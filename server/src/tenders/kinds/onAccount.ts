@@ -9,5 +9,6 @@ export const ON_ACCOUNT: TenderStore = {
       JOIN open_item c ON c.id = x.credit_item_id AND c.kind = 'writeOff'
       WHERE i.sale_tender_id = st.id AND NOT i.voided)`,
   },
-  names: (tender) => ('accountId' in tender ? { accounts: [tender.accountId] } : {}),
+  names: (tender) =>
+    'chargeAccountId' in tender ? { accounts: [tender.chargeAccountId] } : {},
 };

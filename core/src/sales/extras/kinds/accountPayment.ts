@@ -12,17 +12,17 @@ export const ACCOUNT_PAYMENT: ExtraRoom<'accountPayment'> = {
   alone: { code: 'account.alone', butItsLike: true },
   ofAccount: true,
   decide: (extra, { accounts, today, discountRules: rules, earnsDiscount }, before, at) => {
-    const { accountId, amountMinor } = extra;
+    const { chargeAccountId, amountMinor } = extra;
     const wrong = checkAmount(amountMinor, at);
     if (wrong) return wrong;
-    if (before.some((one) => one.accountId === accountId)) {
+    if (before.some((one) => one.chargeAccountId === chargeAccountId)) {
       return refuse('account.paidTwice', at);
     }
     const paid = decidePayment(extra, accounts, { today, rules, earnsDiscount }, at);
-    return paid.ok ? accept({ accountId, allocations: paid.value }) : paid;
+    return paid.ok ? accept({ chargeAccountId, allocations: paid.value }) : paid;
   },
-  post: ({ accountId, amountMinor, allocations }) => [
-    ...post('account.payment', { amount: amountMinor }, { chargeAccountId: accountId! }),
-    ...allocations.flatMap((one) => postAllocation(one, accountId!)),
+  post: ({ chargeAccountId, amountMinor, allocations }) => [
+    ...post('account.payment', { amount: amountMinor }, { chargeAccountId: chargeAccountId! }),
+    ...allocations.flatMap((one) => postAllocation(one, chargeAccountId!)),
   ],
 };

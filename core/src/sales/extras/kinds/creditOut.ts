@@ -10,13 +10,17 @@ export const CREDIT_OUT: ExtraRoom<'creditOut'> = {
   leaves: true,
   approval: 'rule.creditOut',
   decide: (extra, { accounts }, _before, at) => {
-    const { accountId, creditItemId, amountMinor } = extra;
+    const { chargeAccountId, creditItemId, amountMinor } = extra;
     return (
       checkAmount(amountMinor, at) ??
       checkCreditOut(extra, accounts, at) ??
-      accept({ accountId, creditItemId })
+      accept({ chargeAccountId, creditItemId })
     );
   },
-  post: ({ accountId, amountMinor }) =>
-    post('account.creditPaidOut', { amount: -amountMinor }, { chargeAccountId: accountId! }),
+  post: ({ chargeAccountId, amountMinor }) =>
+    post(
+      'account.creditPaidOut',
+      { amount: -amountMinor },
+      { chargeAccountId: chargeAccountId! },
+    ),
 };

@@ -16,14 +16,18 @@ export const PAYMENT_BACK: ExtraRoom<'paymentBack'> = {
     const payment = findPaymentBack(extra, accounts, payments, at);
     if (!payment.ok) return payment;
     const { itemId: creditItemId, given } = payment.value;
-    return accept({ accountId: extra.accountId, creditItemId, allocations: [...given] });
+    return accept({
+      chargeAccountId: extra.chargeAccountId,
+      creditItemId,
+      allocations: [...given],
+    });
   },
-  post: ({ accountId, amountMinor, allocations }) => [
+  post: ({ chargeAccountId, amountMinor, allocations }) => [
     ...post(
       'account.creditPaidOut',
       { amount: -amountMinor },
-      { chargeAccountId: accountId! },
+      { chargeAccountId: chargeAccountId! },
     ),
-    ...reverseLines(allocations.flatMap((one) => postAllocation(one, accountId!))),
+    ...reverseLines(allocations.flatMap((one) => postAllocation(one, chargeAccountId!))),
   ],
 };

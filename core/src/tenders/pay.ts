@@ -35,13 +35,13 @@ const NO_DETAILS: TenderDetails = {
  * @param cashStepMinor the smallest coin
  * @param asksOf what the shop asks for with a tender
  */
-export function settleTicket(
+export function payTicket(
   dueMinor: number,
   offered: readonly OfferedTender[],
   cashStepMinor: number,
   asksOf: (tenderId: number) => AskedReferences = () => ({ lastFour: true, reference: true }),
 ): Outcome<TakenTender[]> {
-  const rest = offered.filter(({ kind }) => takeOf(kind).settlesRest);
+  const rest = offered.filter(({ kind }) => takeOf(kind).paysRest);
   if (rest.length > 1) return refuse('tender.oneCash', 'tenders');
   for (const [i, tender] of offered.entries()) {
     const at = `tenders.${i}`;

@@ -8,7 +8,7 @@ import { countBag } from './bag';
 import { recallSlip } from './recall';
 import { safeView, sendSlip } from './slip';
 
-export function depositRoutes(deps: Deps): Router {
+export function slipRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/safe',

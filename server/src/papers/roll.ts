@@ -8,7 +8,7 @@ const COLUMNS = 42;
 /**
  * A paper as the print stream of a roll printer (ESC/POS). @param opensDrawer kicks the drawer
  */
-export function renderSlip(content: PaperContent, opensDrawer: boolean): Uint8Array {
+export function renderRoll(content: PaperContent, opensDrawer: boolean): Uint8Array {
   const encoder = new ReceiptPrinterEncoder({ language: 'esc-pos', columns: COLUMNS });
   encoder.initialize().codepage('auto');
   if (opensDrawer) encoder.pulse();

@@ -1,4 +1,4 @@
-import type { SlipCommand } from '@abacist/core/deposits';
+import type { SlipCommand } from '@abacist/core/slips';
 import Joi from 'joi';
 import { amountMinor, id, safeText, reasonText } from './common';
 

@@ -29,7 +29,7 @@ export type AlongWith = {
  * those of `checkOwnCheque`, `refund.first` (amountMinor).
  * @param dueMinor what the ticket gives back, positive
  */
-export function settleRefund(
+export function giveRefund(
   dueMinor: number,
   along: AlongWith,
   offered: readonly OfferedRefund[],
@@ -78,8 +78,8 @@ export function settleRefund(
         reference: null,
         ownCheque: null,
         transfer: null,
-        accountId:
-          sale.paid.find((one) => one.saleTenderId === saleTenderId)?.accountId ?? null,
+        chargeAccountId:
+          sale.paid.find((one) => one.saleTenderId === saleTenderId)?.chargeAccountId ?? null,
         writtenBackMinor,
         ...details(refund as never),
       };

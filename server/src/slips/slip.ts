@@ -1,5 +1,5 @@
 import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/contracts';
-import { decideSlip } from '@abacist/core/deposits';
+import { decideSlip } from '@abacist/core/slips';
 import { ON_SLIP } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';

@@ -68,7 +68,7 @@ export function decideSlip(
     totalMinor,
     lines: mergeLines(
       post(
-        'deposit.sent',
+        'slip.sent',
         {
           total: command.items.map(({ safeItemId, amountMinor }) => {
             const { takingsDay, pot } = safe.find(({ id }) => id === safeItemId)!;
