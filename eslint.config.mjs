@@ -75,5 +75,5 @@ export default [
     ],
     rules: { 'no-restricted-syntax': ['error', ...KINDS_STAY_IN_THEIR_ROOMS] },
   },
-  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  { files: ['**/*.cjs', '**/metro.config.js'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];

@@ -33,6 +33,7 @@ module.exports = {
       displayName: 'client',
       preset: 'jest-expo/web',
       rootDir: 'client',
+      setupFilesAfterEnv: ['<rootDir>/i18n/screens.ts'],
       testEnvironmentOptions: { customExportConditions: ['require', 'default'] },
       moduleNameMapper: {
         '^~/(.*)$': '<rootDir>/$1',

@@ -74,7 +74,9 @@ async function measureClient(address, folder, bareFolder) {
   await browser.close();
   bareServer.close();
   const sizes = { app: entrySize(folder), bare: entrySize(bareFolder) };
-  const place = Math.max(...scriptsOf(folder, (file) => !isEntry(file)));
+  // A place is its screens and the words of all screens.
+  const [words] = scriptsOf(folder, (file) => file.startsWith('screens-'));
+  const place = Math.max(...scriptsOf(folder, (file) => /^(work|desk)-/.test(file))) + words;
   const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
   const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
   const [appPaint, barePaint] = [median(paints.app), median(paints.bare)];
@@ -82,7 +84,7 @@ async function measureClient(address, folder, bareFolder) {
   console.log(
     `  what loads first ${kb(sizes.app)} gzip (wanted: at most 450 KB), bare ${kb(sizes.bare)}: ${(sizes.app / sizes.bare).toFixed(2)}`,
   );
-  console.log(`  the largest file beside it ${kb(place)} gzip (wanted: at most 120 KB)`);
+  console.log(`  the largest place beside it ${kb(place)} gzip (wanted: at most 120 KB)`);
   console.log(
     `  first contentful paint at a phone's speed ${appPaint.toFixed(0)} ms, bare ${barePaint.toFixed(0)} ms: ${(appPaint / barePaint).toFixed(2)} (wanted: at most 1.3)`,
   );

@@ -1,5 +1,5 @@
 import '~/theme/fonts.css';
-import { Slot } from 'expo-router';
+import { Slot } from '~/router';
 import { Root, Stopped } from '~/features/shell';
 
 export default function Layout() {

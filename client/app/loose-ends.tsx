@@ -1,3 +1,3 @@
-import { LooseEndsScreen } from '~/features/looseEnds';
+import { LooseEndsScreen } from '~/screens';
 
 export default LooseEndsScreen;

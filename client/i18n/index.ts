@@ -1,12 +1,12 @@
 import i18next from 'i18next';
 import { initReactI18next, useTranslation } from 'react-i18next';
-import { en } from './en';
+import { first } from './en/first';
 
 void i18next.use(initReactI18next).init({
   lng: 'en',
   showSupportNotice: false,
   fallbackLng: 'en',
-  resources: { en: { translation: en } },
+  resources: { en: { translation: first } },
   interpolation: { escapeValue: false },
   returnNull: false,
 });

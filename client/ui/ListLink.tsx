@@ -1,4 +1,4 @@
-import { Link } from 'expo-router';
+import { Link } from '~/router';
 import type { ReactNode } from 'react';
 import { Column, SheetRow } from './Box';
 

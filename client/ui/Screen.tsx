@@ -1,6 +1,6 @@
 import { styled, useMedia, View } from '@tamagui/core';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import type { ReactNode } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from './Button';

@@ -1,6 +1,6 @@
 import { useTheme } from '@tamagui/core';
 import { createElement, useEffect, useRef, useState } from 'react';
-import Pad from 'signature_pad';
+import type Pad from 'signature_pad';
 import { useWords } from '~/i18n';
 import { Button } from './Button';
 import { Column, Line } from './Box';
@@ -27,13 +27,17 @@ export function SignaturePad({
     field.width = field.offsetWidth * scale;
     field.height = field.offsetHeight * scale;
     field.getContext('2d')!.scale(scale, scale);
-    const drawn = new Pad(field, { penColor: '#201A17' });
-    const end = () => setSigned(!drawn.isEmpty());
-    drawn.addEventListener('endStroke', end);
-    pad.current = drawn;
+    let left = false;
+    // It comes when somebody signs: most never do.
+    void import('signature_pad').then(({ default: SignedPad }) => {
+      if (left) return;
+      const drawn = new SignedPad(field, { penColor: '#201A17' });
+      drawn.addEventListener('endStroke', () => setSigned(!drawn.isEmpty()));
+      pad.current = drawn;
+    });
     return () => {
-      drawn.removeEventListener('endStroke', end);
-      drawn.off();
+      left = true;
+      pad.current?.off();
     };
   }, []);
   const clear = () => {

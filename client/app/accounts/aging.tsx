@@ -1,3 +1,3 @@
-import { AgingScreen } from '~/features/accounts';
+import { AgingScreen } from '~/screens';
 
 export default AgingScreen;

@@ -1,3 +1,3 @@
-import { AccountFilesScreen } from '~/features/accounts';
+import { AccountFilesScreen } from '~/screens';
 
 export default AccountFilesScreen;

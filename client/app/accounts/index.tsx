@@ -1,3 +1,3 @@
-import { AccountsScreen } from '~/features/accounts';
+import { AccountsScreen } from '~/screens';
 
 export default AccountsScreen;

@@ -1,3 +1,3 @@
-import { LateChargesScreen } from '~/features/accounts';
+import { LateChargesScreen } from '~/screens';
 
 export default LateChargesScreen;

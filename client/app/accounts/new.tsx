@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { NewAccountScreen } from '~/features/accounts';
+import { useLocalSearchParams } from '~/router';
+import { NewAccountScreen } from '~/screens';
 
 export default function NewAccount() {
   const { customer } = useLocalSearchParams<{ customer?: string }>();

@@ -1,3 +1,3 @@
-import { RemindersScreen } from '~/features/accounts';
+import { RemindersScreen } from '~/screens';
 
 export default RemindersScreen;

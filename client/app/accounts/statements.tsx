@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { StatementsScreen } from '~/features/accounts';
+import { useLocalSearchParams } from '~/router';
+import { StatementsScreen } from '~/screens';
 
 export default function Statements() {
   const { account } = useLocalSearchParams<{ account?: string }>();

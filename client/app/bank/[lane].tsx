@@ -1,5 +1,5 @@
-import { Redirect, useLocalSearchParams } from 'expo-router';
-import { BankScreen } from '~/features/bank';
+import { Redirect, useLocalSearchParams } from '~/router';
+import { BankScreen } from '~/screens';
 
 export default function Bank() {
   const { lane, settlement } = useLocalSearchParams<{ lane: string; settlement?: string }>();

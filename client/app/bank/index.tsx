@@ -1,4 +1,4 @@
-import { BankScreen } from '~/features/bank';
+import { BankScreen } from '~/screens';
 
 export default function Bank() {
   return <BankScreen lane="safe" />;

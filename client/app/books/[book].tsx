@@ -1,5 +1,5 @@
-import { Redirect, useLocalSearchParams } from 'expo-router';
-import { BooksScreen } from '~/features/books';
+import { Redirect, useLocalSearchParams } from '~/router';
+import { BooksScreen } from '~/screens';
 
 export default function Books() {
   const { book, account } = useLocalSearchParams<{ book: string; account?: string }>();

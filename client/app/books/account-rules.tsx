@@ -1,3 +1,3 @@
-import { AccountRulesScreen } from '~/features/rules';
+import { AccountRulesScreen } from '~/screens';
 
 export default AccountRulesScreen;

@@ -1,4 +1,4 @@
-import { BooksScreen } from '~/features/books';
+import { BooksScreen } from '~/screens';
 
 export default function Books() {
   return <BooksScreen book="balance" />;

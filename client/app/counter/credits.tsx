@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { CreditsScreen } from '~/features/credits';
+import { useLocalSearchParams } from '~/router';
+import { CreditsScreen } from '~/screens';
 
 export default function Credits() {
   const { number } = useLocalSearchParams<{ number?: string }>();

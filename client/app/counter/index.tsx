@@ -1,3 +1,3 @@
-import { CounterScreen } from '~/features/counter';
+import { CounterScreen } from '~/screens';
 
 export default CounterScreen;

@@ -1,3 +1,3 @@
-import { ParkedScreen } from '~/features/counter';
+import { ParkedScreen } from '~/screens';
 
 export default ParkedScreen;

@@ -1,3 +1,3 @@
-import { PayScreen } from '~/features/counter';
+import { PayScreen } from '~/screens';
 
 export default PayScreen;

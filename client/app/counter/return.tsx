@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { ReturnScreen } from '~/features/counter';
+import { useLocalSearchParams } from '~/router';
+import { ReturnScreen } from '~/screens';
 
 export default function Return() {
   const { sale } = useLocalSearchParams<{ sale?: string }>();

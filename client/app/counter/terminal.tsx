@@ -1,3 +1,3 @@
-import { OrphansScreen } from '~/features/counter';
+import { OrphansScreen } from '~/screens';
 
 export default OrphansScreen;

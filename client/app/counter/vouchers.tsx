@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { VouchersScreen } from '~/features/credits';
+import { useLocalSearchParams } from '~/router';
+import { VouchersScreen } from '~/screens';
 
 export default function Vouchers() {
   const { id } = useLocalSearchParams<{ id?: string }>();

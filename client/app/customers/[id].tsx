@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { CustomerScreen } from '~/features/customers';
+import { useLocalSearchParams } from '~/router';
+import { CustomerScreen } from '~/screens';
 
 export default function Customer() {
   const { id, name, ticket } = useLocalSearchParams<{

@@ -1,3 +1,3 @@
-import { DaysScreen } from '~/features/days';
+import { DaysScreen } from '~/screens';
 
 export default DaysScreen;

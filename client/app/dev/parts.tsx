@@ -1,3 +1,3 @@
-import { PartsScreen } from '~/features/parts';
+import { PartsScreen } from '~/screens';
 
 export default PartsScreen;

@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { LineTrailScreen } from '~/features/trail';
+import { useLocalSearchParams } from '~/router';
+import { LineTrailScreen } from '~/screens';
 
 export default function Line() {
   const { id } = useLocalSearchParams<{ id: string }>();

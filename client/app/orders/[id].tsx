@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { OrderScreen } from '~/features/orders';
+import { useLocalSearchParams } from '~/router';
+import { OrderScreen } from '~/screens';
 
 export default function Order() {
   const { id } = useLocalSearchParams<{ id: string }>();

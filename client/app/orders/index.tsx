@@ -1,3 +1,3 @@
-import { OrdersScreen } from '~/features/orders';
+import { OrdersScreen } from '~/screens';
 
 export default OrdersScreen;

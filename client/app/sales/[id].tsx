@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { SaleScreen } from '~/features/sales';
+import { useLocalSearchParams } from '~/router';
+import { SaleScreen } from '~/screens';
 
 export default function Sale() {
   const { id, change } = useLocalSearchParams<{ id: string; change?: string }>();

@@ -1,3 +1,3 @@
-import { SalesScreen } from '~/features/sales';
+import { SalesScreen } from '~/screens';
 
 export default SalesScreen;

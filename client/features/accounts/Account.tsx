@@ -1,7 +1,7 @@
 import type { AccountPage, AllocationView } from '@abacist/contracts';
 import { AGES, type ItemKind } from '@abacist/core/accounts';
 import { useMedia } from '@tamagui/core';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';

@@ -6,7 +6,7 @@ import type {
   OpenAccount,
 } from '@abacist/contracts';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';

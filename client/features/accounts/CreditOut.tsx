@@ -2,7 +2,7 @@ import type { AccountPage, ItemView } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
 import type { RefundState } from '@abacist/core/returns';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';

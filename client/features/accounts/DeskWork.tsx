@@ -1,4 +1,4 @@
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useMedia } from '@tamagui/core';
 import { useState } from 'react';
 import { useWords } from '~/i18n';

@@ -2,7 +2,7 @@ import type { AccountPage, LineTrail } from '@abacist/contracts';
 import { toDecimal } from '@abacist/core/money';
 import type { AccountPayment } from '@abacist/core/sales';
 import { useQueries, useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';

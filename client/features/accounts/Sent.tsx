@@ -1,6 +1,6 @@
 import type { AccountPage, MadeStatement } from '@abacist/contracts';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';

@@ -1,6 +1,6 @@
 import { ACCOUNT_FILTERS, type AccountFilter } from '@abacist/contracts/choices';
 import Plus from 'lucide-react-native/icons/plus';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useMay, useSignedIn } from '~/api/session';
 import { LooseEndsButton } from '~/features/looseEnds';
@@ -19,12 +19,7 @@ import { DeskWork } from './DeskWork';
 import { useAccountList } from './useAccounts';
 export { AccountScreen } from './Account';
 export { ChangeAccountScreen, NewAccountScreen } from './AccountForm';
-export { AgingScreen } from './Aging';
-export { AccountFilesScreen } from './Files';
-export { LateChargesScreen } from './LateCharges';
 export { PaymentScreen } from './Payment';
-export { RemindersScreen } from './Reminders';
-export { StatementsScreen } from './Statements';
 
 /** The regular customers: what each owes against its limit, and what needs a look. */
 export function AccountsScreen() {

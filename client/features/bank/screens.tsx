@@ -1,5 +1,5 @@
 import { useMedia } from '@tamagui/core';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import type { ReactNode } from 'react';
 import { LooseEndsButton } from '~/features/looseEnds';
 import { useWords } from '~/i18n';

@@ -1,7 +1,7 @@
 import type { TrialBalance as Balance } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';

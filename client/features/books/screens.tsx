@@ -1,4 +1,4 @@
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';

@@ -1,6 +1,6 @@
 import type { ChequesAtBank, SaleDetail } from '@abacist/contracts';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { request } from '~/api/http';
 import { useMay } from '~/api/session';

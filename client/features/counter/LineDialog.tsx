@@ -18,8 +18,8 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
-import { useTicket } from '~/features/ticket';
-import { toCatalogue, useTicketItems, useTicketRules } from './useCounter';
+import { toCatalogue, useTicket } from '~/features/ticket';
+import { useTicketItems, useTicketRules } from './useCounter';
 
 /** One line of the ticket: its quantity, its price, what is taken off. */
 export function LineDialog({

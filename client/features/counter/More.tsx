@@ -1,7 +1,7 @@
 import type { CounterSettings, KeepTicket, ParkTicket } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
 import { parseAmount } from '@abacist/core/money';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';

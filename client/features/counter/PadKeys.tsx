@@ -1,7 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { styled, View } from '@tamagui/core';
 import Delete from 'lucide-react-native/icons/delete';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { Column, Line } from '~/ui/Box';
 import { Body, Heading } from '~/ui/Text';

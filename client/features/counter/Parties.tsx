@@ -3,7 +3,7 @@ import { holdsCardNumber } from '@abacist/core/cards';
 import { writesTax } from '@abacist/core/customers';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import UserRound from 'lucide-react-native/icons/user-round';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useTheme } from '@tamagui/core';
 import { useState } from 'react';
 import { request } from '~/api/http';

@@ -3,7 +3,7 @@ import { brokenPriceRules } from '@abacist/core/sales';
 import type { OfferedTender, OfferedRefund } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
-import { Redirect, router } from 'expo-router';
+import { Redirect, router } from '~/router';
 import { createElement, useEffect, useState } from 'react';
 import { sendCommand } from '~/api/command';
 import { ApiError } from '~/api/http';

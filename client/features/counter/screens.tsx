@@ -2,7 +2,7 @@ import type { CounterSettings } from '@abacist/contracts';
 import { useMedia } from '@tamagui/core';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import Ellipsis from 'lucide-react-native/icons/ellipsis';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useEffect, useRef, useState } from 'react';
 import { useSignedIn } from '~/api/session';
 import { SalesOfDay } from '~/features/sales';

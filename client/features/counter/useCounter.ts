@@ -6,13 +6,12 @@ import type {
   ShopInfo,
 } from '@abacist/contracts';
 import { buyerTax, writesTax } from '@abacist/core/customers';
-import { percent, roundCash, sum } from '@abacist/core/money';
+import { roundCash, sum } from '@abacist/core/money';
 import type { Refusal } from '@abacist/core/outcome';
 import {
   decideReturn,
   extraRoomOf,
   priceTicket,
-  type Catalogue,
   type DecidedReturn,
   type ExtraKind,
   type ExtraLine,
@@ -23,22 +22,7 @@ import type { OfferedTender } from '@abacist/core/tenders';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
-
-/** Core's view of what a ticket refers to. @param items those that the ticket may name */
-export function toCatalogue(
-  settings: CounterSettings,
-  items: readonly CounterItem[],
-): Catalogue {
-  return {
-    departments: settings.departments,
-    items,
-    taxCodes: settings.taxCodes.map(({ id, parts }) => ({
-      id,
-      parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
-    })),
-  };
-}
+import { listed, ticketIsEmpty, toCatalogue, useTicket } from '~/features/ticket';
 
 /**
  * The items that the ticket names, as the shop sells them now: those offered are read with the

@@ -1,6 +1,6 @@
 import type { CounterItem, CounterSettings } from '@abacist/contracts';
 import { isQuantity } from '@abacist/core/sales';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useEffect, useRef, useState } from 'react';
 import { useShop } from '~/api/session';
 import { listed, ticketIsEmpty, useScanner, useTicket } from '~/features/ticket';

@@ -2,7 +2,7 @@ import type { CreditNote, ExtendCredit, VoucherView } from '@abacist/contracts';
 import { addDays, isIsoDate } from '@abacist/core/dates';
 import type { RefundState } from '@abacist/core/returns';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';

@@ -2,7 +2,7 @@ import type { CounterSettings, CustomerDetail, SaveCustomer } from '@abacist/con
 import { customerRefusals, type CustomerInput } from '@abacist/core/customers';
 import { isIsoDate } from '@abacist/core/dates';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';

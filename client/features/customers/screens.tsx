@@ -1,7 +1,7 @@
 import type { CustomerFound } from '@abacist/contracts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Plus from 'lucide-react-native/icons/plus';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';

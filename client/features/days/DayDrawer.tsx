@@ -1,6 +1,6 @@
 import type { DaySheet } from '@abacist/contracts';
 import { differenceHints } from '@abacist/core/drawer';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';

@@ -1,6 +1,6 @@
 import type { DaySheet } from '@abacist/contracts';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { request } from '~/api/http';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';

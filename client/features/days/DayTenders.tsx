@@ -9,7 +9,7 @@ import {
 } from '@abacist/core/days';
 import { kindsWhere } from '@abacist/core/tenders';
 import { useTheme, useMedia } from '@tamagui/core';
-import { Link } from 'expo-router';
+import { Link } from '~/router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useWords } from '~/i18n';
 import { BeadIcon, beadTone } from '~/ui/Abacus';

@@ -1,6 +1,6 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
 import { countTotal } from '@abacist/core/drawer';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useEffect, useRef } from 'react';
 import { useCommand } from '~/api/command';
 import { Hints } from '~/features/days';

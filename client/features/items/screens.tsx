@@ -2,7 +2,7 @@ import type { ItemPage, WrittenFile } from '@abacist/contracts';
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
 import Download from 'lucide-react-native/icons/download';
 import Plus from 'lucide-react-native/icons/plus';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { download } from '~/api/download';
 import { request } from '~/api/http';

@@ -1,4 +1,4 @@
-import { Link } from 'expo-router';
+import { Link } from '~/router';
 import { useWords } from '~/i18n';
 import { useLooseEnds } from './useLooseEnds';
 import { Line } from '~/ui/Box';

@@ -2,7 +2,7 @@ import type { CancelOrder, OrderDetail } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
 import { papersOf } from '@abacist/core/documents';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';

@@ -16,8 +16,6 @@ import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 
-export { PapersScreen } from './Head';
-
 /** A button that hands out a document's papers: as PDF, by mail, on the roll printer. */
 export function PapersButton({
   subject,

@@ -7,14 +7,8 @@ import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { lazyScreen } from '~/ui/lazyScreen';
 import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
-
-export const FailedTriesScreen = lazyScreen(
-  () => import('./FailedTries'),
-  'FailedTriesScreen',
-);
 
 type Fields = { username: string; password: string };
 

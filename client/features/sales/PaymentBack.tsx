@@ -1,7 +1,7 @@
 import type { SaleDetail } from '@abacist/contracts';
 import type { RefundState } from '@abacist/core/returns';
 import { useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { request } from '~/api/http';
 import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';

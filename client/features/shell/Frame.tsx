@@ -1,6 +1,6 @@
 import { styled, useMedia, useTheme, View } from '@tamagui/core';
 import type { Right } from '@abacist/contracts/rights';
-import { Link } from 'expo-router';
+import { Link } from '~/router';
 import Calculator from 'lucide-react-native/icons/calculator';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
 import Landmark from 'lucide-react-native/icons/landmark';

@@ -1,6 +1,6 @@
 import { TamaguiProvider } from '@tamagui/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { usePathname } from 'expo-router';
+import { usePathname } from '~/router';
 import { useEffect, type ReactNode } from 'react';
 import { useColorScheme } from 'react-native';
 import '~/i18n';
@@ -11,7 +11,7 @@ import { ApprovalDialog } from '~/features/approval';
 import { SignIn } from '~/features/people';
 import { tamaguiConfig } from '~/theme/tamagui.config';
 import { Column } from '~/ui/Box';
-import { loadAhead } from '~/ui/lazyScreen';
+import { loadAhead } from '~/screens/lazyScreen';
 import { Query } from '~/ui/Query';
 import { Notices, Unanswered } from '~/features/unanswered';
 import { Frame } from './Frame';

@@ -3,7 +3,7 @@ import { parseAmount, percent } from '@abacist/core/money';
 import { decideCode, rateOn, taxTicket, type TaxCode } from '@abacist/core/tax';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import X from 'lucide-react-native/icons/x';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';

@@ -1,6 +1,6 @@
 import type { NewRate, TaxAuthority, TaxSetUp } from '@abacist/contracts';
 import { rateOn } from '@abacist/core/tax';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';

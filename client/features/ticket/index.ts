@@ -1,3 +1,4 @@
+export { toCatalogue } from './catalogue';
 export * from './store';
 export { useCounterSettings } from './useCounterSettings';
 export { useScanner } from './useScanner';

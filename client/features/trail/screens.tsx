@@ -2,7 +2,7 @@ import type { BeadTrail, LineTrail, TrailStep } from '@abacist/contracts';
 import { placesOfBead, shapeOfPot, type Bead, type BeadShape } from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'expo-router';
+import { Link } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';

@@ -4,8 +4,9 @@ import { UTCDate } from '@date-fns/utc';
 import { addDays as addDaysTo } from 'date-fns/addDays';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { endOfMonth as endOfMonthOf } from 'date-fns/endOfMonth';
-import { format } from 'date-fns/format';
+
 import { isValid } from 'date-fns/isValid';
+import { lightFormat } from 'date-fns/lightFormat';
 
 /** A calendar date in the shop's zone, `YYYY-MM-DD`; compares as text. */
 export type IsoDate = string;
@@ -17,12 +18,12 @@ export function isIsoDate(text: string): boolean {
   const found = SHAPE.exec(text);
   if (!found) return false;
   const date = new UTCDate(Number(found[1]), Number(found[2]) - 1, Number(found[3]));
-  return isValid(date) && format(date, 'yyyy-MM-dd') === text;
+  return isValid(date) && lightFormat(date, 'yyyy-MM-dd') === text;
 }
 
 /** The date `days` calendar days later (earlier when negative). */
 export function addDays(date: IsoDate, days: number): IsoDate {
-  return format(addDaysTo(new UTCDate(`${date}T00:00:00Z`), days), 'yyyy-MM-dd');
+  return lightFormat(addDaysTo(new UTCDate(`${date}T00:00:00Z`), days), 'yyyy-MM-dd');
 }
 
 /** Calendar days from `from` to `to`; negative when `to` is earlier. */
@@ -35,7 +36,7 @@ export function daysBetween(from: IsoDate, to: IsoDate): number {
 
 /** The last day of a date's month. */
 export function endOfMonth(date: IsoDate): IsoDate {
-  return format(endOfMonthOf(new UTCDate(`${date}T00:00:00Z`)), 'yyyy-MM-dd');
+  return lightFormat(endOfMonthOf(new UTCDate(`${date}T00:00:00Z`)), 'yyyy-MM-dd');
 }
 
 /** 0 Sunday … 6 Saturday. */
@@ -51,7 +52,7 @@ let asked = { minute: NaN, zone: '', date: '' };
 export function businessDate(instant: Date, zone: string): IsoDate {
   const minute = Math.floor(instant.getTime() / MINUTE);
   if (asked.minute !== minute || asked.zone !== zone) {
-    const date = format(new TZDate(instant.getTime(), zone), 'yyyy-MM-dd');
+    const date = lightFormat(new TZDate(instant.getTime(), zone), 'yyyy-MM-dd');
     asked = { minute, zone, date };
   }
   return asked.date;
@@ -59,7 +60,7 @@ export function businessDate(instant: Date, zone: string): IsoDate {
 
 /** The time of day of an instant in a zone, `HH:mm`. */
 export function timeOfDay(instant: Date, zone: string): string {
-  return format(new TZDate(instant.getTime(), zone), 'HH:mm');
+  return lightFormat(new TZDate(instant.getTime(), zone), 'HH:mm');
 }
 
 /** Days on which the bank does not book, besides weekends. */

@@ -1,5 +1,7 @@
 import { toDecimal } from '../money';
 
+export * from './dates';
+
 /* How figures are written for people, on screens and on papers: one function a kind of figure. */
 
 type Decimal = `${number}`;

@@ -1,4 +1,4 @@
-import { FIRST_SEAL, sealHash } from '@abacist/core/ledger';
+import { FIRST_SEAL, sealHash } from '@abacist/core/seal';
 import { rows, type Db } from '../db/pool';
 import { readForSeal } from '../ledger/sealed';
 import { CHECKS } from './checks';

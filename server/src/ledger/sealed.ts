@@ -1,4 +1,5 @@
-import type { LedgerAccount, SealedEntry } from '@abacist/core/ledger';
+import type { LedgerAccount } from '@abacist/core/ledger';
+import type { SealedEntry } from '@abacist/core/seal';
 import { placeholders, rows, type Db } from '../db/pool';
 
 type EntryRow = {

@@ -1,4 +1,4 @@
-import { FIRST_SEAL, sealHash } from '@abacist/core/ledger';
+import { FIRST_SEAL, sealHash } from '@abacist/core/seal';
 import type { Pool } from 'mysql2/promise';
 import type { Logger } from 'pino';
 import { insertMany, placeholders, row, rows, run } from '../db/pool';

@@ -1,17 +1,18 @@
 import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
-import { addDays, bankingDayOnOrAfter } from '@abacist/core/dates';
+import { addDays } from '@abacist/core/dates';
 import { decideSettlement, type Settlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { atProcessor, IN_SETTLEMENT } from '@abacist/core/takings';
 import { registerFile } from '../bank/files';
 import type { CommandContext } from '../context';
-import { insertMany, placeholders, row, run, toMinor, type Db } from '../db/pool';
+import { placeholders, row, run, toMinor, type Db } from '../db/pool';
+import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
-import { holidaysAround } from '../settings/holidays';
 import { heldBy } from '../takings/held';
-import { batchSchemes, keepSettled } from './batches';
+import { batchSchemes } from './batches';
+import { storeSettlement } from './store';
 
 type Processor = { id: number; bank_account_id: number; delay_banking_days: number };
 
@@ -21,7 +22,7 @@ export async function importSettlement(
   command: SettlementImport,
   settlement: Settlement,
 ): Promise<CommandResult<SettlementAnswer>> {
-  const { tx, shop, today, actor } = context;
+  const { tx, today } = context;
   const processor = await row<Processor>(
     tx,
     // Two files of one processor at once: the second sees what the first left to carry.
@@ -30,126 +31,31 @@ export async function importSettlement(
   );
   if (!processor) throw refuseWith('settlement.processor', 'processorId');
   const fileId = await registerFile(context, 'settlement', command);
-  if (settlement.date > addDays(today, 31)) {
-    throw refuseWith('date.tooFarAhead', 'row 2, date', { text: settlement.date });
-  }
-  if (holdsCardNumber(settlement.schemes.map(({ scheme }) => scheme).join(';'))) {
-    throw refuseWith('text.cardNumber', 'scheme');
-  }
+  checkWords(settlement, today);
   const reference = settlement.reference.slice(0, 40);
-  const twice = await row<{ number: number; series: string }>(
-    tx,
-    `SELECT d.series, d.number FROM settlement s
-     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
-    [processor.id, reference, settlement.date],
-  );
-  if (twice) {
-    throw refuseWith('settlement.referenceTwice', 'reference', {
-      reference,
-      number: `${twice.series}-${twice.number}`,
-    });
-  }
+  await refuseTwice(tx, processor.id, reference, settlement.date);
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
   const date = settlement.date > today ? today : settlement.date;
   await closeBatchesOf(context, processor.id, dates, date);
   const batches = await batchSchemes(tx, processor.id, dates);
   const balanceMinor = await carriedBy(tx, processor.id);
   const parts = await heldBy(tx, 'processorBalance', [atProcessor(processor.id)]);
-  const carried = { balanceMinor, parts };
-  const decided = decideSettlement(settlement, batches, carried, {
-    processorId: processor.id,
-    bankAccountId: processor.bank_account_id,
+  const decided = decideSettlement(
+    settlement,
+    batches,
+    { balanceMinor, parts },
+    { processorId: processor.id, bankAccountId: processor.bank_account_id },
+  );
+  const settlementId = await storeSettlement(context, {
+    processor,
+    fileId,
+    reference,
+    settlement,
+    decided,
   });
-  const holidays = holidaysAround(shop.holidayRegion, settlement.date);
-  const { insertId: settlementId } = await run(
-    tx,
-    `INSERT INTO settlement
-       (processor_id, bank_account_id, import_file_id, reference, date, due_date, gross_minor,
-        refunds_minor, fee_minor, net_minor, to_bank_minor, carried_minor, user_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [
-      processor.id,
-      processor.bank_account_id,
-      fileId,
-      reference,
-      settlement.date,
-      bankingDayOnOrAfter(settlement.date, holidays),
-      settlement.grossMinor,
-      settlement.refundsMinor,
-      settlement.feeMinor,
-      settlement.netMinor,
-      decided.toBankMinor,
-      decided.carriedMinor,
-      actor.id,
-    ],
-  );
   if (decided.carriedMinor > 0 && balanceMinor + decided.carriedMinor === 0) {
-    await run(
-      tx,
-      `UPDATE settlement SET cleared_by_id = ?
-       WHERE processor_id = ? AND carried_minor < 0 AND cleared_by_id IS NULL AND standing`,
-      [settlementId, processor.id],
-    );
+    await clearCarried(tx, processor.id, settlementId);
   }
-  await insertMany(
-    tx,
-    'settlement_scheme',
-    [
-      'settlement_id',
-      'batch_date',
-      'scheme',
-      'batch_id',
-      'items',
-      'gross_minor',
-      'refunds_minor',
-      'fee_minor',
-      'net_minor',
-      'till_minor',
-      'difference_minor',
-      'finding',
-    ],
-    decided.findings.map((found) => {
-      const said = settlement.schemes.find(
-        (row) => row.batchDate === found.batchDate && row.scheme === found.scheme,
-      );
-      return [
-        settlementId,
-        found.batchDate,
-        found.scheme,
-        found.batchId,
-        said?.items ?? 0,
-        said?.grossMinor ?? 0,
-        said?.refundsMinor ?? 0,
-        said?.feeMinor ?? 0,
-        said?.netMinor ?? 0,
-        found.tillMinor,
-        found.differenceMinor,
-        found.finding,
-      ];
-    }),
-  );
-  await insertMany(
-    tx,
-    'settled',
-    ['settlement_id', 'batch_id', 'scheme', 'amount_minor'],
-    decided.settled.map((one) => [settlementId, one.batchId, one.scheme, one.amountMinor]),
-  );
-  await insertMany(
-    tx,
-    'cleared_part',
-    ['settlement_id', 'batch_id', 'scheme', 'takings_day', 'amount_minor'],
-    decided.cleared.map(({ batchId, scheme, takingsDay, amountMinor }) => [
-      settlementId,
-      batchId,
-      scheme,
-      takingsDay,
-      amountMinor,
-    ]),
-  );
-  await keepSettled(context, [
-    ...new Set(decided.findings.flatMap(({ batchId }) => (batchId === null ? [] : [batchId]))),
-  ]);
   const { number } = await postDocument(context, {
     kind: 'settlement',
     subjectId: settlementId,
@@ -175,6 +81,46 @@ export async function importSettlement(
     },
     documentNumber: number,
   };
+}
+
+/** @throws HttpError 422 `date.tooFarAhead`, `text.cardNumber` */
+function checkWords({ date, schemes }: Settlement, today: string): void {
+  if (date > addDays(today, 31)) {
+    throw refuseWith('date.tooFarAhead', 'row 2, date', { text: date });
+  }
+  if (holdsCardNumber(schemes.map(({ scheme }) => scheme).join(';'))) {
+    throw refuseWith('text.cardNumber', 'scheme');
+  }
+}
+
+/** The same payout in another file. @throws HttpError 422 `settlement.referenceTwice` (number) */
+async function refuseTwice(
+  tx: Tx,
+  processorId: number,
+  reference: string,
+  date: string,
+): Promise<void> {
+  const twice = await row<{ number: number; series: string }>(
+    tx,
+    `SELECT d.series, d.number FROM settlement s
+     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
+    [processorId, reference, date],
+  );
+  if (twice) {
+    const number = `${twice.series}-${twice.number}`;
+    throw refuseWith('settlement.referenceTwice', 'reference', { reference, number });
+  }
+}
+
+/** What was carried below zero is cleared by this one. */
+async function clearCarried(tx: Tx, processorId: number, settlementId: number): Promise<void> {
+  await run(
+    tx,
+    `UPDATE settlement SET cleared_by_id = ?
+     WHERE processor_id = ? AND carried_minor < 0 AND cleared_by_id IS NULL AND standing`,
+    [settlementId, processorId],
+  );
 }
 
 /** What a processor carries of negative settlements; not above zero. */

@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { ChangeAccountScreen } from '~/features/accounts';
+import { useLocalSearchParams } from '~/router';
+import { ChangeAccountScreen } from '~/screens';
 
 export default function ChangeAccount() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { AccountScreen } from '~/features/accounts';
+import { useLocalSearchParams } from '~/router';
+import { AccountScreen } from '~/screens';
 
 export default function Account() {
   const { id } = useLocalSearchParams<{ id: string }>();

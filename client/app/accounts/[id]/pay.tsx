@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { PaymentScreen } from '~/features/accounts';
+import { useLocalSearchParams } from '~/router';
+import { PaymentScreen } from '~/screens';
 
 export default function Payment() {
   const { id, line } = useLocalSearchParams<{ id: string; line?: string }>();

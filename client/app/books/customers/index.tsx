@@ -1,3 +1,3 @@
-import { CustomersScreen } from '~/features/customers';
+import { CustomersScreen } from '~/screens';
 
 export default CustomersScreen;

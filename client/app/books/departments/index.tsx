@@ -1,3 +1,3 @@
-import { DepartmentsScreen } from '~/features/departments';
+import { DepartmentsScreen } from '~/screens';
 
 export default DepartmentsScreen;

@@ -1,3 +1,3 @@
-import { FailedTriesScreen } from '~/features/people';
+import { FailedTriesScreen } from '~/screens';
 
 export default FailedTriesScreen;

@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { ItemScreen } from '~/features/items';
+import { useLocalSearchParams } from '~/router';
+import { ItemScreen } from '~/screens';
 
 export default function Item() {
   const { id } = useLocalSearchParams<{ id: string }>();

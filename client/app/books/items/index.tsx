@@ -1,3 +1,3 @@
-import { ItemsScreen } from '~/features/items';
+import { ItemsScreen } from '~/screens';
 
 export default ItemsScreen;

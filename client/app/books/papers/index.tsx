@@ -1,3 +1,3 @@
-import { PapersScreen } from '~/features/papers';
+import { PapersScreen } from '~/screens';
 
 export default PapersScreen;

@@ -1,3 +1,3 @@
-import { RulesScreen } from '~/features/rules';
+import { RulesScreen } from '~/screens';
 
 export default RulesScreen;

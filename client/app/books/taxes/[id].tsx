@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { TaxCodeScreen } from '~/features/taxes';
+import { useLocalSearchParams } from '~/router';
+import { TaxCodeScreen } from '~/screens';
 
 export default function TaxCode() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,3 +1,3 @@
-import { TaxesScreen } from '~/features/taxes';
+import { TaxesScreen } from '~/screens';
 
 export default TaxesScreen;

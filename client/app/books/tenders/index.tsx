@@ -1,3 +1,3 @@
-import { TendersScreen } from '~/features/tenders';
+import { TendersScreen } from '~/screens';
 
 export default TendersScreen;

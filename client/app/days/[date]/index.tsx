@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { DayScreen } from '~/features/days';
+import { useLocalSearchParams } from '~/router';
+import { DayScreen } from '~/screens';
 
 export default function Day() {
   const { date } = useLocalSearchParams<{ date: string }>();

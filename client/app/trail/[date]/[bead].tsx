@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { BeadTrailScreen } from '~/features/trail';
+import { useLocalSearchParams } from '~/router';
+import { BeadTrailScreen } from '~/screens';
 
 export default function Trail() {
   const { date, bead, sale } = useLocalSearchParams<{

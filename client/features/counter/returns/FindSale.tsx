@@ -1,7 +1,7 @@
 import type { SaleFound } from '@abacist/contracts';
 import { parseAmount } from '@abacist/core/money';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';

@@ -3,11 +3,11 @@ import { fromMilli, leftOf, toMilli, type SoldLine } from '@abacist/core/returns
 import { decideReturn, type TicketReturn } from '@abacist/core/sales';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
-import { useTicket } from '~/features/ticket';
-import { taxRules, toCatalogue } from '../useCounter';
+import { toCatalogue, useTicket } from '~/features/ticket';
+import { taxRules } from '../useCounter';
 import { useWords } from '~/i18n';
 import { useDates, useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';

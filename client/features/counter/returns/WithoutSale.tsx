@@ -1,7 +1,7 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
 import { parseAmount } from '@abacist/core/money';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useTicket } from '~/features/ticket';

@@ -1,5 +1,5 @@
-import { useLocalSearchParams } from 'expo-router';
-import { CountScreen } from '~/features/drawer';
+import { useLocalSearchParams } from '~/router';
+import { CountScreen } from '~/screens';
 
 export default function Count() {
   const { date, drawer } = useLocalSearchParams<{ date: string; drawer: string }>();

@@ -1,5 +1,5 @@
 import type { LooseEnd } from '@abacist/contracts';
-import { router } from 'expo-router';
+import { router } from '~/router';
 import { useLooseEnds } from './useLooseEnds';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -11,9 +11,6 @@ import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
-
-export { LooseEndsButton } from './Button';
-export { useLooseEnds };
 
 /** All that does not tie and needs a person: the bookkeeper's work list, oldest first. */
 export function LooseEndsScreen() {

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState, type ComponentType, type JSX } from 'react';
-import { Loading } from './Notes';
+import { Loading } from '~/ui/Notes';
 
 type NameOf<M> = { [K in keyof M]: M[K] extends ComponentType<never> ? K : never }[keyof M];
 type PropsOf<S> = S extends ComponentType<infer P> ? P & JSX.IntrinsicAttributes : never;

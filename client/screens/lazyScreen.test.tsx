@@ -2,7 +2,7 @@ import { act, render, screen, waitFor } from '@testing-library/react';
 import { useEffect } from 'react';
 import { lazyScreen, loadAhead } from './lazyScreen';
 
-jest.mock('./Notes', () => ({ Loading: () => 'Reading …' }));
+jest.mock('~/ui/Notes', () => ({ Loading: () => 'Reading …' }));
 
 const begun = jest.fn();
 function Counter({ name }: { name: string }) {

@@ -1,8 +1,8 @@
-import type { SaleDetail, SaleSummary } from '@abacist/contracts';
+import type { SaleDetail } from '@abacist/contracts';
 import { inCoins } from '@abacist/core/tenders';
 import { papersOf } from '@abacist/core/documents';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { router } from 'expo-router';
+import { useQuery } from '@tanstack/react-query';
+import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { PapersButton } from '~/features/papers';
@@ -10,71 +10,16 @@ import { useScanner, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Column, Line, Sheet } from '~/ui/Box';
-import { BigMoney, Money } from '~/ui/Money';
-import { ListLink } from '~/ui/ListLink';
-import { Empty, ErrorNote } from '~/ui/Notes';
-import { NextPage } from '~/ui/NextPage';
+import { Column, Line } from '~/ui/Box';
+import { BigMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
+
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
-import { Tag } from '~/ui/Tag';
-import { Body, Heading } from '~/ui/Text';
+import { Heading } from '~/ui/Text';
 import { PaymentBack } from './PaymentBack';
 import { Receipt } from './Receipt';
-
-type Page = { sales: SaleSummary[]; next: number | null };
-
-/** The sales of a day, newest first, page by page. */
-export function SalesOfDay({ date }: { date?: string }) {
-  const t = useWords();
-  const dates = useDates();
-  const day = date ?? dates.today;
-  const pages = useInfiniteQuery({
-    queryKey: ['sales', day],
-    initialPageParam: null as number | null,
-    queryFn: ({ pageParam }) =>
-      request<Page>('GET', `/sales?date=${day}${pageParam ? `&before=${pageParam}` : ''}`),
-    getNextPageParam: (page) => page.next,
-  });
-  return (
-    <Query of={pages}>
-      {({ pages: read }) => {
-        const sales = read.flatMap((page) => page.sales);
-        if (sales.length === 0) {
-          return <Empty title={t('sales.noneTitle')} text={t('sales.noneText')} />;
-        }
-        return (
-          <Column gap="$3">
-            <Sheet role="list">
-              {sales.map((sale) => (
-                <SaleRow key={sale.id} sale={sale} />
-              ))}
-            </Sheet>
-            <NextPage of={pages} />
-          </Column>
-        );
-      }}
-    </Query>
-  );
-}
-
-function SaleRow({ sale }: { sale: SaleSummary }) {
-  const t = useWords();
-  const dates = useDates();
-  return (
-    <ListLink to={`/sales/${sale.id}`}>
-      <Column flex={1} minWidth={0}>
-        <Body strong>{sale.number}</Body>
-        <Body small tone="faded">
-          {`${dates.time(sale.soldAt)} · ${sale.drawer} · ${sale.tenders}`}
-        </Body>
-      </Column>
-      {sale.status === 'void' ? <Tag tone="loose" label={t('sales.void')} /> : null}
-      {sale.takesBack ? <Tag tone="faded" label={t('sales.takesBack')} /> : null}
-      <Money minor={sale.totalMinor} strong />
-    </ListLink>
-  );
-}
+import { SalesOfDay } from './SalesOfDay';
 
 /** Today's documents as a page of their own, on a phone. */
 export function SalesScreen() {

@@ -1,4 +1,0 @@
-import { lazyScreen } from '~/ui/lazyScreen';
-
-const screens = () => import('./screens');
-export const DepartmentsScreen = lazyScreen(screens, 'DepartmentsScreen');

@@ -1,0 +1,2 @@
+export { LooseEndsButton } from './Button';
+export { useLooseEnds } from './useLooseEnds';

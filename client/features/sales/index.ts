@@ -1,0 +1,1 @@
+export { SalesOfDay } from './SalesOfDay';

@@ -1,0 +1,26 @@
+import { accounts } from './accounts';
+import { bank } from './bank';
+import { books } from './books';
+import { days } from './days';
+import { items } from './items';
+import { orders } from './orders';
+import { papers } from './papers';
+import { parties } from './parties';
+import { ofScreens } from './refusals';
+import { rules } from './rules';
+import { tenders } from './tenders';
+
+/** What the screens say: it comes with the first of them. */
+export const rest = {
+  ...days,
+  ...bank,
+  ...books,
+  ...items,
+  ...orders,
+  ...papers,
+  ...rules,
+  ...parties,
+  ...tenders,
+  ...accounts,
+  refusal: ofScreens,
+};

@@ -1,0 +1,54 @@
+import { lazyScreen } from './lazyScreen';
+
+/*
+ * Every screen, loaded when it is first shown: two files to the browser, what a day's work needs,
+ * and what is done at the desk now and then.
+ */
+/** Its words come with it. */
+const worded = async <M>(screens: Promise<M>): Promise<M> =>
+  (await Promise.all([screens, import('~/i18n/screens')]))[0];
+const work = () => worded(import('./work'));
+const desk = () => worded(import('./desk'));
+
+export const AccountFilesScreen = lazyScreen(desk, 'AccountFilesScreen');
+export const AccountScreen = lazyScreen(work, 'AccountScreen');
+export const AccountsScreen = lazyScreen(work, 'AccountsScreen');
+export const AgingScreen = lazyScreen(desk, 'AgingScreen');
+export const BeadTrailScreen = lazyScreen(work, 'BeadTrailScreen');
+export const ChangeAccountScreen = lazyScreen(work, 'ChangeAccountScreen');
+export const CountScreen = lazyScreen(work, 'CountScreen');
+export const CounterScreen = lazyScreen(work, 'CounterScreen');
+export const CreditsScreen = lazyScreen(work, 'CreditsScreen');
+export const CustomerScreen = lazyScreen(work, 'CustomerScreen');
+export const CustomersScreen = lazyScreen(work, 'CustomersScreen');
+export const DayScreen = lazyScreen(work, 'DayScreen');
+export const DaysScreen = lazyScreen(work, 'DaysScreen');
+export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
+export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
+export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
+export const NewAccountScreen = lazyScreen(work, 'NewAccountScreen');
+export const OrderScreen = lazyScreen(work, 'OrderScreen');
+export const OrdersScreen = lazyScreen(work, 'OrdersScreen');
+export const OrphansScreen = lazyScreen(work, 'OrphansScreen');
+export const ParkedScreen = lazyScreen(work, 'ParkedScreen');
+export const PayScreen = lazyScreen(work, 'PayScreen');
+export const PaymentScreen = lazyScreen(work, 'PaymentScreen');
+export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
+export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
+export const SaleScreen = lazyScreen(work, 'SaleScreen');
+export const SalesScreen = lazyScreen(work, 'SalesScreen');
+export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
+export const VouchersScreen = lazyScreen(work, 'VouchersScreen');
+export const AccountRulesScreen = lazyScreen(work, 'AccountRulesScreen');
+export const BankScreen = lazyScreen(work, 'BankScreen');
+export const BooksScreen = lazyScreen(work, 'BooksScreen');
+export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
+export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
+export const ItemScreen = lazyScreen(work, 'ItemScreen');
+export const ItemsScreen = lazyScreen(work, 'ItemsScreen');
+export const PapersScreen = lazyScreen(desk, 'PapersScreen');
+export const PartsScreen = lazyScreen(work, 'PartsScreen');
+export const RulesScreen = lazyScreen(work, 'RulesScreen');
+export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');
+export const TaxesScreen = lazyScreen(desk, 'TaxesScreen');
+export const TendersScreen = lazyScreen(work, 'TendersScreen');

@@ -1,0 +1,28 @@
+export {
+  AccountScreen,
+  AccountsScreen,
+  ChangeAccountScreen,
+  NewAccountScreen,
+  PaymentScreen,
+} from '~/features/accounts/screens';
+export {
+  CounterScreen,
+  OrphansScreen,
+  ParkedScreen,
+  PayScreen,
+  ReturnScreen,
+} from '~/features/counter/screens';
+export { CreditsScreen, VouchersScreen } from '~/features/credits/screens';
+export { CustomerScreen, CustomersScreen } from '~/features/customers/screens';
+export { DayScreen, DaysScreen } from '~/features/days/screens';
+export { CountScreen } from '~/features/drawer/screens';
+export { LooseEndsScreen } from '~/features/looseEnds/screens';
+export { OrderScreen, OrdersScreen } from '~/features/orders/screens';
+export { SaleScreen, SalesScreen } from '~/features/sales/screens';
+export { BeadTrailScreen, LineTrailScreen } from '~/features/trail/screens';
+export { BankScreen } from '~/features/bank/screens';
+export { BooksScreen } from '~/features/books/screens';
+export { TendersScreen } from '~/features/tenders/screens';
+export { ItemScreen, ItemsScreen } from '~/features/items/screens';
+export { PartsScreen } from '~/features/parts/screens';
+export { AccountRulesScreen, RulesScreen } from '~/features/rules/screens';

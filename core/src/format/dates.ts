@@ -1,0 +1,59 @@
+import type { IsoDate } from '../dates';
+
+/*
+ * Dates in three forms and no other: a day in a list, a date in a document, a time. Screens and
+ * papers write them the same way.
+ */
+
+const inUtc = (date: IsoDate) => new Date(`${date}T12:00:00Z`);
+const written = (date: IsoDate, locale: string, options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...options }).format(inUtc(date));
+
+/**
+ * A business date in a list; with its year where that is not the one of `today`.
+ * @example formatDay('2026-11-27', '2026-12-01', 'en-CA') // 'Fri 27 Nov'
+ * @example formatDay('2025-11-27', '2026-12-01', 'en-CA') // 'Thu 27 Nov 2025'
+ */
+export function formatDay(date: IsoDate, today: IsoDate, locale: string): string {
+  const parts = [
+    written(date, locale, { weekday: 'short' }),
+    written(date, locale, { day: 'numeric' }),
+    written(date, locale, { month: 'short' }),
+  ];
+  if (date.slice(0, 4) !== today.slice(0, 4)) parts.push(date.slice(0, 4));
+  return parts.map((part) => part.replace(/\.$/, '')).join(' ');
+}
+
+/**
+ * A business date in a document.
+ * @example formatDate('2026-11-27', 'en-CA') // '27 November 2026'
+ */
+export function formatDate(date: IsoDate, locale: string): string {
+  return [
+    written(date, locale, { day: 'numeric' }),
+    written(date, locale, { month: 'long' }),
+    date.slice(0, 4),
+  ].join(' ');
+}
+
+/**
+ * An instant's time in the shop's zone.
+ * @param instant ISO 8601
+ * @example formatTime('2026-11-27T23:25:00Z', 'America/Halifax', 'en-CA') // '19:25'
+ */
+export function formatTime(instant: string, zone: string, locale: string): string {
+  return new Intl.DateTimeFormat(locale, {
+    timeZone: zone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).format(new Date(instant));
+}
+
+/**
+ * A month (`2026-11`), of which statements and late charges are made.
+ * @example formatMonth('2026-11', 'en-CA') // 'November 2026'
+ */
+export function formatMonth(month: string, locale: string): string {
+  return `${written(`${month}-01`, locale, { month: 'long' })} ${month.slice(0, 4)}`;
+}
