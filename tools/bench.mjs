@@ -66,10 +66,17 @@ async function measureClient(address, folder, bareFolder) {
   const bareAddress = `http://127.0.0.1:${bareServer.address().port}`;
   const browser = await chromium.launch(CHROMIUM);
   const paints = { app: [], bare: [] };
+  const screens = { app: [], bare: [] };
   // Turn by turn, each in a browser that has cached nothing.
   for (let turn = 0; turn < 7; turn += 1) {
-    paints.app.push(await firstPaint(browser, address));
-    paints.bare.push(await firstPaint(browser, bareAddress));
+    for (const [of, at] of [
+      ['app', address],
+      ['bare', bareAddress],
+    ]) {
+      const { paint, screen } = await firstOf(browser, at);
+      paints[of].push(paint);
+      screens[of].push(screen);
+    }
   }
   await browser.close();
   bareServer.close();
@@ -79,18 +86,24 @@ async function measureClient(address, folder, bareFolder) {
   const place = Math.max(...scriptsOf(folder, (file) => /^(work|desk)-/.test(file))) + words;
   const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
   const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
-  const [appPaint, barePaint] = [median(paints.app), median(paints.bare)];
   console.log('\nThe client, against a bare page of the same stack');
   console.log(
     `  what loads first ${kb(sizes.app)} gzip (wanted: at most 450 KB), bare ${kb(sizes.bare)}: ${(sizes.app / sizes.bare).toFixed(2)}`,
   );
   console.log(`  the largest place beside it ${kb(place)} gzip (wanted: at most 120 KB)`);
-  console.log(
-    `  first contentful paint at a phone's speed ${appPaint.toFixed(0)} ms, bare ${barePaint.toFixed(0)} ms: ${(appPaint / barePaint).toFixed(2)} (wanted: at most 1.3)`,
-  );
+  for (const [what, { app, bare }] of [
+    ["first contentful paint at a phone's speed", paints],
+    ['its first screen (the session is asked for before)', screens],
+  ]) {
+    const [ours, bares] = [median(app), median(bare)];
+    console.log(
+      `  ${what} ${ours.toFixed(0)} ms, bare ${bares.toFixed(0)} ms: ${(ours / bares).toFixed(2)} (wanted: at most 1.3)`,
+    );
+  }
 }
 
-async function firstPaint(browser, address) {
+/** When a page paints first, and when its scripts have put the first screen there. */
+async function firstOf(browser, address) {
   const context = await browser.newContext();
   const page = await context.newPage();
   // A phone on a poor line: 1.6 Mbit/s, 150 ms away, a processor of a quarter (common practice).
@@ -102,7 +115,18 @@ async function firstPaint(browser, address) {
     uploadThroughput: (750 * 1024) / 8,
   });
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.addInitScript(() => {
+    const look = () => {
+      const root = document.getElementById('root');
+      const ready = root?.textContent && !root.querySelector('.first');
+      if (ready) window.firstScreen ??= performance.now();
+      else requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
   await page.goto(address);
+  await page.waitForFunction(() => window.firstScreen !== undefined);
+  const screen = await page.evaluate(() => window.firstScreen);
   const paint = await page.evaluate(
     () =>
       new Promise((resolve) => {
@@ -113,7 +137,7 @@ async function firstPaint(browser, address) {
       }),
   );
   await context.close();
-  return paint;
+  return { paint, screen };
 }
 
 /** What the page names itself, before any screen is asked for. */
