@@ -12,7 +12,10 @@ const esm = [
   'glob',
   'zustand',
 ];
+/** Jest's resolver reads this package's second pattern of exports for the first. */
+const chrono = { '^chrono-node/en$': require.resolve('chrono-node/en') };
 const node = {
+  moduleNameMapper: chrono,
   testEnvironment: 'node',
   setupFilesAfterEnv: ['<rootDir>/tools/jest-patience.cjs'],
   transformIgnorePatterns: [`node_modules/(?!(${esm.join('|')})/)`],
@@ -36,6 +39,7 @@ module.exports = {
       setupFilesAfterEnv: ['<rootDir>/i18n/screens.ts'],
       testEnvironmentOptions: { customExportConditions: ['require', 'default'] },
       moduleNameMapper: {
+        ...chrono,
         '^~/(.*)$': '<rootDir>/$1',
         '^react-native$': 'react-native-web',
         '\\.css$': '<rootDir>/../tools/jest-empty.cjs',

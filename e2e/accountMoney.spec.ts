@@ -113,7 +113,7 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
   await page.goto('/loose-ends');
   await expect(page.getByText(/A cheque of Harbour trust came back/)).toBeVisible();
   await accountPage(page, /Harbour/);
-  await expect(page.getByText('Cheque returned Mar 5')).toBeVisible();
+  await expect(page.getByText('Cheque returned Thu 5 Mar')).toBeVisible();
   await expect(page.getByText('220.00').first()).toBeVisible();
 
   await shop.setNow('2026-05-04T16:00:00Z');

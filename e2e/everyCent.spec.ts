@@ -242,7 +242,7 @@ test('a drawer that is open over midnight has two days in it, and one count keep
   await expect(page.getByText(/C-1 · .*Shop drawer, agrees/)).toBeVisible();
   await page.getByRole('button', { name: 'Show the entry' }).click();
   // One entry moves two days: each line says whose takings it moves.
-  await expect(page.getByText(/Cash of (Mon 2 Mar|Mar 2)/).first()).toBeVisible();
-  await expect(page.getByText(/Cash of (Tue 3 Mar|Mar 3)/).first()).toBeVisible();
+  await expect(page.getByText('Cash of Mon 2 Mar').first()).toBeVisible();
+  await expect(page.getByText('Cash of Tue 3 Mar').first()).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import '~/theme/calendar.css';
 import '~/theme/fonts.css';
 import { Slot } from '~/router';
 import { Root, Stopped } from '~/features/shell';

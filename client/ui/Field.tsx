@@ -19,6 +19,8 @@ export type FieldProps = {
   /** How many lines are in sight, where it takes several. */
   lines?: number;
   onSubmit?: () => void;
+  onFocus?: () => void;
+  onBlur?: () => void;
   autoComplete?: TextInputProps['autoComplete'];
   placeholder?: string;
   testID?: string;
@@ -48,8 +50,14 @@ export function Field(props: FieldProps) {
       <TextInput
         value={props.value}
         onChangeText={props.onChange}
-        onFocus={() => setFocused(true)}
-        onBlur={() => setFocused(false)}
+        onFocus={() => {
+          setFocused(true);
+          props.onFocus?.();
+        }}
+        onBlur={() => {
+          setFocused(false);
+          props.onBlur?.();
+        }}
         onSubmitEditing={props.onSubmit}
         onKeyPress={passEscOn}
         secureTextEntry={props.secret}

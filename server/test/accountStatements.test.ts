@@ -71,9 +71,9 @@ test('both kinds say the same, and what the ledger says', async () => {
     expect(page).toMatch(new RegExp(`Owed in all\\s*${owed}`));
     expect(page).toContain('For Gannet');
   }
-  expect(first).toMatch(/R-2, bought on account, March 2, 2026\s*100\.00/);
+  expect(first).toMatch(/R-2, bought on account, 2 March 2026\s*100\.00/);
   expect(first).toMatch(/Credits not allocated\s*−40\.00/);
-  expect(second).toMatch(/R-1, discount, March 2, 2026\s*−2\.00/);
+  expect(second).toMatch(/R-1, discount, 2 March 2026\s*−2\.00/);
   expect(second).toContain('Please send this part with your payment');
 });
 

@@ -124,7 +124,7 @@ describe('papers', () => {
       message,
     )![1]!;
     const text = textOfPdf(Buffer.from(attached, 'base64'));
-    expect(text).toContain('Valid until March 31, 2026.');
+    expect(text).toContain('Valid until 31 March 2026.');
     expect(text).toContain('Total 200.81');
 
     const sale = await bigSale();
@@ -149,7 +149,7 @@ describe('papers', () => {
     });
     expect(note.text).toContain(`Credit note ${back.credit.number}`);
     expect(note.text).toContain('100.41');
-    expect(note.text).toContain('To be used until May 1, 2026.');
+    expect(note.text).toContain('To be used until 1 May 2026.');
     expect(note.text).toContain(`Issued with ${back.number}`);
   });
 

@@ -176,7 +176,7 @@ function Given({ account }: { account: AccountPage }) {
               <Body small tone="faded">
                 {[
                   one.creditKind === 'writeOff' ? t('accounts.kind_writeOff') : '',
-                  dates.short(one.date),
+                  dates.day(one.date),
                   one.discountMinor
                     ? t('accounts.withDiscount', { amount: money(one.discountMinor) })
                     : '',

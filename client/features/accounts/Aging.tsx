@@ -10,7 +10,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { Field } from '~/ui/Field';
+import { DateField } from '~/ui/DateField';
 import { Fold } from '~/ui/Fold';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
@@ -45,14 +45,8 @@ export function AgingScreen() {
     <Screen title={t('accounts.aging')} back="/accounts" width={media.desk ? 1160 : 760}>
       <Column gap="$4" paddingBottom="$5">
         <Line gap="$3" paddingHorizontal="$4" alignItems="flex-end" flexWrap="wrap">
-          <Column width={180}>
-            <Field
-              label={t('aging.date')}
-              value={text}
-              onChange={setText}
-              maxLength={10}
-              error={isIsoDate(text) ? undefined : t('refusal.date_notADate')}
-            />
+          <Column width={220}>
+            <DateField label={t('aging.date')} value={text} onChange={setText} />
           </Column>
           <Button label={t('aging.csv')} onPress={() => save('csv')} />
           <Button label={t('aging.xlsx')} onPress={() => save('xlsx')} />
@@ -182,8 +176,8 @@ function Items({ chargeAccountId, date }: { chargeAccountId: number; date: strin
             {[
               item.number,
               t(`accounts.kind_${item.kind}`),
-              dates.short(item.date),
-              item.dueDate ? t('accounts.due', { date: dates.short(item.dueDate) }) : '',
+              dates.day(item.date),
+              item.dueDate ? t('accounts.due', { date: dates.day(item.dueDate) }) : '',
             ]
               .filter(Boolean)
               .join(' · ')}

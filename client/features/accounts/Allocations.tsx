@@ -100,13 +100,11 @@ function Row({
               <Body small tone="faded" textAlign="left">
                 {[
                   'accountName' in charge ? charge.accountName : '',
-                  charge.dueDate
-                    ? t('accounts.due', { date: dates.short(charge.dueDate) })
-                    : '',
+                  charge.dueDate ? t('accounts.due', { date: dates.day(charge.dueDate) }) : '',
                   untouched && inTime
                     ? t('accounts.discountUntil', {
                         amount: money(discountMinor),
-                        date: dates.short(discountDate),
+                        date: dates.day(discountDate),
                       })
                     : '',
                   granted ? t('accounts.withDiscount', { amount: money(granted) }) : '',
@@ -140,7 +138,7 @@ function Row({
               ? t('payment.grant', { amount: money(discountMinor) })
               : t('payment.lateGrant', {
                   amount: money(discountMinor),
-                  date: discountDate ? dates.short(discountDate) : '',
+                  date: discountDate ? dates.day(discountDate) : '',
                 })
           }
           onPress={() =>

@@ -73,7 +73,7 @@ export function AccountTags({ account }: { account: AccountSummary }) {
     returnedOn !== null
       ? ({
           tone: 'loose',
-          label: t('accounts.returned', { date: dates.short(returnedOn) }),
+          label: t('accounts.returned', { date: dates.day(returnedOn) }),
         } as const)
       : null,
     overdueMinor > 0

@@ -209,7 +209,7 @@ function Proposed({
             <Body small tone="faded" textAlign="left">
               {t('lateCharges.late', {
                 amount: money(row.baseMinor),
-                date: dates.short(row.oldestDue),
+                date: dates.day(row.oldestDue),
               })}
             </Body>
           </Column>

@@ -82,15 +82,15 @@ function Item({ item, children }: { item: ItemView; children: ReactNode }) {
   const holds = discountDate !== null && discountDate >= dates.today && discountMinor > 0;
   const details = [
     t(`accounts.kind_${item.kind}`),
-    dates.short(item.date),
-    dueDate && late <= 0 ? t('accounts.due', { date: dates.short(dueDate) }) : '',
+    dates.day(item.date),
+    dueDate && late <= 0 ? t('accounts.due', { date: dates.day(dueDate) }) : '',
     item.buyer ? t('accounts.buyer', { name: item.buyer }) : '',
     item.reference,
     leftMinor !== amountMinor ? t('accounts.of', { amount: money(amountMinor) }) : '',
     holds && leftMinor === amountMinor
       ? t('accounts.discountUntil', {
           amount: money(discountMinor),
-          date: dates.short(discountDate),
+          date: dates.day(discountDate),
         })
       : '',
   ].filter(Boolean);

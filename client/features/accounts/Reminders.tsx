@@ -102,9 +102,9 @@ function Who({ row }: { row: ReminderRow }) {
   const dates = useDates();
   const { name, email, oldestDue, overdueMinor, last, step } = row;
   const details = [
-    t('reminders.since', { date: dates.short(oldestDue), count: dates.age(oldestDue) }),
+    t('reminders.since', { date: dates.day(oldestDue), count: dates.age(oldestDue) }),
     last
-      ? t('reminders.last', { step: last.step, date: dates.short(last.date) })
+      ? t('reminders.last', { step: last.step, date: dates.day(last.date) })
       : t('reminders.never'),
     step !== null && !email ? t('statements.noEmail') : '',
   ].filter(Boolean);

@@ -47,13 +47,13 @@ function Row({ statement }: { statement: MadeStatement }) {
     t(`statements.issue_${how}`, {
       to: sentTo ?? '',
       by,
-      date: dates.short(dates.dateOf(issuedAt)),
+      date: dates.day(dates.dateOf(issuedAt)),
     }),
   );
   return (
     <SheetRow role="listitem">
       <Column flex={1} minWidth={0}>
-        <Body>{`${number} · ${what} · ${dates.short(asOf)}`}</Body>
+        <Body>{`${number} · ${what} · ${dates.day(asOf)}`}</Body>
         <Body small tone="faded">
           {log.join(' · ')}
         </Body>

@@ -9,7 +9,7 @@ import { useWords } from '~/i18n';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Choice } from '~/ui/Choice';
-import { Field } from '~/ui/Field';
+import { DateField } from '~/ui/DateField';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -44,12 +44,6 @@ export function StatementsScreen({ chargeAccountId }: { chargeAccountId: number 
   const all = preview.data?.statements ?? [];
   const found = which === 'due' ? all.filter(({ due }) => due) : all;
   const chosen = found.filter((one) => !left.has(one.chargeAccountId));
-  const dateError = (text: string) =>
-    !isIsoDate(text)
-      ? t('refusal.date_notADate')
-      : text > today
-        ? t('refusal.statement_later')
-        : undefined;
   return (
     <Screen
       title={t('statements.title')}
@@ -76,22 +70,17 @@ export function StatementsScreen({ chargeAccountId }: { chargeAccountId: number 
           <Line gap="$3" alignItems="flex-start">
             {kind === 'balanceForward' ? (
               <Column flex={1}>
-                <Field
-                  label={t('statements.from')}
-                  value={from}
-                  onChange={setFrom}
-                  maxLength={10}
-                  error={isIsoDate(from) ? undefined : t('refusal.date_notADate')}
-                />
+                <DateField label={t('statements.from')} value={from} onChange={setFrom} />
               </Column>
             ) : null}
             <Column flex={1}>
-              <Field
+              <DateField
                 label={t('statements.asOf')}
                 value={asOf}
                 onChange={setAsOf}
-                maxLength={10}
-                error={dateError(asOf)}
+                error={
+                  isIsoDate(asOf) && asOf > today ? t('refusal.statement_later') : undefined
+                }
               />
             </Column>
           </Line>

@@ -168,7 +168,7 @@ function Settlement({
           tone={settlement.atBankOn ? 'home' : 'waiting'}
           label={
             settlement.atBankOn
-              ? t('bank.homeOn', { date: dates.short(settlement.atBankOn) })
+              ? t('bank.homeOn', { date: dates.day(settlement.atBankOn) })
               : t(settlement.toBankMinor > 0 ? 'stage.sent' : 'cards.noneToBank')
           }
         />
@@ -208,7 +208,7 @@ function Settlement({
               borderColor="$rule"
             >
               <Line justifyContent="space-between" gap="$2">
-                <Body>{`${row.scheme}, ${dates.short(row.batchDate)}`}</Body>
+                <Body>{`${row.scheme}, ${dates.day(row.batchDate)}`}</Body>
                 <Body small tone={row.finding === 'agrees' ? 'home' : 'loose'}>
                   {t(`cards.finding_${row.finding}`)}
                 </Body>

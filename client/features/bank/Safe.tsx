@@ -192,7 +192,7 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
               <Body small tone="faded">
                 {t('safe.slipDays', {
                   date: dates.day(slip.date),
-                  days: slip.days.map(dates.short).join(', '),
+                  days: slip.days.map(dates.day).join(', '),
                 })}
               </Body>
             </Column>
@@ -205,7 +205,7 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
                 tone={slip.atBankOn ? 'home' : 'waiting'}
                 label={
                   slip.atBankOn
-                    ? t('bank.homeOn', { date: dates.short(slip.atBankOn) })
+                    ? t('bank.homeOn', { date: dates.day(slip.atBankOn) })
                     : t('stage.sent')
                 }
               />

@@ -68,8 +68,8 @@ function Account({ account }: { account: StatementView['accounts'][number] }) {
             {account.coveredTo && account.coveredFrom
               ? t('statement.covered', {
                   number: account.accountNumber,
-                  from: dates.short(account.coveredFrom),
-                  to: dates.short(account.coveredTo),
+                  from: dates.day(account.coveredFrom),
+                  to: dates.day(account.coveredTo),
                 })
               : account.accountNumber}
           </Body>
@@ -110,7 +110,7 @@ export function useMovementWords(): (movement: MovementView) => string {
     t(`statement.${kind}`, {
       number,
       party,
-      days: days.map(dates.short).join(', '),
+      days: days.map(dates.day).join(', '),
     });
 }
 

@@ -41,8 +41,8 @@ export function StatementImportForm() {
           <Body tone="home" strong>
             {t('statement.added', {
               count: send.data.added,
-              from: dates.short(send.data.from),
-              to: dates.short(send.data.to),
+              from: dates.day(send.data.from),
+              to: dates.day(send.data.to),
             })}
           </Body>
           {send.data.alreadyHere > 0 ? (

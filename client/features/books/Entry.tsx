@@ -67,7 +67,7 @@ function useWhose(entry: EntryView): (line: EntryView['lines'][number]) => strin
   return ({ takings }) =>
     takings &&
     t('books.takingsOf', {
-      day: dates.short(takings.day),
+      day: dates.day(takings.day),
       pot:
         takings.label === takings.pot ? t(`tender.${kindOfPot(takings.pot)}`) : takings.label,
     });

@@ -11,6 +11,7 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
@@ -32,8 +33,6 @@ export function Journal({ account = '' }: { account?: string }) {
   const set = (name: keyof Filter) => (value: string) =>
     setFilter((before) => ({ ...before, [name]: value }));
   const amount = filter.amount ? parseAmount(filter.amount, currency) : null;
-  const dateError = (text: string) =>
-    text && !isIsoDate(text) ? t('refusal.date_notADate') : undefined;
   const search = new URLSearchParams();
   if (filter.number.trim()) search.set('number', filter.number.trim());
   if (isIsoDate(filter.from)) search.set('from', filter.from);
@@ -76,25 +75,11 @@ export function Journal({ account = '' }: { account?: string }) {
             error={amount && !amount.ok ? wording(amount.refusals[0]!) : undefined}
           />
         </Column>
-        <Column width={150} flexGrow={1}>
-          <Field
-            label={t('books.from')}
-            value={filter.from}
-            onChange={set('from')}
-            placeholder="2026-01-31"
-            error={dateError(filter.from)}
-            maxLength={10}
-          />
+        <Column width={200} flexGrow={1}>
+          <DateField label={t('books.from')} value={filter.from} onChange={set('from')} />
         </Column>
-        <Column width={150} flexGrow={1}>
-          <Field
-            label={t('books.to')}
-            value={filter.to}
-            onChange={set('to')}
-            placeholder="2026-01-31"
-            error={dateError(filter.to)}
-            maxLength={10}
-          />
+        <Column width={200} flexGrow={1}>
+          <DateField label={t('books.to')} value={filter.to} onChange={set('to')} />
         </Column>
         <Column width={220} flexGrow={2}>
           <Select

@@ -7,7 +7,7 @@ import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { Field } from '~/ui/Field';
+import { DateField } from '~/ui/DateField';
 import { Money } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -52,14 +52,8 @@ export function TrialBalance() {
         alignItems="flex-end"
         justifyContent="space-between"
       >
-        <Column width={180}>
-          <Field
-            label={t('books.at')}
-            value={text}
-            onChange={setText}
-            maxLength={10}
-            error={text && !isIsoDate(text) ? t('refusal.date_notADate') : undefined}
-          />
+        <Column width={220}>
+          <DateField label={t('books.at')} value={text} onChange={setText} />
         </Column>
         {balance.data ? (
           <Tag

@@ -9,6 +9,7 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { Column, Line } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
@@ -64,12 +65,11 @@ export function ReturnChequeDialog({
       </Body>
       <Line gap="$3" alignItems="flex-start">
         <Column flex={1}>
-          <Field
+          <DateField
             label={t('cheques.date')}
             value={date}
             onChange={setDate}
-            maxLength={10}
-            error={dated ? undefined : t('refusal.date_notADate')}
+            error={date > today ? t('refusal.date_tooFarAhead', { text: date }) : undefined}
             onSubmit={send}
           />
         </Column>

@@ -11,6 +11,7 @@ import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { FindAccount } from '~/features/accounts';
@@ -122,11 +123,10 @@ function KeepDialog({ kind, onClose }: { kind: 'quotation' | 'order'; onClose: (
     onClose();
     router.push(`/orders/${id}` as never);
   });
-  const untilError =
-    until.trim() && !isIsoDate(until.trim()) ? t('refusal.date_notADate') : undefined;
+  const undated = until !== '' && !isIsoDate(until);
   const customer = named(ticket.customer);
   const send = () => {
-    if (untilError || keep.isPending) return;
+    if (undated || keep.isPending) return;
     keep.mutate({
       kind,
       lines: ticket.lines,
@@ -136,21 +136,18 @@ function KeepDialog({ kind, onClose }: { kind: 'quotation' | 'order'; onClose: (
         pricesIncludeTax: ticket.pricesIncludeTax,
       }),
       ...(ticket.salespersonId !== undefined && { salespersonId: ticket.salespersonId }),
-      ...(until.trim() && { validUntil: until.trim() }),
+      ...(until && { validUntil: until }),
     });
   };
   return (
     <Dialog open title={t(`more.${kind}`)} onClose={onClose}>
       {kind === 'quotation' ? (
-        <Field
+        <DateField
           label={t('more.until')}
           hint={t('more.untilHint')}
-          placeholder="2026-12-31"
           value={until}
           onChange={setUntil}
-          maxLength={10}
           autoFocus
-          error={untilError}
           onSubmit={send}
         />
       ) : null}

@@ -45,7 +45,7 @@ export function OrphansScreen() {
                       <Body small tone="faded">
                         {t('terminal.by', {
                           by: charge.by,
-                          date: dates.short(dates.dateOf(charge.askedAt)),
+                          date: dates.day(dates.dateOf(charge.askedAt)),
                           time: dates.time(charge.askedAt),
                         })}
                       </Body>

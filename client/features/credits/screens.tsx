@@ -15,7 +15,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
-import { Field } from '~/ui/Field';
+import { DateField } from '~/ui/DateField';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
@@ -143,7 +143,7 @@ function OwedRow({
             {validUntil === null
               ? t('credits.noEnd')
               : t(expired ? 'credits.expiredOn' : 'credits.until', {
-                  date: dates.long(validUntil),
+                  date: dates.date(validUntil),
                 })}
           </Body>
         </Column>
@@ -208,13 +208,7 @@ function Extend({
   const valid = isIsoDate(date);
   return (
     <Dialog open title={t('credits.extendTitle', { number })} onClose={onClose}>
-      <Field
-        label={t('credits.lastDay')}
-        value={date}
-        onChange={setDate}
-        autoFocus
-        error={valid ? undefined : t('refusal.date_notADate')}
-      />
+      <DateField label={t('credits.lastDay')} value={date} onChange={setDate} autoFocus />
       <ErrorNote error={extend.error} />
       <Decide
         label={t('credits.extend')}

@@ -13,6 +13,7 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Choice } from '~/ui/Choice';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
@@ -120,11 +121,10 @@ function Form({
     const found = wrong.find(({ at }) => at === place);
     return tried && found ? word(found) : undefined;
   };
-  const untilError =
-    until.trim() && !isIsoDate(until.trim()) ? t('refusal.date_notADate') : undefined;
+  const undated = until !== '' && !isIsoDate(until);
   const submit = () => {
     setTried(true);
-    if (wrong.length || untilError || save.isPending) return;
+    if (wrong.length || undated || save.isPending) return;
     save.mutate({ ...input, ...(customer && { version: customer.version }) });
   };
   const text = (place: 'number' | 'phone' | 'email' | 'address', most: number) => (
@@ -193,13 +193,10 @@ function Form({
           />
         </Column>
         <Column flex={1}>
-          <Field
+          <DateField
             label={t('customers.until')}
-            placeholder="2026-12-31"
             value={until}
             onChange={(value) => change({ until: value })}
-            maxLength={10}
-            error={untilError}
             onSubmit={submit}
           />
         </Column>

@@ -91,7 +91,7 @@ function RodRow({ rod }: { rod: Rod }) {
   const dates = useDates();
   const rodText = useRodText();
   const beadWords = useBeadWords();
-  const name = rod.date === dates.today ? t('days.today') : dates.weekday(rod.date);
+  const isToday = rod.date === dates.today;
   return (
     <ListLink plain to={`/days/${rod.date}`}>
       <Column
@@ -105,8 +105,8 @@ function RodRow({ rod }: { rod: Rod }) {
       >
         <Line justifyContent="space-between" gap="$2">
           <Line gap="$2" alignItems="baseline">
-            <Heading size="section">{name}</Heading>
-            <Body tone="faded">{dates.short(rod.date)}</Body>
+            <Heading size="section">{isToday ? t('days.today') : dates.day(rod.date)}</Heading>
+            {isToday ? <Body tone="faded">{dates.day(rod.date)}</Body> : null}
           </Line>
           {rod.takenMinor === null ? null : <Money minor={rod.takenMinor} strong />}
         </Line>

@@ -62,10 +62,10 @@ function Detail({ order }: { order: OrderDetail }) {
           </Line>
           <Body small tone="faded">
             {[
-              dates.long(order.date),
+              dates.date(order.date),
               order.soldBy,
               order.validUntil
-                ? t('orders.validUntil', { date: dates.long(order.validUntil) })
+                ? t('orders.validUntil', { date: dates.date(order.validUntil) })
                 : '',
             ]
               .filter(Boolean)

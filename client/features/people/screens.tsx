@@ -41,7 +41,7 @@ export function FailedTriesScreen() {
                     </Body>
                   </Column>
                   <Body small>
-                    {`${dates.short(dates.dateOf(triedAt))} ${dates.time(triedAt)}`}
+                    {`${dates.day(dates.dateOf(triedAt))} ${dates.time(triedAt)}`}
                   </Body>
                 </SheetRow>
               ))}

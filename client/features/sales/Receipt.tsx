@@ -92,7 +92,7 @@ function Head({ sale }: { sale: SaleDetail }) {
       <Body small tone="faded">
         {t('sales.head', {
           number: sale.number,
-          date: dates.long(sale.date),
+          date: dates.date(sale.date),
           time: dates.time(sale.soldAt),
           by: sale.by,
           drawer: sale.drawer,
@@ -164,7 +164,7 @@ function ExtraRow({ extra }: { extra: SaleDetail['extras'][number] }) {
           <Body small tone="faded">
             {t(validUntil ? 'orders.codeUntil' : 'orders.code', {
               code: voucherCode.replace(/(\d{4})(?=\d)/g, '$1 '),
-              date: validUntil ? dates.long(validUntil) : '',
+              date: validUntil ? dates.date(validUntil) : '',
             })}
           </Body>
         ) : null}
@@ -223,7 +223,7 @@ function Payment({ payment }: { payment: SaleDetail['payments'][number] }) {
   const back = payment.amountMinor < 0;
   const dates = useDates();
   const money = useMoney();
-  const label = paymentWord(payment, { t, day: dates.short });
+  const label = paymentWord(payment, { t, day: dates.day });
   return (
     <Column>
       <Figures
@@ -287,7 +287,7 @@ function Credit({ credit }: { credit: NonNullable<SaleDetail['credit']> }) {
       <Body>
         {t('credits.left', {
           left: money(credit.leftMinor),
-          date: dates.long(credit.validUntil),
+          date: dates.date(credit.validUntil),
         })}
       </Body>
     </Column>

@@ -9,6 +9,7 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { Column, Line } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 
@@ -35,14 +36,11 @@ function RateFields({
         />
       </Column>
       <Column flex={1}>
-        <Field
+        <DateField
           label={t('taxes.from')}
           value={rate.from}
           onChange={(from) => onChange({ ...rate, from })}
-          maxLength={10}
-          error={
-            rate.from && !isIsoDate(rate.from) ? t('refusal.date_notADate') : errorAt('from')
-          }
+          error={errorAt('from')}
         />
       </Column>
     </Line>

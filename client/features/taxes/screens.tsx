@@ -129,7 +129,7 @@ function Authority({ authority }: { authority: TaxAuthority }) {
           <Body small tone={rate.from > today ? 'waiting' : 'faded'}>
             {t(rate.from > today ? 'taxes.rateWillBe' : 'taxes.rateFrom', {
               percent: percent(rate.ratePercent),
-              date: dates.long(rate.from),
+              date: dates.date(rate.from),
             })}
           </Body>
           {rate.from > today ? (

@@ -6,6 +6,7 @@ import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { RefusalNote } from '~/ui/Notes';
 import { listed, useTicket } from '~/features/ticket';
@@ -56,11 +57,6 @@ export function ChequeForm({
       maxLength={most}
       autoFocus={autoFocus}
       error={errorAt(place)}
-      hint={
-        place === 'dated' && isIsoDate(whole.dated) && whole.dated > today
-          ? t('counter.chequeLater')
-          : undefined
-      }
       onSubmit={take}
     />
   );
@@ -80,7 +76,16 @@ export function ChequeForm({
         </Column>
       </Line>
       {field('drawnBy', 120)}
-      {field('dated', 10)}
+      <DateField
+        label={t('counter.cheque_dated')}
+        value={cheque.dated}
+        onChange={(dated) => setCheque((before) => ({ ...before, dated }))}
+        error={errorAt('dated')}
+        hint={
+          isIsoDate(whole.dated) && whole.dated > today ? t('counter.chequeLater') : undefined
+        }
+        onSubmit={take}
+      />
       {tried && refusal?.at === 'cheque' ? <RefusalNote refusals={[refusal]} /> : null}
       <Button
         kind="primary"

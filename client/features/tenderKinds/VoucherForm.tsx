@@ -68,7 +68,7 @@ function Take({
     <>
       <Body tone={expired ? 'loose' : 'ink'}>
         {expired
-          ? t('refusal.voucher_expired', { date: dates.long(validUntil) })
+          ? t('refusal.voucher_expired', { date: dates.date(validUntil) })
           : t('more.voucherLeft')}
       </Body>
       {expired ? null : (

@@ -6,6 +6,8 @@ export const shell = {
     goOn: 'Go on',
     back: 'Back',
     cancel: 'Cancel',
+    calendar: 'Pick a day',
+    today: 'Today',
     close: 'Close',
     required: 'Needed',
     more: 'Show more',

@@ -1,19 +1,17 @@
-import { formatMoney, formatQuantity } from '@abacist/core/format';
+import { formatDate, formatMoney, formatQuantity, formatTime } from '@abacist/core/format';
 import type { HeadOfShop, PaperContent } from './content';
 import { word } from './words';
 
 /** Figures and dates as the shop's locale writes them. */
 export function formats({ locale, zone, currency }: HeadOfShop) {
-  const day = new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: 'UTC' });
-  const time = new Intl.DateTimeFormat(locale, { timeStyle: 'short', timeZone: zone });
   return {
     /** Minor units as an amount. */
     money: (amountMinor: number) => formatMoney(amountMinor, currency, locale),
     quantity: (quantity: string) => formatQuantity(quantity, locale),
     /** A business date. */
-    date: (date: string) => day.format(new Date(`${date}T00:00:00Z`)),
+    date: (date: string) => formatDate(date, locale),
     /** An instant's time in the shop's zone. */
-    time: (instant: string) => time.format(new Date(instant)),
+    time: (instant: string) => formatTime(instant, zone, locale),
   };
 }
 
