@@ -75,5 +75,8 @@ export default [
     ],
     rules: { 'no-restricted-syntax': ['error', ...KINDS_STAY_IN_THEIR_ROOMS] },
   },
-  { files: ['**/*.cjs', '**/metro.config.js'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
+  {
+    files: ['**/*.cjs', '**/metro.config.js'],
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
 ];

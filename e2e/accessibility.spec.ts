@@ -1,58 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
+import { goWithin, SCREENS } from './screens';
 import { expect, signIn, test } from './shop';
 
-/** Every screen of the demo; addresses with a date are days of the demo's own making. */
-const SCREENS = [
-  '/counter',
-  '/counter/pay',
-  '/counter/return',
-  '/counter/return?sale=2',
-  '/counter/credits',
-  '/counter/parked',
-  '/books/failed-tries',
-  '/nowhere',
-  '/counter/vouchers',
-  '/customers/new',
-  '/orders',
-  '/orders/1',
-  '/sales',
-  '/sales/1',
-  '/days',
-  '/days/2026-02-26',
-  '/days/2026-03-02/count/1',
-  '/trail/2026-02-26/cash',
-  '/trail/2026-02-26/card%201%20Meridian',
-  '/trail/2026-02-26/onAccount',
-  '/accounts',
-  '/accounts/1',
-  '/accounts/4',
-  '/accounts/4/pay',
-  '/accounts/4/change',
-  '/accounts/new',
-  '/accounts/statements',
-  '/accounts/aging',
-  '/accounts/late-charges',
-  '/accounts/reminders',
-  '/accounts/files',
-  '/bank/safe',
-  '/bank/cards',
-  '/bank/statement',
-  '/lines/1',
-  '/books/balance',
-  '/books/journal',
-  '/books/shop',
-  '/books/items',
-  '/books/items/new',
-  '/books/taxes',
-  '/books/taxes/1',
-  '/books/departments',
-  '/books/tenders',
-  '/books/rules',
-  '/books/account-rules',
-  '/books/papers',
-  '/loose-ends',
-  '/dev/parts',
-];
 const SIZES = {
   phone: { width: 390, height: 844 },
   wide: { width: 1280, height: 800 },
@@ -100,12 +49,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
       data: { command: order },
     });
     for (const path of SCREENS) {
-      // By the application's own way, as a tap on a link does: the page is not loaded anew.
-      await page.evaluate((to) => {
-        history.pushState(null, '', to);
-        dispatchEvent(new PopStateEvent('popstate', { state: null }));
-      }, path);
-      await expect(page).toHaveURL(path);
+      await goWithin(page, path);
       const title = page.getByRole('heading', { level: 1 });
       await expect(title).toBeVisible();
       titles.add((await title.textContent())!);

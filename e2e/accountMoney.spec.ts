@@ -52,7 +52,7 @@ test('a buyer signs; a line that nobody knows pays for it; what is over is paid 
   await accountPage(page, /Surveyor/);
   await button(page, 'Pay it out').click();
   await button(page, 'Pay 11.68 out').click();
-  await button(page, /^Give back/).click();
+  await button(page, /^Refund \d/).click();
   await approve(page, 'He asked for it');
   await expect(page.getByText('Credit of Surveyor’s practice paid out')).toBeVisible();
   await accountPage(page, /Surveyor/);
@@ -104,14 +104,14 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
   await expect(page.getByText(/1 certain, 0 likely, 1 loose/)).toBeVisible();
   await page.goto('/loose-ends');
   await button(page, 'Say what it is').click();
-  await button(page, 'It is a cheque that came back').click();
+  await button(page, 'It is a returned cheque').click();
   await button(page, /^Cheque 104 of Harbour trust/).click();
   await page.getByLabel('Fee for the customer').fill('20.00');
   await page.getByLabel('What the bank says').fill('Not sufficient funds');
-  await button(page, 'It came back').click();
+  await button(page, 'It was returned').click();
   await expect(page.getByText(/the bank returned cheque 104 of Harbour trust/)).toBeVisible();
   await page.goto('/loose-ends');
-  await expect(page.getByText(/A cheque of Harbour trust came back/)).toBeVisible();
+  await expect(page.getByText(/A cheque of Harbour trust was returned/)).toBeVisible();
   await accountPage(page, /Harbour/);
   await expect(page.getByText('Cheque returned Thu 5 Mar')).toBeVisible();
   await expect(page.getByText('220.00').first()).toBeVisible();

@@ -44,28 +44,30 @@ test('an account is opened, charged to its limit, refused, approved, and paid in
   await expect(page.getByText('R-1 · Discount granted')).toBeVisible();
   await button(page, 'Take a payment').click();
   await page.getByLabel('Amount paid').fill('5.00');
-  await expect(page.getByText('Nothing adds up: the oldest first.')).toBeVisible();
+  await expect(
+    page.getByText('No set of invoices makes this sum: oldest first.'),
+  ).toBeVisible();
   await button(page, 'Pay 5.00').click();
   await button(page, /^Exact/).click();
   await accountPage(page, /Gannet/);
   await expect(page.getByText('of 20.00')).toBeVisible();
-  await expect(button(page, 'Write something off')).toHaveCount(0);
+  await expect(button(page, 'Write off')).toHaveCount(0);
   await signIn(page, 'osric');
   await accountPage(page, /Gannet/);
-  await button(page, 'Write something off').click();
+  await button(page, 'Write off').click();
   await page.getByLabel('Why it is written off').fill('A small difference');
   await button(page, 'Write off 15.00').click();
   await approve(page, 'Not worth a letter');
   await expect(page.getByText('Nothing is open.')).toBeVisible();
   const written = page
-    .getByRole('list', { name: 'Given' })
+    .getByRole('list', { name: 'Allocations' })
     .getByRole('listitem')
     .filter({ hasText: 'W-1' });
   await expect(written).toContainText('15.00');
-  await written.getByRole('button', { name: 'Take it back' }).click();
+  await written.getByRole('button', { name: 'Unallocate' }).click();
   await page.getByRole('dialog').getByLabel('Why').fill('He paid after all');
-  await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
-  await expect(page.getByText('WU-1 · Write-off taken back')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Unallocate' }).click();
+  await expect(page.getByText('WU-1 · Write-off reversed')).toBeVisible();
   await expect(page.getByText('of 20.00')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
@@ -78,12 +80,12 @@ test('goods of a charge come back: its receipt says where the money is', async (
   await signIn(page, 'fenella');
   await openAccount(page, 'Gannet', '100.00');
   await charge(page, /Gannet/, '20.00');
-  await button(page, 'Take goods back').click();
+  await button(page, 'Return goods').click();
   await page.getByRole('textbox').first().fill('1');
   await button(page, 'Faulty').click();
   await button(page, /^Put 20.00 on the ticket/).click();
-  await button(page, 'Give back').click();
-  await button(page, /^Give back 20.00/).click();
+  await button(page, 'Refund').click();
+  await button(page, /^Refund 20.00/).click();
   await expect(page.getByRole('heading', { name: 'R-2' })).toBeVisible();
   await expect(page.getByText('On account of Gannet')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
@@ -124,12 +126,12 @@ test('one cheque pays for two neighbours; what is over is kept and given out lat
   await expect(page.getByText('10.00 credit left')).toBeVisible();
   await charge(page, /East/, '30.00');
   await accountPage(page, /East/);
-  await button(page, 'Give it to charges').click();
-  await button(page, 'Give 10.00').click();
+  await button(page, 'Allocate it').click();
+  await button(page, 'Allocate 10.00').click();
   await expect(page.getByText('10.00 credit left')).toHaveCount(0);
-  await button(page, 'Take it back').click();
+  await button(page, 'Unallocate').click();
   await page.getByLabel('Why').fill('Wrong invoice');
-  await page.getByRole('dialog').getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Unallocate' }).click();
   await expect(page.getByText('10.00 credit left')).toBeVisible();
   // 30.00 less its discount of 0.60: by the credit and a payment together.
   await button(page, 'Take a payment').click();
@@ -148,10 +150,10 @@ test('one cheque pays for two neighbours; what is over is kept and given out lat
   await shop.setNow('2026-03-13T16:00:00Z');
   await signIn(page, 'osric');
   await page.goto(receipt);
-  await button(page, 'Take the payment of East slip back').click();
-  await button(page, /^Give back 19.40/).click();
+  await button(page, 'Refund the payment of East slip').click();
+  await button(page, /^Refund 19.40/).click();
   await approve(page, 'Meant for another account');
-  await expect(page.getByText('Payment of East slip taken back')).toBeVisible();
+  await expect(page.getByText('Payment of East slip refunded')).toBeVisible();
   await accountPage(page, /East/);
   await expect(page.getByText('10.00 credit left')).toBeVisible();
   await expect(page.getByText('30.00').first()).toBeVisible();
@@ -239,6 +241,6 @@ test('a discount is granted late by choice, with a reason; an account changes wi
   await button(page, 'Close it for good').click();
   await expect(page.getByText('Closed', { exact: true }).first()).toBeVisible();
   await expect(button(page, 'Take a payment')).toHaveCount(0);
-  await expect(button(page, 'Take it back')).toHaveCount(0);
+  await expect(button(page, 'Unallocate')).toHaveCount(0);
   expect(await shop.audit()).toEqual([]);
 });

@@ -68,9 +68,7 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
     page.getByText(/Nobody knows the statement line of .*RENT OF TERMINAL/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Say what it is' }).click();
-  await expect(
-    page.getByRole('button', { name: 'It is a cheque that came back' }),
-  ).toBeVisible();
+  await expect(page.getByRole('button', { name: 'It is a returned cheque' })).toBeVisible();
   await page.goto('/bank/statement');
   await page
     .getByRole('link', { name: /CREDIT/ })

@@ -105,7 +105,7 @@ test('a day that gave back more than it took keeps its bead, and the next day it
   await desk.giveBack(bought, 60_00);
   await desk.close(-25_00);
   await page.goto('/days');
-  const below = /25\.00 more given back than taken, in the drawer until its next count/;
+  const below = /25\.00 more refunded than taken, in the drawer until its next count/;
   await expect(rod(page, /Tue 3 Mar|Today/).filter({ hasText: below })).toBeVisible();
 
   await on(page, shop, '2026-03-04T16:00:00Z');
@@ -116,7 +116,7 @@ test('a day that gave back more than it took keeps its bead, and the next day it
   await expect(page.getByText('−25.00')).toBeVisible();
   await expect(page.getByText('50.00', { exact: true })).toBeVisible();
   await page.goto('/days');
-  await expect(page.getByText(/25\.00 more given back than taken, made good/)).toBeVisible();
+  await expect(page.getByText(/25\.00 more refunded than taken, made good/)).toBeVisible();
   await expect(page.getByText('50.00 in the safe', { exact: true })).toBeVisible();
   await page.goto('/days/2026-03-03');
   await expect(page.getByRole('link', { name: 'Trail of Cash' })).toContainText('−25.00');

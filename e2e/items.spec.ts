@@ -104,8 +104,8 @@ test('an item is made and found; a price list shows its bad cells and takes only
   await page.reload();
   await expect(page.getByLabel('Name on the paper')).toHaveValue('Riding lantern');
   await page.getByLabel('Code', { exact: true }).fill('LAN');
-  await page.getByLabel('Price of one').fill('21.24');
-  await button(page, 'Tax in it').click();
+  await page.getByLabel('Unit price').fill('21.24');
+  await button(page, 'With tax').click();
   await expect(page.getByText('Comes to 19.99 before tax.')).toBeVisible();
   await page.getByLabel('Barcodes').fill('4006381333931 LAN-2');
   await button(page, 'Save the item').click();

@@ -89,9 +89,10 @@ test('an order is cancelled: its prepayment goes back, or stays by a manager’s
   await page.goto('/orders');
   await page.getByRole('link', { name: /A-1/ }).click();
   await button(page, 'Cancel it').click();
-  await button(page, 'Pay 50.00 back').click();
-  await button(page, /^Give back 50.00/).click();
-  await expect(page.getByText('Prepayment of A-1 back')).toBeVisible();
+  await button(page, 'Refund 50.00').click();
+  await expect(page.getByRole('heading', { name: 'Refund' })).toBeVisible();
+  await button(page, /^Refund 50.00/).click();
+  await expect(page.getByText('Prepayment of A-1 refunded')).toBeVisible();
   await page.goto('/orders');
   await page.getByRole('link', { name: /A-2/ }).click();
   await button(page, 'Cancel it').click();
@@ -99,7 +100,7 @@ test('an order is cancelled: its prepayment goes back, or stays by a manager’s
   await approve(page, 'Made to measure');
   await expect(page.getByText('Void')).toBeVisible();
   await page.goto('/days/2026-03-02');
-  await expect(page.getByText('Prepayments paid back')).toBeVisible();
+  await expect(page.getByText('Prepayments refunded')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

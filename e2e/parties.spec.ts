@@ -69,7 +69,7 @@ test('a rate that overlaps is refused beside its field; a new one changes prices
   await dialog.getByRole('button', { name: 'Cancel' }).click();
 
   await page.getByRole('link', { name: /^Goods/ }).click();
-  await button(page, 'Tax in it').click();
+  await button(page, 'With tax').click();
   const example = page.getByRole('list', { name: 'An amount taken apart' });
   await expect(example).toContainText('94.12');
   await button(page, 'on the net and the tax above').click();

@@ -51,23 +51,23 @@ test('part of a sale comes back without its paper; the rest stays for later', as
   await page.getByRole('link', { name: /Tide tables, Bow shackle/ }).click();
   await choose(page, 'Bow shackle 6 mm', 'No longer needed');
   // A third of 34.50 with its tax of 2.16: 12.22, of which 12.20 leaves the drawer.
-  await expect(page.getByText('To give back')).toBeVisible();
-  await button(page, 'Give back').click();
+  await expect(page.getByText('To refund')).toBeVisible();
+  await button(page, 'Refund').click();
   await expect(
     page.getByText('12.20 leaves the drawer: rounding gives 0.02 less.'),
   ).toBeVisible();
-  await button(page, 'Give back 12.22').click();
-  await expect(page.getByText('Back of R-1')).toBeVisible();
+  await button(page, 'Refund 12.22').click();
+  await expect(page.getByText('Returned from R-1')).toBeVisible();
   await expect(page.getByText('12.20', { exact: true })).toBeVisible();
 
   await page.goto('/counter/return?sale=1');
-  await expect(page.getByText('3 sold, 1 came back, 2 left')).toBeVisible();
-  const field = page.getByLabel('How many of Bow shackle 6 mm come back');
+  await expect(page.getByText('3 sold, 1 returned, 2 left')).toBeVisible();
+  const field = page.getByLabel('Quantity of Bow shackle 6 mm returned');
   await field.fill('3');
-  await expect(page.getByRole('alert')).toContainText('Only 2 of it can still come back');
+  await expect(page.getByRole('alert')).toContainText('Only 2 of it can still be returned');
 
   await page.goto('/days/2026-03-02');
-  await expect(page.getByText(/came back −11.50/)).toBeVisible();
+  await expect(page.getByText(/returned −11.50/)).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -91,21 +91,21 @@ test('a late return is refused and then approved; the money goes back to the car
   await page.getByRole('link', { name: /Oilskin jacket/ }).click();
   await expect(page.getByText(/31 days ago: later than 30 days/)).toBeVisible();
   await choose(page, 'Oilskin jacket', 'Faulty');
-  await button(page, 'Give back').click();
+  await button(page, 'Refund').click();
   await page.getByLabel('Reference of the refund on Meridian').fill('4111 1111 1111 1111');
   await expect(
     page.getByText(/full card number, which is never stored/).first(),
   ).toBeVisible();
   await page.getByLabel('Reference of the refund on Meridian').fill('B-12');
-  await button(page, /^Give back/).click();
+  await button(page, /^Refund \d/).click();
   await expect(page.getByRole('dialog', { name: 'This needs an approval' })).toContainText(
     '31 days old, 30 are allowed',
   );
   await button(page, 'Cancel').click();
-  await expect(page.getByRole('heading', { name: 'Giving back' })).toBeVisible();
-  await button(page, /^Give back/).click();
+  await expect(page.getByRole('heading', { name: 'Refund' })).toBeVisible();
+  await button(page, /^Refund \d/).click();
   await approve(page, 'Faulty zip, known fault');
-  await expect(page.getByText('Given back by Meridian')).toBeVisible();
+  await expect(page.getByText('Refunded by Meridian')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -115,14 +115,14 @@ test('an exchange for less makes a credit note, which is used up in two sales', 
 }) => {
   await signIn(page, 'fenella');
   const number = await sellForCash(page, 'jacket');
-  await button(page, 'Take goods back').click();
+  await button(page, 'Return goods').click();
   await choose(page, 'Oilskin jacket', 'Wrong item or size');
   await ring(page, 'boots');
-  await expect(page.getByText(`Back of ${number}`)).toBeVisible();
-  await button(page, 'Give back').click();
+  await expect(page.getByText(`Returned from ${number}`)).toBeVisible();
+  await button(page, 'Refund').click();
   const credit = page.getByRole('listitem').filter({ hasText: 'Store credit' });
   await credit.getByRole('button', { name: 'All of it' }).click();
-  await button(page, /^Give back/).click();
+  await button(page, /^Refund \d/).click();
   const note = page.getByRole('heading', { name: /^Credit note N-1$/ }).first();
   await expect(note).toBeVisible();
 
@@ -175,11 +175,11 @@ test.describe('on a wide screen', () => {
     };
     await signIn(page, 'fenella');
     const number = await sellForCashByKeys();
-    await press('Take goods back');
+    await press('Return goods');
     await press('One Oilskin jacket more');
     await press('Wrong item or size');
     await press(/^Put .* on the ticket$/);
-    await expect(page.getByText(`Back of ${number}`)).toBeVisible();
+    await expect(page.getByText(`Returned from ${number}`)).toBeVisible();
     // Typing anywhere on the counter goes to the one field: the exchange is rung like a sale.
     while (
       !(await page.getByTestId('entry').evaluate((node) => node === document.activeElement))
@@ -212,12 +212,12 @@ test('a discount beyond the allowance asks; a credit note is extended by approva
 }) => {
   await signIn(page, 'fenella');
   await ring(page, 'jacket');
-  await button(page, 'Take something off the ticket').click();
-  await page.getByLabel('Take off').fill('120%');
+  await button(page, 'Discount on the ticket').click();
+  await page.getByLabel('Discount', { exact: true }).fill('120%');
   await expect(page.getByText(/a share up to 100%/)).toBeVisible();
-  await page.getByLabel('Take off').fill('50%');
+  await page.getByLabel('Discount', { exact: true }).fill('50%');
   await button(page, 'Set it').click();
-  await expect(page.getByText(`${money(94_50)} taken off`)).toBeVisible();
+  await expect(page.getByText(`${money(94_50)} discount`)).toBeVisible();
   await button(page, 'Pay').click();
   // Asked before money changes hands; left, the ticket stands as it was.
   const asked = page.getByRole('dialog', { name: 'This needs an approval' });
@@ -236,12 +236,12 @@ test('a discount beyond the allowance asks; a credit note is extended by approva
   await button(page, /^Exact/).click();
   await expect(button(page, 'Next sale')).toBeVisible();
 
-  await button(page, 'Take goods back').click();
+  await button(page, 'Return goods').click();
   await choose(page, 'Oilskin jacket', 'Faulty');
-  await button(page, 'Give back').click();
+  await button(page, 'Refund').click();
   const credit = page.getByRole('listitem').filter({ hasText: 'Store credit' });
   await credit.getByRole('button', { name: 'All of it' }).click();
-  await button(page, /^Give back/).click();
+  await button(page, /^Refund \d/).click();
   await expect(page.getByText('Credit note N-1').first()).toBeVisible();
 
   await shop.setNow('2026-05-03T16:00:00Z');

@@ -80,15 +80,15 @@ test('what was paid by cheque goes back by the shop’s own, and is home when it
   await button(page, 'One Charts and books more').click();
   await button(page, 'No longer needed').click();
   await button(page, /^Put .* on the ticket$/).click();
-  await button(page, 'Give back').click();
+  await button(page, 'Refund').click();
   await expect(page.getByLabel('Amount by Our cheque')).toHaveValue('60.00');
-  await button(page, 'Give back 60.00').click();
+  await button(page, 'Refund 60.00').click();
   await expect(page.getByText('Type the number printed on our cheque')).toBeVisible();
   await page.getByLabel('Number of our cheque').fill('0007');
-  await button(page, 'Give back 60.00').click();
+  await button(page, 'Refund 60.00').click();
   await expect(page.getByText('Write whom the cheque is written to.')).toBeVisible();
   await page.getByLabel('Written to').fill('Bo of the Gannet');
-  await button(page, 'Give back 60.00').click();
+  await button(page, 'Refund 60.00').click();
   await expect(page.getByText('by Our cheque 0007 to Bo of the Gannet')).toBeVisible();
 
   await shop.setNow('2026-03-12T14:00:00Z');

@@ -120,7 +120,7 @@ async function pays(page) {
 
 /** One of the things just sold comes back. */
 async function bringsBack(page) {
-  await page.getByRole('button', { name: 'Take goods back' }).click();
+  await page.getByRole('button', { name: 'Return goods' }).click();
   await page.getByRole('button', { name: 'One Copper antifoul 2.5 L more' }).click();
   await page.getByRole('button', { name: 'Ordered specially' }).click();
 }

@@ -22,6 +22,7 @@ export const CreditsScreen = lazyScreen(work, 'CreditsScreen');
 export const CustomerScreen = lazyScreen(work, 'CustomerScreen');
 export const CustomersScreen = lazyScreen(work, 'CustomersScreen');
 export const DayScreen = lazyScreen(work, 'DayScreen');
+export const DaysLayout = lazyScreen(work, 'DaysLayout');
 export const DaysScreen = lazyScreen(work, 'DaysScreen');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');

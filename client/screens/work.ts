@@ -14,7 +14,7 @@ export {
 } from '~/features/counter/screens';
 export { CreditsScreen, VouchersScreen } from '~/features/credits/screens';
 export { CustomerScreen, CustomersScreen } from '~/features/customers/screens';
-export { DayScreen, DaysScreen } from '~/features/days/screens';
+export { DayScreen, DaysLayout, DaysScreen } from '~/features/days/screens';
 export { CountScreen } from '~/features/drawer/screens';
 export { LooseEndsScreen } from '~/features/looseEnds/screens';
 export { OrderScreen, OrdersScreen } from '~/features/orders/screens';

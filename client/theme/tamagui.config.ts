@@ -34,7 +34,16 @@ export const tamaguiConfig = createTamagui({
     light: { ...colors.light, background: colors.light.paper, color: colors.light.ink },
     dark: { ...colors.dark, background: colors.dark.paper, color: colors.dark.ink },
   },
-  media: { wide: { minWidth: 900 }, desk: { minWidth: 1200 } },
+  media: {
+    wide: { minWidth: 900 },
+    pair: { minWidth: 1024 },
+    desk: { minWidth: 1200 },
+    /** A small phone. */
+    narrow: { maxWidth: 359 },
+    /** A phone with its browser's bars, and a desk at 200 %: what is not needed now folds away. */
+    short: { maxHeight: 700 },
+    low: { maxHeight: 480 },
+  },
   settings: { defaultFont: 'body' },
 });
 

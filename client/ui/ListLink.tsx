@@ -7,17 +7,24 @@ export function ListLink({
   to,
   label,
   plain,
+  current,
   children,
 }: {
   to: string;
   label?: string;
   /** The children bring their own row. */
   plain?: boolean;
+  /** What it leads to stands beside the list now. */
+  current?: boolean;
   children: ReactNode;
 }) {
   return (
     <Column role="listitem">
-      <Link href={to as never} {...(label && { 'aria-label': label })}>
+      <Link
+        href={to as never}
+        {...(label && { 'aria-label': label })}
+        {...(current && { 'aria-current': 'page' })}
+      >
         {plain ? (
           children
         ) : (

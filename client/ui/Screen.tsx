@@ -5,7 +5,17 @@ import type { ReactNode } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from './Button';
 import { Column, Line } from './Box';
+import { useInListPane } from './ListDetail';
 import { Body, Heading } from './Text';
+
+/** Read out, and not seen. */
+const ONLY_READ = {
+  position: 'absolute',
+  width: 1,
+  height: 1,
+  overflow: 'hidden',
+  whiteSpace: 'nowrap',
+} as const;
 
 const Scroll = styled(View, {
   name: 'Scroll',
@@ -28,6 +38,7 @@ export function Screen({
   children,
   width = 760,
   fill,
+  slim,
 }: {
   eyebrow?: string;
   title: string;
@@ -39,9 +50,13 @@ export function Screen({
   width?: number | '100%';
   /** The content scrolls by itself (side by side panes). */
   fill?: boolean;
+  /** On a short screen the eyebrow alone says where one is. */
+  slim?: boolean;
 }) {
   const t = useWords();
   const media = useMedia();
+  const inList = useInListPane();
+  const folded = slim && media.short;
   const content = (
     <Column
       width="100%"
@@ -54,12 +69,19 @@ export function Screen({
     </Column>
   );
   return (
-    <Column flex={1} minHeight={0} backgroundColor="$paper" render="main" id="main">
+    <Column
+      flex={1}
+      minHeight={0}
+      backgroundColor="$paper"
+      {...(inList
+        ? { render: 'section', 'aria-label': title }
+        : { render: 'main', id: 'main' })}
+    >
       <Line
         data-noprint
         gap="$2"
         paddingHorizontal="$4"
-        paddingVertical="$3"
+        paddingVertical={folded ? '$1' : '$3'}
         width="100%"
         maxWidth={width}
         alignSelf="center"
@@ -77,11 +99,11 @@ export function Screen({
         ) : null}
         <Column flex={1} minWidth={0}>
           {eyebrow ? (
-            <Body small tone="faded">
+            <Body small tone="faded" {...(folded && { numberOfLines: 1 })}>
               {eyebrow}
             </Body>
           ) : null}
-          <Heading size="page" level={1}>
+          <Heading size="page" level={inList ? 2 : 1} {...(folded && ONLY_READ)}>
             {title}
           </Heading>
         </Column>

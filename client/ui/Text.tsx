@@ -33,7 +33,11 @@ const Titled = styled(Text, {
   color: '$ink',
   variants: {
     size: {
-      page: { fontSize: '$6', lineHeight: '$6' },
+      page: {
+        fontSize: '$6',
+        lineHeight: '$6',
+        $narrow: { fontSize: '$4', lineHeight: '$4' },
+      },
       section: { fontSize: '$4', lineHeight: '$4' },
       huge: { fontSize: '$7', lineHeight: '$7' },
     },

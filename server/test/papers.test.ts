@@ -60,7 +60,7 @@ describe('papers', () => {
       '2 × 94.50',
       'Mooring rope 12 mm 8.00',
       '2.5 m × 3.40',
-      'less 0.50',
+      'discount 0.50',
       'Before tax 197.00',
       'Island levy 9.85',
       'Harbour levy 2.46',

@@ -50,12 +50,16 @@ export function Gauge({ account, tall }: { account: Of; tall?: boolean }) {
       <Body small tone={over ? 'loose' : 'faded'}>
         {over
           ? t('accounts.over', { amount: money(-room) })
-          : [
-              t('accounts.left', { amount: money(room) }),
-              limitMinor === null ? '' : t('accounts.ofLimit', { limit: money(limitMinor) }),
-            ]
-              .filter(Boolean)
-              .join(' ')}
+          : limitMinor === null
+            ? t('accounts.left', { amount: money(room) })
+            : room > limitMinor
+              ? // More is left than the limit: it says why.
+                t('accounts.leftWithCredit', {
+                  limit: money(limitMinor),
+                  amount: money(room),
+                  credit: money(room - limitMinor),
+                })
+              : `${t('accounts.left', { amount: money(room) })} ${t('accounts.ofLimit', { limit: money(limitMinor) })}`}
       </Body>
     </Column>
   );

@@ -1,4 +1,5 @@
 import type { CounterSettings } from '@abacist/contracts';
+import { useMedia } from '@tamagui/core';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
 import { useState } from 'react';
 import { useWords } from '~/i18n';
@@ -7,7 +8,7 @@ import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
 import { DiscountDialog } from './LineDialog';
-import { PadKeys } from './PadKeys';
+import { PadActs, PadKeys } from './PadKeys';
 import { PadOffers } from './PadOffers';
 import { canScan, ScanDialog } from './Scan';
 import { usePad, type PadState } from './usePad';
@@ -20,19 +21,39 @@ export function Pad({ settings }: { settings: CounterSettings }) {
   const pad = usePad(settings);
   const [open, setOpen] = useState<'discount' | 'camera' | null>(null);
   const close = () => setOpen(null);
+  const media = useMedia();
+  const entry = (
+    <Entry
+      pad={pad}
+      // The camera says it itself.
+      note={open === 'camera' ? '' : pad.note}
+      onScan={() => {
+        pad.forgetNote();
+        setOpen('camera');
+      }}
+    />
+  );
   return (
-    <Column backgroundColor="$well" padding="$3" gap="$2" flexShrink={0}>
+    <Column
+      backgroundColor="$well"
+      padding="$3"
+      gap="$2"
+      flexShrink={0}
+      $short={{ paddingVertical: '$1', gap: '$1' }}
+    >
       <PadOffers settings={settings} pad={pad} />
-      <Entry
-        pad={pad}
-        // The camera says it itself.
-        note={open === 'camera' ? '' : pad.note}
-        onScan={() => {
-          pad.forgetNote();
-          setOpen('camera');
-        }}
-      />
-      <PadKeys settings={settings} pad={pad} onDiscount={() => setOpen('discount')} />
+      {media.low && !media.desk ? (
+        // No room for figures: the device's own keyboard has them.
+        <Line gap="$2" alignItems="flex-start">
+          <Column flex={1}>{entry}</Column>
+          <PadActs settings={settings} pad={pad} onDiscount={() => setOpen('discount')} />
+        </Line>
+      ) : (
+        <>
+          {entry}
+          <PadKeys settings={settings} pad={pad} onDiscount={() => setOpen('discount')} />
+        </>
+      )}
       {open === 'camera' ? (
         <ScanDialog note={pad.note} onFound={pad.scanned} onClose={close} />
       ) : null}

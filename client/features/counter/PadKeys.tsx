@@ -14,6 +14,7 @@ const Key = styled(View, {
   render: 'button',
   flex: 1,
   minHeight: 52,
+  $short: { minHeight: 44 },
   borderRadius: '$2',
   borderWidth: 1,
   borderColor: '$rule',
@@ -42,7 +43,7 @@ export function PadKeys({
   return (
     <Line gap="$2" alignItems="stretch">
       <Figures pad={pad} />
-      <Column flex={1} gap="$2" minWidth={88}>
+      <Column flex={1} gap="$2" minWidth={88} $short={{ gap: '$1' }}>
         <Acts pad={pad} onDiscount={onDiscount} />
         <PayKey settings={settings} />
       </Column>
@@ -50,12 +51,30 @@ export function PadKeys({
   );
 }
 
+/** The same without figures, in one row. */
+export function PadActs({
+  settings,
+  pad,
+  onDiscount,
+}: {
+  settings: CounterSettings;
+  pad: PadState;
+  onDiscount: () => void;
+}) {
+  return (
+    <Line gap="$2" width={270} alignItems="stretch" minHeight={48}>
+      <Acts pad={pad} onDiscount={onDiscount} />
+      <PayKey settings={settings} />
+    </Line>
+  );
+}
+
 function Figures({ pad: { type, press } }: { pad: PadState }) {
   const t = useWords();
   return (
-    <Column flex={3} gap="$2">
+    <Column flex={3} gap="$2" $short={{ gap: '$1' }}>
       {ROWS.map((row) => (
-        <Line key={row} gap="$2">
+        <Line key={row} gap="$2" $short={{ gap: '$1' }}>
           {[...row].map((key) =>
             key === DELETE ? (
               <Key

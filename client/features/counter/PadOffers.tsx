@@ -1,4 +1,5 @@
 import type { CounterItem, CounterSettings } from '@abacist/contracts';
+import { useMedia } from '@tamagui/core';
 import { useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -13,6 +14,10 @@ export function PadOffers({ settings, pad }: { settings: CounterSettings; pad: P
   const money = useMoney();
   const { entry, text, found, settled, pick, pickDepartment } = pad;
   const usual = useOffers(settings);
+  const media = useMedia();
+  const rung = useTicket(({ lines }) => lines.length > 0);
+  // What is usual makes room for what is rung.
+  if (media.low && !media.desk && rung && entry.kind === 'empty') return null;
   const shown =
     entry.kind === 'empty'
       ? usual

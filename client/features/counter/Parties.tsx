@@ -35,7 +35,12 @@ export function PartiesRow({ settings }: { settings: CounterSettings }) {
     seller ? t('parties.soldBy', { name: seller.name }) : '',
   ].filter(Boolean);
   return (
-    <Column borderBottomWidth={1} borderColor="$rule" paddingHorizontal="$1">
+    <Column
+      borderBottomWidth={1}
+      borderColor="$rule"
+      paddingHorizontal="$1"
+      backgroundColor="$sheet"
+    >
       <Button
         kind="plain"
         label={t('parties.open', { name, details: details.join(' · ') })}

@@ -2,7 +2,7 @@ import type { CounterSettings } from '@abacist/contracts';
 import type { PricedLine } from '@abacist/core/sales';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import X from 'lucide-react-native/icons/x';
-import { useTheme } from '@tamagui/core';
+import { useMedia, useTheme } from '@tamagui/core';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -13,20 +13,19 @@ import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { RefusalNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 import { LineDialog } from './LineDialog';
-import { PartiesRow } from './Parties';
 import { useTicket } from '~/features/ticket';
 import { givesBack, useFigures, useTicketItems, type Figures } from './useCounter';
 
-/** What stands on the ticket: sold lines, what comes back, discounts, tax by authority. */
+/** What stands on the ticket: sold lines, returns, discounts, tax by authority (not on a short screen). */
 export function TicketLines({ settings }: { settings: CounterSettings }) {
   const t = useWords();
+  const media = useMedia();
   const figures = useFigures(settings);
   const items = useTicketItems(settings);
   const [open, setOpen] = useState<number | null>(null);
   if (figures.empty) {
     return (
       <Column>
-        <PartiesRow settings={settings} />
         <Body tone="faded" padding="$4">
           {t('counter.emptyTicket')}
         </Body>
@@ -36,7 +35,6 @@ export function TicketLines({ settings }: { settings: CounterSettings }) {
   const { sold, back } = figures;
   return (
     <Column>
-      <PartiesRow settings={settings} />
       <Column role="list" aria-label={t('counter.ticket')}>
         {sold?.lines.map((line, i) => (
           <SoldRow
@@ -49,7 +47,9 @@ export function TicketLines({ settings }: { settings: CounterSettings }) {
         ))}
         <ExtraRows />
         {back ? <ReturnedRows figures={figures} /> : null}
-        {sold?.taxes.length ? <TaxRow settings={settings} figures={figures} /> : null}
+        {sold?.taxes.length && !media.short ? (
+          <TaxRow settings={settings} figures={figures} />
+        ) : null}
         {figures.refusals.length ? (
           <Column padding="$3">
             <RefusalNote refusals={figures.refusals} />
@@ -93,7 +93,12 @@ function SoldRow({
     line.discountMinor ? t('counter.less', { amount: money(line.discountMinor) }) : '',
   ].filter(Boolean);
   return (
-    <SheetRow role="listitem" paddingRight="$1" paddingLeft="$1">
+    <SheetRow
+      role="listitem"
+      paddingRight="$1"
+      paddingLeft="$1"
+      $short={{ paddingVertical: 0 }}
+    >
       <Button kind="plain" label={line.description} grow onPress={onOpen}>
         <Column flex={1} minWidth={0} alignItems="flex-start">
           <Body>{line.description}</Body>
@@ -222,18 +227,24 @@ export function ToPay({ settings }: { settings: CounterSettings }) {
   const money = useMoney();
   const { cashStepMinor } = useShop();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
+  const media = useMedia();
   const left = leftMinor !== totalMinor;
   const label =
     totalMinor < 0 ? 'counter.toGiveBack' : left ? 'counter.leftToPay' : 'counter.toPay';
   return (
-    <Column paddingHorizontal="$4" paddingVertical="$3" gap="$1">
+    <Column
+      paddingHorizontal="$4"
+      paddingVertical="$3"
+      gap="$1"
+      $short={{ paddingVertical: '$1', gap: 0 }}
+    >
       <Line justifyContent="space-between" gap="$3" flexWrap="wrap">
         <Heading size="page" level={2}>
           {t(label)}
         </Heading>
         <BigMoney minor={Math.abs(leftMinor)} />
       </Line>
-      {cashStepMinor > 1 && leftMinor > 0 && cashMinor !== leftMinor ? (
+      {cashStepMinor > 1 && leftMinor > 0 && cashMinor !== leftMinor && !media.low ? (
         <Body tone="faded">{t('counter.cashPays', { amount: money(cashMinor) })}</Body>
       ) : null}
     </Column>

@@ -16,6 +16,7 @@ import { DeviceDialog } from './Device';
 import { MoreDialog } from './More';
 import { Pad } from './Pad';
 import { useScanner, useTicket, useCounterSettings } from '~/features/ticket';
+import { PartiesRow } from './Parties';
 import { TicketLines, ToPay } from './Ticket';
 export { OrphansScreen } from './Orphans';
 export { ParkedScreen } from './Parked';
@@ -40,6 +41,7 @@ export function CounterScreen() {
   return (
     <Screen
       fill
+      slim
       width={media.desk ? '100%' : 760}
       eyebrow={drawer ? t('counter.where', { drawer: drawer.name, person: person.name }) : ''}
       title={t('shell.counter')}
@@ -82,6 +84,7 @@ export function CounterScreen() {
 function Narrow({ settings }: { settings: CounterSettings }) {
   return (
     <Column flex={1} minHeight={0}>
+      <PartiesRow settings={settings} />
       <Column flex={1} minHeight={0} overflow="scroll" tabIndex={-1} backgroundColor="$sheet">
         <TicketLines settings={settings} />
         <NewestInSight />
@@ -103,6 +106,7 @@ function Wide({ settings }: { settings: CounterSettings }) {
         </Column>
       </Column>
       <Sheet flex={1.2} minHeight={0}>
+        <PartiesRow settings={settings} />
         <Column flex={1} minHeight={0} overflow="scroll" tabIndex={-1}>
           <TicketLines settings={settings} />
           <NewestInSight />

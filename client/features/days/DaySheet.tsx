@@ -1,4 +1,5 @@
 import type { DaySheet } from '@abacist/contracts';
+import { useMedia } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from '~/router';
 import { request } from '~/api/http';
@@ -21,6 +22,7 @@ export function DayScreen({ date }: { date: string }) {
   const t = useWords();
   const dates = useDates();
   const rodText = useRodText();
+  const media = useMedia();
   const sheet = useQuery({
     queryKey: ['day', date],
     queryFn: () => request<DaySheet>('GET', `/days/${date}`),
@@ -28,7 +30,7 @@ export function DayScreen({ date }: { date: string }) {
   const open = sheet.data?.drawers.find(({ status }) => status !== 'closed');
   return (
     <Screen
-      back="/days"
+      {...(!media.pair && { back: '/days' })}
       eyebrow={t('days.sheet')}
       title={
         date === dates.today ? t('days.todayIs', { date: dates.day(date) }) : dates.day(date)

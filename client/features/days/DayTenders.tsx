@@ -121,8 +121,14 @@ function TenderRow({
       borderColor="$rule"
       {...(!noBead && { hoverStyle: { backgroundColor: '$paper' } })}
     >
-      <SheetRow width="100%" gap="$2" borderBottomWidth={0}>
-        <Line gap="$2" flex={1.5} minWidth={0}>
+      <SheetRow
+        width="100%"
+        gap="$2"
+        borderBottomWidth={0}
+        // A name has a line of its own where the figures leave it no room.
+        $narrow={{ flexWrap: 'wrap' }}
+      >
+        <Line gap="$2" flex={1.5} minWidth={0} $narrow={{ flexBasis: '100%' }}>
           {noBead ? null : (
             <BeadIcon shape={shapeOfPot(tender.key)} tone={bead ? beadTone(bead) : 'home'} />
           )}

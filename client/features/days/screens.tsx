@@ -5,12 +5,14 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import LogOut from 'lucide-react-native/icons/log-out';
 import { request } from '~/api/http';
 import { useShop, useSignOut } from '~/api/session';
+import { Slot, usePathname } from '~/router';
 import { LooseEndsButton } from '~/features/looseEnds';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { RodDrawing } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { ListDetail, useInListPane } from '~/ui/ListDetail';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
 import { NextPage } from '~/ui/NextPage';
@@ -18,12 +20,30 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
 import { useBeadWords, useRodText } from './words';
-export { DayScreen } from './DaySheet';
+import { DayScreen } from './DaySheet';
+
+export { DayScreen };
 
 type Page = { rods: Rod[]; next: string | null };
 
-/** The frame of rods, newest first: which days are home, which bead is stuck. */
+/** The frame, and beside it where there is room the sheet of the day that is opened. */
+export function DaysLayout() {
+  return (
+    <ListDetail list={<Frame />}>
+      <Slot />
+    </ListDetail>
+  );
+}
+
+/** The frame by itself; where it stands beside the sheets already, the sheet of today. */
 export function DaysScreen() {
+  const media = useMedia();
+  const { today } = useShop();
+  return media.pair ? <DayScreen date={today} /> : <Frame />;
+}
+
+/** The frame of rods, newest first: which days are home, which bead is stuck. */
+function Frame() {
   const t = useWords();
   const shop = useShop();
   const pages = useInfiniteQuery({
@@ -92,8 +112,12 @@ function RodRow({ rod }: { rod: Rod }) {
   const rodText = useRodText();
   const beadWords = useBeadWords();
   const isToday = rod.date === dates.today;
+  const inList = useInListPane();
+  const path = usePathname();
+  const here =
+    inList && (path.startsWith(`/days/${rod.date}`) || (isToday && path === '/days'));
   return (
-    <ListLink plain to={`/days/${rod.date}`}>
+    <ListLink plain to={`/days/${rod.date}`} {...(here && { current: true })}>
       <Column
         paddingHorizontal="$4"
         paddingVertical="$3"
@@ -102,6 +126,7 @@ function RodRow({ rod }: { rod: Rod }) {
         borderColor="$rule"
         width="100%"
         hoverStyle={{ backgroundColor: '$paper' }}
+        {...(here && { backgroundColor: '$well' })}
       >
         <Line justifyContent="space-between" gap="$2">
           <Line gap="$2" alignItems="baseline">

@@ -1,5 +1,5 @@
 import type { OrderTenders, TenderList, TenderSetUp } from '@abacist/contracts';
-import { useTheme } from '@tamagui/core';
+import { useMedia, useTheme } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
@@ -20,6 +20,7 @@ import { TenderDialog } from './TenderForm';
 /** The shop's own tenders, in the order in which they stand at the counter. */
 export function TendersScreen() {
   const t = useWords();
+  const media = useMedia();
   const list = useQuery({
     queryKey: ['tenders'],
     queryFn: () => request<TenderList>('GET', '/tenders'),
@@ -39,6 +40,7 @@ export function TendersScreen() {
         <Button
           icon={Plus}
           kind="primary"
+          {...(media.narrow && { iconOnly: true })}
           label={t('tenders.new')}
           onPress={() => setOpen('new')}
         />

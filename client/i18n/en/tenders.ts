@@ -12,7 +12,7 @@ export const tenders = {
     kind_debit: 'Debit card',
     kind_cheque: 'Cheque',
     kind_transfer: 'Bank transfer from a customer',
-    kind_ownCheque: 'Our own cheque, to give back',
+    kind_ownCheque: 'Our own cheque, for refunds',
     kind_onAccount: 'On account',
     kind_storeCredit: 'Store credit',
     kind_voucher: 'Gift voucher',

@@ -10,11 +10,11 @@ export const asks = {
   approval_role: 'This person may not approve it.',
   rule_void: 'A void turns a sale back. A manager must approve it.',
   rule_priceChange:
-    'Prices moved by {{moved}} in all, beyond the {{allowedPercent}} % allowed. A manager must approve it.',
+    '{{moved}} off is more than {{allowedPercent}} %. A manager must approve it.',
   rule_returnWithoutSale: 'The sale was not found. A manager must approve the return.',
   rule_returnLate:
     'The sale is {{days}} days old, {{allowed}} are allowed. A manager must approve the return.',
-  rule_returnAbove: '{{returned}} comes back, above {{allowed}} a manager must approve it.',
+  rule_returnAbove: '{{returned}} is returned; above {{allowed}} a manager must approve it.',
   rule_refundInCash:
     '{{cash}} in cash, but only {{cashLeft}} of it was paid in cash. A manager must approve it.',
   rule_refundByCheque:
@@ -26,7 +26,7 @@ export const asks = {
     'This cheque is dated {{date}}, more than six months ago. The bank may refuse it.',
   rule_tenderedMuch:
     '{{tendered}} for {{due}} means {{change}} of change. Is that what the customer gave?',
-  rule_voucherBack: 'A gift voucher of {{amount}} is taken back. A manager must approve it.',
+  rule_voucherBack: 'A gift voucher of {{amount}} is refunded. A manager must approve it.',
   rule_voucherExtended:
     'Gift voucher {{number}} gets {{date}} as its last day. A manager must approve it.',
   rule_voucherExpired:
@@ -45,7 +45,7 @@ export const asks = {
   rule_batchDifference:
     '{{amount}} of {{scheme}} on {{date}} is given up as settled. A manager must approve it.',
   rule_paymentBack:
-    'A payment of {{amount}} is taken back, and what it settled is open again. A manager must approve it.',
+    'A payment of {{amount}} is refunded, and what it settled is open again. A manager must approve it.',
   rule_creditOut: '{{amount}} of a credit is paid out. A manager must approve it.',
   rule_accountsImported:
     '{{count}} accounts are opened from a file. A manager must approve it.',
@@ -57,7 +57,7 @@ export const asks = {
     'A charge account for {{name}} with a limit of {{limit}}. A manager must approve it.',
   rule_accountOpenedFree:
     'A charge account for {{name}} without a limit. A manager must approve it.',
-  rule_accountChanged: 'What {{name}} is lent changes. A manager must approve it.',
+  rule_accountChanged: 'Limit or terms of {{name}} change. A manager must approve it.',
   rule_overLimit:
     '{{over}} over the limit of {{limit}} of {{name}}. A manager must approve it.',
   rule_onHold: 'The account is on hold: {{reason}}. A manager must approve it.',

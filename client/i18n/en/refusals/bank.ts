@@ -48,7 +48,7 @@ export const bank = {
   cheque_unknown: 'There is no such cheque.',
   cheque_returned: 'Cheque {{number}} is known to have come back already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
-  cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t have come back before.',
+  cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
   count_unknown: 'There is no such count.',
   count_alreadyClosed: 'This drawer is already closed.',
   count_notBegun: 'Begin the count first.',

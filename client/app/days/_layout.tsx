@@ -1,0 +1,3 @@
+import { DaysLayout } from '~/screens';
+
+export default DaysLayout;
