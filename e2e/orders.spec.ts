@@ -90,7 +90,7 @@ test('an order is cancelled: its prepayment goes back, or stays by a manager’s
   await page.getByRole('link', { name: /A-1/ }).click();
   await button(page, 'Cancel it').click();
   await button(page, 'Refund 50.00').click();
-  await expect(page.getByRole('heading', { name: 'Refund' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Refund', exact: true })).toBeVisible();
   await button(page, /^Refund 50.00/).click();
   await expect(page.getByText('Prepayment of A-1 refunded')).toBeVisible();
   await page.goto('/orders');

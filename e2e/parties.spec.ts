@@ -65,7 +65,7 @@ test('a rate that overlaps is refused beside its field; a new one changes prices
   await button(page, 'New rate').click();
   await dialog.getByLabel('Rate in %').fill('7');
   await dialog.getByLabel('Holds from').fill('2026-04-01');
-  await expect(dialog.getByText(/There is a rate of 6 % from 2026-04-01/)).toBeVisible();
+  await expect(dialog.getByText(/There is a rate of 6 % from Wed 1 Apr/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Cancel' }).click();
 
   await page.getByRole('link', { name: /^Goods/ }).click();

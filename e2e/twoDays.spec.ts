@@ -167,7 +167,7 @@ test('two days from the counter to the bank statement, on a phone, from an empty
   await expect(page.getByText('Home in 2 days, drawer 0.05 short')).toBeVisible();
   await expect(page.getByText('Home in 2 days', { exact: true })).toBeVisible();
   await expect(page.getByText('No loose ends')).toBeVisible();
-  await page.getByRole('link', { name: /Monday/ }).click();
+  await page.getByRole('link', { name: /Mon 2 Mar/ }).click();
   await page.getByRole('link', { name: 'Trail of Cash' }).click();
   for (const stage of ['Taken', 'Counted', 'Sent', 'Home']) {
     await expect(page.getByRole('heading', { name: stage })).toBeVisible();

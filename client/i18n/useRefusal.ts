@@ -2,23 +2,19 @@ import type { Refusal } from '@abacist/core/outcome';
 import i18next from 'i18next';
 import { ApiError } from '~/api/http';
 import { Cancelled } from '~/api/command';
-import { useMoney } from '~/ui/Money';
 import { useWordsByCode } from './index';
+import { useDates } from './useFormat';
+import { useParams } from './useParams';
 
 /**
- * Words a refusal: what is wrong, where it stands, how to mend it. Parameters whose names end in
- * `Minor` are shown as amounts.
+ * Words a refusal: what is wrong, where it stands, how to mend it; its parameters as `useParams`
+ * writes them.
  */
 export function useRefusalText(): (refusal: Refusal) => string {
   const t = useWordsByCode();
-  const money = useMoney();
+  const inWords = useParams(useDates().day);
   return ({ code, at, params = {} }) => {
-    const values = Object.fromEntries(
-      Object.entries(params).map(([name, value]) => [
-        name.replace(/Minor$/, ''),
-        name.endsWith('Minor') ? money(Number(value)) : value,
-      ]),
-    );
+    const values = inWords(params);
     const key = `refusal.${code.replaceAll('.', '_')}`;
     const general = code.startsWith('input.') ? 'refusal.input' : 'refusal.unknown';
     const text = t(i18next.exists(key) ? key : general, { ...values, code, at: at ?? '' });

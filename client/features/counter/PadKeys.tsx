@@ -30,16 +30,10 @@ const Key = styled(View, {
 const DELETE = '<';
 const ROWS = ['789', '456', '123', `.0${DELETE}`];
 
+type Props = { settings: CounterSettings; pad: PadState; onDiscount: () => void };
+
 /** The figures, and beside them the quantity, the discount and Pay. */
-export function PadKeys({
-  settings,
-  pad,
-  onDiscount,
-}: {
-  settings: CounterSettings;
-  pad: PadState;
-  onDiscount: () => void;
-}) {
+export function PadKeys({ settings, pad, onDiscount }: Props) {
   return (
     <Line gap="$2" alignItems="stretch">
       <Figures pad={pad} />
@@ -52,15 +46,7 @@ export function PadKeys({
 }
 
 /** The same without figures, in one row. */
-export function PadActs({
-  settings,
-  pad,
-  onDiscount,
-}: {
-  settings: CounterSettings;
-  pad: PadState;
-  onDiscount: () => void;
-}) {
+export function PadActs({ settings, pad, onDiscount }: Props) {
   return (
     <Line gap="$2" width={270} alignItems="stretch" minHeight={48}>
       <Acts pad={pad} onDiscount={onDiscount} />

@@ -228,6 +228,8 @@ export function ToPay({ settings }: { settings: CounterSettings }) {
   const { cashStepMinor } = useShop();
   const { totalMinor, leftMinor, cashMinor } = useFigures(settings);
   const media = useMedia();
+  // Where there is hardly room for two lines of the ticket, paying says it soon enough.
+  const tight = media.low || (media.narrow && media.short);
   const left = leftMinor !== totalMinor;
   const label =
     totalMinor < 0 ? 'counter.toGiveBack' : left ? 'counter.leftToPay' : 'counter.toPay';
@@ -244,7 +246,7 @@ export function ToPay({ settings }: { settings: CounterSettings }) {
         </Heading>
         <BigMoney minor={Math.abs(leftMinor)} />
       </Line>
-      {cashStepMinor > 1 && leftMinor > 0 && cashMinor !== leftMinor && !media.low ? (
+      {cashStepMinor > 1 && leftMinor > 0 && cashMinor !== leftMinor && !tight ? (
         <Body tone="faded">{t('counter.cashPays', { amount: money(cashMinor) })}</Body>
       ) : null}
     </Column>
