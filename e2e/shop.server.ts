@@ -10,6 +10,7 @@ import { sealAll, startSealer } from '@abacist/server/src/ledger/sealer';
 import { statementCamt053, statementCsv, type BankLine } from '@abacist/sim/bank';
 import { startOutside } from '@abacist/sim/outside';
 import type { TerminalMood } from '@abacist/sim/terminal';
+import { keepAlive } from '@abacist/server/src/http/keepAlive';
 import { prepare } from '@abacist/sim/prepare';
 import { settlementCsv, type ProcessorBatch } from '@abacist/sim/processor';
 import mysql from 'mysql2/promise';
@@ -80,8 +81,7 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
   const server = await new Promise<Server>((listening) => {
     const started = app.listen(0, '127.0.0.1', () => listening(started));
   });
-  // As in main.ts: who asks ends an idle connection, not the server in the midst of the next command.
-  server.keepAliveTimeout = 65_000;
+  keepAlive(server);
   const { port } = server.address() as AddressInfo;
 
   async function answer(ask: Ask): Promise<unknown> {

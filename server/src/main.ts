@@ -5,6 +5,7 @@ import { createApp } from './app';
 import { checkServer } from './db/transaction';
 import { createPool } from './db/pool';
 import { patiently } from './db/away';
+import { keepAlive } from './http/keepAlive';
 import { keepHouse } from './housekeeping';
 import { createLog } from './log';
 import { connectOutside } from './outside/outside';
@@ -13,8 +14,6 @@ import { connectOutside } from './outside/outside';
 const START_PATIENCE = 120_000;
 /** How long requests that run may still take when the server is told to end. */
 const LEAVE_WITHIN = 15_000;
-/** Longer than a browser or a proxy keeps an idle connection: it is they who end it, never between two commands. */
-const KEEP_ALIVE_MS = 65_000;
 
 /** Starts the server from its environment; SIGTERM or SIGINT end it cleanly. */
 async function start(): Promise<void> {
@@ -66,7 +65,7 @@ async function start(): Promise<void> {
     const address = server.address();
     if (address && typeof address === 'object') process.send?.({ port: address.port });
   });
-  server.keepAliveTimeout = KEEP_ALIVE_MS;
+  keepAlive(server);
   let ending = false;
   const end = async () => {
     if (ending) return;

@@ -15,6 +15,7 @@ import type { Deps } from '../src/context';
 import { grantApplicationUser } from '../src/db/grants';
 import { migrate } from '../src/db/migrate';
 import { createPool, row, rows, type Value } from '../src/db/pool';
+import { keepAlive } from '../src/http/keepAlive';
 import { sealAll } from '../src/ledger/sealer';
 import { setUpShop } from '../src/settings/setUp';
 
@@ -85,6 +86,7 @@ export async function openShop(
   await setUpShop(deps, SALTMARROW);
   const server = await new Promise<Server>((resolve) => {
     const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
+    keepAlive(listening);
   });
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   const started: string[] = [];
