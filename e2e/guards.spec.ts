@@ -22,6 +22,9 @@ test('files that can’t be taken are refused with place and mend, and nothing i
   );
   await settle(good.replace(',1.85,', ',1.855,'));
   await expect(refused).toContainText('Row 2, fee: “1.855” has more than 2 decimals');
+  // What is quoted is wrong itself: it stands there as it is.
+  await settle(good.replaceAll('2026-03-02', '2026-13-45'));
+  await expect(refused).toContainText('“2026-13-45” is not a date');
   await settle(good.replaceAll('CAD', 'USD'));
   await expect(refused).toContainText('The file is in USD, the shop’s books are in CAD');
   await settle(good.split('\r\n').slice(0, 2).join('\r\n'));

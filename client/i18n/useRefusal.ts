@@ -3,7 +3,6 @@ import i18next from 'i18next';
 import { ApiError } from '~/api/http';
 import { Cancelled } from '~/api/command';
 import { useWordsByCode } from './index';
-import { useDates } from './useFormat';
 import { useParams } from './useParams';
 
 /**
@@ -12,7 +11,7 @@ import { useParams } from './useParams';
  */
 export function useRefusalText(): (refusal: Refusal) => string {
   const t = useWordsByCode();
-  const inWords = useParams(useDates().day);
+  const inWords = useParams();
   return ({ code, at, params = {} }) => {
     const values = inWords(params);
     const key = `refusal.${code.replaceAll('.', '_')}`;

@@ -4,6 +4,7 @@ import { lazyScreen } from './lazyScreen';
  * Every screen, loaded when it is first shown: two files to the browser, what a day's work needs,
  * and what is done at the desk now and then.
  */
+
 /** Its words come with it. */
 const worded = async <M>(screens: Promise<M>): Promise<M> =>
   (await Promise.all([screens, import('~/i18n/screens')]))[0];
@@ -11,10 +12,13 @@ const work = () => worded(import('./work'));
 const desk = () => worded(import('./desk'));
 
 export const AccountFilesScreen = lazyScreen(desk, 'AccountFilesScreen');
+export const AccountRulesScreen = lazyScreen(work, 'AccountRulesScreen');
 export const AccountScreen = lazyScreen(work, 'AccountScreen');
 export const AccountsScreen = lazyScreen(work, 'AccountsScreen');
 export const AgingScreen = lazyScreen(desk, 'AgingScreen');
+export const BankScreen = lazyScreen(work, 'BankScreen');
 export const BeadTrailScreen = lazyScreen(work, 'BeadTrailScreen');
+export const BooksScreen = lazyScreen(work, 'BooksScreen');
 export const ChangeAccountScreen = lazyScreen(work, 'ChangeAccountScreen');
 export const CountScreen = lazyScreen(work, 'CountScreen');
 export const CounterScreen = lazyScreen(work, 'CounterScreen');
@@ -24,6 +28,10 @@ export const CustomersScreen = lazyScreen(work, 'CustomersScreen');
 export const DayScreen = lazyScreen(work, 'DayScreen');
 export const DaysLayout = lazyScreen(work, 'DaysLayout');
 export const DaysScreen = lazyScreen(work, 'DaysScreen');
+export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
+export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
+export const ItemScreen = lazyScreen(work, 'ItemScreen');
+export const ItemsScreen = lazyScreen(work, 'ItemsScreen');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
 export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
@@ -31,25 +39,18 @@ export const NewAccountScreen = lazyScreen(work, 'NewAccountScreen');
 export const OrderScreen = lazyScreen(work, 'OrderScreen');
 export const OrdersScreen = lazyScreen(work, 'OrdersScreen');
 export const OrphansScreen = lazyScreen(work, 'OrphansScreen');
+export const PapersScreen = lazyScreen(desk, 'PapersScreen');
 export const ParkedScreen = lazyScreen(work, 'ParkedScreen');
+export const PartsScreen = lazyScreen(work, 'PartsScreen');
 export const PayScreen = lazyScreen(work, 'PayScreen');
 export const PaymentScreen = lazyScreen(work, 'PaymentScreen');
 export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
 export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
+export const RulesScreen = lazyScreen(work, 'RulesScreen');
 export const SaleScreen = lazyScreen(work, 'SaleScreen');
 export const SalesScreen = lazyScreen(work, 'SalesScreen');
 export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
-export const VouchersScreen = lazyScreen(work, 'VouchersScreen');
-export const AccountRulesScreen = lazyScreen(work, 'AccountRulesScreen');
-export const BankScreen = lazyScreen(work, 'BankScreen');
-export const BooksScreen = lazyScreen(work, 'BooksScreen');
-export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
-export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
-export const ItemScreen = lazyScreen(work, 'ItemScreen');
-export const ItemsScreen = lazyScreen(work, 'ItemsScreen');
-export const PapersScreen = lazyScreen(desk, 'PapersScreen');
-export const PartsScreen = lazyScreen(work, 'PartsScreen');
-export const RulesScreen = lazyScreen(work, 'RulesScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');
 export const TaxesScreen = lazyScreen(desk, 'TaxesScreen');
 export const TendersScreen = lazyScreen(work, 'TendersScreen');
+export const VouchersScreen = lazyScreen(work, 'VouchersScreen');

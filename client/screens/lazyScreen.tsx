@@ -1,4 +1,5 @@
 import { lazy, Suspense, useState, type ComponentType, type JSX } from 'react';
+import { loadParts } from '~/ui/ahead';
 import { Loading } from '~/ui/Notes';
 
 type NameOf<M> = { [K in keyof M]: M[K] extends ComponentType<never> ? K : never }[keyof M];
@@ -48,4 +49,5 @@ export async function loadAhead(): Promise<void> {
     // Without network it is tried again when the screen is shown.
     if (module === null) await arrive(load).catch(() => undefined);
   }
+  await loadParts();
 }

@@ -1,24 +1,23 @@
 import { isIsoDate } from '@abacist/core/dates';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useId, useRef, useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { ahead } from './ahead';
 import { Button } from './Button';
 import { Column, Line } from './Box';
 import { Dialog } from './Dialog';
 import { Field } from './Field';
 import { Loading } from './Notes';
 
-const Calendar = lazy(() => import('./Calendar'));
+const Calendar = lazy(ahead(() => import('./Calendar')));
 
-type Reader = typeof import('@abacist/core/typedDate').readDate;
-/** Reads dates as people type them; it comes when a date field is first entered. */
-let reader: Reader | undefined;
-const loadReader = async () => {
-  reader = (await import('@abacist/core/typedDate')).readDate;
-  return reader;
-};
+/** Reads dates as people type them; null until it is here. */
+let readDate: typeof import('@abacist/core/typedDate').readDate | null = null;
+const loadReader = ahead(async () => {
+  ({ readDate } = await import('@abacist/core/typedDate'));
+});
 
 /**
  * A date, typed as people say it or picked from a calendar. What is typed and no date yet is given
@@ -48,16 +47,31 @@ export function DateField({
   /** What stands in the field while it is typed in. */
   const [typed, setTyped] = useState<string | null>(null);
   const [picking, setPicking] = useState(false);
+  const id = useId();
   const dated = isIsoDate(value);
-  const type = (text: string) => {
-    setTyped(text);
-    const read = (by: Reader) => {
-      const found = by(text, today, locale);
-      onChange(found.ok ? found.value : text.trim());
+  const asDate = (text: string) => {
+    const found = readDate?.(text, today, locale);
+    return found?.ok ? found.value : text;
+  };
+  // Of what was typed before the reader came: with what stands there, and who listens, by then.
+  const now = useRef({ typed, onChange });
+  useEffect(() => {
+    now.current = { typed, onChange };
+  });
+  const begin = () => {
+    setTyped(shown);
+    const read = () => {
+      const { typed: text, onChange: say } = now.current;
+      if (text !== null) say(asDate(text.trim()));
     };
-    if (isIsoDate(text.trim()) || text.trim() === '') onChange(text.trim());
-    else if (reader) read(reader);
-    else void loadReader().then(read);
+    // Without network a date is typed as ISO 8601; what is none yet is kept as it stands.
+    if (!readDate) void loadReader().then(read, () => undefined);
+  };
+  const pick = (date: string | null) => {
+    if (date !== null) onChange(date);
+    setPicking(false);
+    // Where the hand is, once the calendar has let go of the focus.
+    setTimeout(() => document.getElementById(id)?.focus());
   };
   const wrong = typed === null && value !== '' && !dated;
   // What it was read as, while that is not what stands there.
@@ -69,11 +83,11 @@ export function DateField({
         <Field
           label={label}
           value={shown}
-          onChange={type}
-          onFocus={() => {
-            setTyped(shown);
-            if (!reader) void loadReader();
+          onChange={(text) => {
+            setTyped(text);
+            onChange(asDate(text.trim()));
           }}
+          onFocus={begin}
           onBlur={() => setTyped(null)}
           error={wrong ? t('refusal.date_notADate') : error}
           hint={[reads, hint].filter(Boolean).join(' · ') || undefined}
@@ -84,6 +98,7 @@ export function DateField({
       </Column>
       <Column paddingTop={24}>
         <Button
+          id={id}
           icon={CalendarDays}
           iconOnly
           label={t('common.calendar')}
@@ -91,25 +106,13 @@ export function DateField({
         />
       </Column>
       {picking ? (
-        <Dialog open title={label} onClose={() => setPicking(false)}>
+        <Dialog open title={label} onClose={() => pick(null)}>
           <Suspense fallback={<Loading />}>
-            <Calendar
-              value={dated ? value : null}
-              onPick={(date) => {
-                onChange(date);
-                setPicking(false);
-              }}
-            />
+            <Calendar value={dated ? value : null} onPick={pick} />
           </Suspense>
           <Line gap="$2" justifyContent="space-between">
-            <Button
-              label={t('common.today')}
-              onPress={() => {
-                onChange(today);
-                setPicking(false);
-              }}
-            />
-            <Button label={t('common.cancel')} onPress={() => setPicking(false)} />
+            <Button label={t('common.today')} onPress={() => pick(today)} />
+            <Button label={t('common.cancel')} onPress={() => pick(null)} />
           </Line>
         </Dialog>
       ) : null}

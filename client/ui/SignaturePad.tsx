@@ -2,9 +2,13 @@ import { useTheme } from '@tamagui/core';
 import { createElement, useEffect, useRef, useState } from 'react';
 import type Pad from 'signature_pad';
 import { useWords } from '~/i18n';
+import { ahead } from './ahead';
 import { Button } from './Button';
 import { Column, Line } from './Box';
 import { Decide } from './Decide';
+
+/** It comes ahead, or when somebody signs: most never do. */
+const loadPad = ahead(() => import('signature_pad'));
 
 /** A field to sign in with a finger, a pen or the mouse; gives a PNG in base64. */
 export function SignaturePad({
@@ -28,8 +32,7 @@ export function SignaturePad({
     field.height = field.offsetHeight * scale;
     field.getContext('2d')!.scale(scale, scale);
     let left = false;
-    // It comes when somebody signs: most never do.
-    void import('signature_pad').then(({ default: SignedPad }) => {
+    void loadPad().then(({ default: SignedPad }) => {
       if (left) return;
       const drawn = new SignedPad(field, { penColor: '#201A17' });
       drawn.addEventListener('endStroke', () => setSigned(!drawn.isEmpty()));

@@ -2,7 +2,6 @@ import type { LooseEnd } from '@abacist/contracts';
 import { router } from '~/router';
 import { useLooseEnds } from './useLooseEnds';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
 import { useParams } from '~/i18n/useParams';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -37,8 +36,7 @@ export function LooseEndsScreen() {
 
 function EndRow({ end }: { end: LooseEnd }) {
   const t = useWords();
-  const dates = useDates();
-  const params = useParams(dates.day)(end.params);
+  const params = useParams()(end.params);
   return (
     <SheetRow role="listitem" alignItems="flex-start" paddingVertical="$3">
       <Column flex={1} gap="$2" minWidth={0}>

@@ -203,7 +203,7 @@ function Step({
   const waits = step.kind === 'waiting';
   const word = usePlaceWord();
   const money = useMoney();
-  const params = useParams(dates.day)(step.note?.params ?? {});
+  const params = useParams()(step.note?.params ?? {});
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
       <Line gap="$3" alignItems="flex-start">

@@ -155,7 +155,6 @@ export const counter = {
     findHint: 'Receipt number, item, customer, or the last four digits of the card.',
     amount: 'Its total',
     date: 'Its day',
-    dateForm: 'Write it like 2026-03-31.',
     found: 'Sales found',
     noneTitle: 'No such sale',
     noneText: 'Try a part of an item’s name, the total, or the day.',

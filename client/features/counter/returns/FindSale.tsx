@@ -1,4 +1,5 @@
 import type { SaleFound } from '@abacist/contracts';
+import { isIsoDate } from '@abacist/core/dates';
 import { parseAmount } from '@abacist/core/money';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { router } from '~/router';
@@ -10,6 +11,7 @@ import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
@@ -26,11 +28,10 @@ export function FindSale({ onWithoutSale }: { onWithoutSale: () => void }) {
   const [amountText, setAmountText] = useState('');
   const [date, setDate] = useState('');
   const amount = parseAmount(amountText, currency);
-  const wholeDate = /^\d{4}-\d{2}-\d{2}$/.test(date);
   const query = new URLSearchParams({
     ...(text.trim() && { text: text.trim() }),
     ...(amountText && amount.ok && { amountMinor: String(amount.value) }),
-    ...(wholeDate && { date }),
+    ...(isIsoDate(date) && { date }),
   }).toString();
   const found = useQuery({
     queryKey: ['findSale', query],
@@ -54,20 +55,18 @@ export function FindSale({ onWithoutSale }: { onWithoutSale: () => void }) {
           }}
         />
         <Line gap="$3" alignItems="flex-start">
-          <Field
-            label={t('returns.amount')}
-            value={amountText}
-            onChange={setAmountText}
-            numeric
-            error={amountText && !amount.ok ? word(amount.refusals[0]!) : undefined}
-          />
-          <Field
-            label={t('returns.date')}
-            value={date}
-            onChange={setDate}
-            placeholder="2026-03-31"
-            error={date && !wholeDate ? t('returns.dateForm') : undefined}
-          />
+          <Column width={110}>
+            <Field
+              label={t('returns.amount')}
+              value={amountText}
+              onChange={setAmountText}
+              numeric
+              error={amountText && !amount.ok ? word(amount.refusals[0]!) : undefined}
+            />
+          </Column>
+          <Column flex={1} minWidth={0}>
+            <DateField label={t('returns.date')} value={date} onChange={setDate} />
+          </Column>
         </Line>
       </Column>
       {query === '' ? null : (
