@@ -1,5 +1,6 @@
 import '~/theme/calendar.css';
 import '~/theme/fonts.css';
+import '~/theme/table.css';
 import { Slot } from '~/router';
 import { Root, Stopped } from '~/features/shell';
 

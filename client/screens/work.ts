@@ -1,5 +1,6 @@
 export {
   AccountScreen,
+  AccountsLayout,
   AccountsScreen,
   ChangeAccountScreen,
   NewAccountScreen,
@@ -21,7 +22,7 @@ export { OrderScreen, OrdersScreen } from '~/features/orders/screens';
 export { SaleScreen, SalesScreen } from '~/features/sales/screens';
 export { BeadTrailScreen, LineTrailScreen } from '~/features/trail/screens';
 export { BankScreen } from '~/features/bank/screens';
-export { BooksScreen } from '~/features/books/screens';
+export { BooksLayout, BooksScreen, ShopScreen } from '~/features/books/screens';
 export { TendersScreen } from '~/features/tenders/screens';
 export { ItemScreen, ItemsScreen } from '~/features/items/screens';
 export { PartsScreen } from '~/features/parts/screens';

@@ -1,6 +1,8 @@
-import { styled, View, useTheme } from '@tamagui/core';
+import { styled, useMedia, useTheme, View } from '@tamagui/core';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
+import { useKey } from './keys';
+import { KeyCap } from './KeyCap';
 import { Body } from './Text';
 
 const Frame = styled(View, {
@@ -55,6 +57,8 @@ export type ButtonProps = {
   grow?: boolean;
   pressed?: boolean;
   id?: string;
+  /** A key that presses it where nobody types; shown on it where there is room. */
+  shortcut?: string;
   children?: ReactNode;
 };
 
@@ -62,6 +66,8 @@ export type ButtonProps = {
 export function Button(props: ButtonProps) {
   const { label, onPress, kind = 'quiet', icon: Icon, iconOnly, big, disabled, grow } = props;
   const theme = useTheme();
+  const media = useMedia();
+  useKey(disabled ? undefined : props.shortcut, label, onPress);
   const color =
     kind === 'primary' ? 'onVermilion' : kind === 'chosen' ? 'sheet' : ('ink' as const);
   return (
@@ -74,6 +80,7 @@ export function Button(props: ButtonProps) {
       aria-label={iconOnly ? label : undefined}
       aria-pressed={props.pressed}
       aria-disabled={disabled || undefined}
+      aria-keyshortcuts={props.shortcut}
       onPress={() => {
         if (!disabled) onPress();
       }}
@@ -85,6 +92,9 @@ export function Button(props: ButtonProps) {
             {label}
           </Body>
         ))}
+      {props.shortcut && media.wide && !iconOnly ? (
+        <KeyCap name={props.shortcut} color={`$${color}`} />
+      ) : null}
     </Frame>
   );
 }

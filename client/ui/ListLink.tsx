@@ -28,7 +28,11 @@ export function ListLink({
         {plain ? (
           children
         ) : (
-          <SheetRow width="100%" hoverStyle={{ backgroundColor: '$paper' }}>
+          <SheetRow
+            width="100%"
+            hoverStyle={{ backgroundColor: '$paper' }}
+            {...(current && { backgroundColor: '$well' })}
+          >
             {children}
           </SheetRow>
         )}

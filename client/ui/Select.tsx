@@ -19,7 +19,7 @@ export function Select({
   const id = useId();
   return (
     <Column gap="$1">
-      <label htmlFor={id}>
+      <label htmlFor={id} style={{ display: 'flex' }}>
         <Body small tone="faded">
           {label}
         </Body>

@@ -8,7 +8,14 @@ import {
 } from '@abacist/core/accounts';
 import { CUSTOMER_KINDS, type CustomerKind } from '@abacist/core/customers';
 import Joi from 'joi';
-import { ACCOUNT_FILTERS, type AccountFilter } from './choices';
+import {
+  ACCOUNT_FILTERS,
+  ACCOUNT_SORTS,
+  AGING_SORTS,
+  type AccountFilter,
+  type AccountSort,
+  type AgingSort,
+} from './choices';
 import type { CustomerDetail } from './customers';
 import { amountMinor, emailAddress, id, isoDate, safeText, reasonText } from './common';
 
@@ -105,17 +112,28 @@ export type AccountSummary = {
   closed: boolean;
 };
 
-export type AccountQuery = { text?: string; filter?: AccountFilter; after?: string };
+export type AccountQuery = {
+  text?: string;
+  filter?: AccountFilter;
+  /** By name where it is not said. */
+  sort?: AccountSort;
+  down?: boolean;
+  after?: string;
+};
 export const accountQuerySchema = Joi.object<AccountQuery>({
   text: safeText(80).allow(''),
   filter: Joi.valid(...ACCOUNT_FILTERS),
+  sort: Joi.valid(...ACCOUNT_SORTS),
+  down: Joi.boolean(),
   after: Joi.string().max(200),
 });
+/** With the columns of a table: what is open by age today, and when a payment last came. */
+export type AccountListed = AccountSummary & { aging: Aging; lastPaidOn: string | null };
 export type AccountList = {
-  accounts: AccountSummary[];
+  accounts: AccountListed[];
   next: string | null;
-  /** Of all that the filter finds; null where a text is searched. */
-  totals: { balanceMinor: number; count: number } | null;
+  /** Of all that the filter finds, with the first page; null where a text is searched. */
+  totals: { balanceMinor: number; count: number; aging: Aging } | null;
 };
 
 /** An item with what is left of it; charges above zero, credits below. */
@@ -267,8 +285,17 @@ export type AgingPage = {
   totals: Pick<AgingRow, 'aging' | 'balanceMinor'>;
   next: string | null;
 };
-export const agingSchema = Joi.object<{ date: string; after?: string }>({
+export type AgingQuery = {
+  date: string;
+  /** By name where it is not said. */
+  sort?: AgingSort;
+  down?: boolean;
+  after?: string;
+};
+export const agingSchema = Joi.object<AgingQuery>({
   date: isoDate.required(),
+  sort: Joi.valid(...AGING_SORTS),
+  down: Joi.boolean(),
   after: Joi.string().max(200).allow(''),
 });
 export const agingExportSchema = Joi.object<{ date: string; format: 'csv' | 'xlsx' }>({

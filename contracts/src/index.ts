@@ -11,6 +11,8 @@ export * from './bank';
 export * from './ledger';
 export * from './trail';
 export * from './looseEnds';
+export * from './documents';
+export * from './search';
 export * from './items';
 export * from './orders';
 export * from './papers';

@@ -34,7 +34,10 @@ export type JournalQuery = {
   to?: string;
   account?: string;
   amountMinor?: number;
-  before?: number;
+  /** The last entry of the page before. */
+  beyond?: number;
+  /** The oldest first, as they were posted. */
+  oldest?: boolean;
 };
 export type JournalPage = { entries: EntryView[]; next: number | null };
 

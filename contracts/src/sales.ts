@@ -74,7 +74,8 @@ export type SaleDetail = SaleSummary & {
   date: string;
   netMinor: number;
   taxMinor: number;
-  entryId: number;
+  /** Null: it moved nothing. */
+  entryId: number | null;
   customerId: number | null;
   customerName: string | null;
   /** The certificate under which no tax was charged. */

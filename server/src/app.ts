@@ -13,6 +13,7 @@ import type { Deps } from './context';
 import { slipRoutes } from './slips/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
+import { documentRoutes } from './documents/routes';
 import { keyRoutes } from './http/keys';
 import type { Right } from '@abacist/contracts/rights';
 import { TAKES_FILE } from './http/rights';
@@ -30,6 +31,7 @@ import { paperRoutes } from './papers/routes';
 import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
+import { searchRoutes } from './search/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
 import { tenderRoutes } from './tenders/routes';
@@ -182,6 +184,8 @@ export function createApp(options: AppOptions): {
     ledgerRoutes,
     trailRoutes,
     looseEndRoutes,
+    documentRoutes,
+    searchRoutes,
   ]) {
     api.use(routes(deps));
   }

@@ -1,3 +1,7 @@
+import type { AccountList, AccountListed, AgingPage, AgingRow } from '@abacist/contracts';
+import { ACCOUNT_SORTS, type AccountSort } from '@abacist/contracts/choices';
+import { AGES, type Age } from '@abacist/core/accounts';
+import { sum } from '@abacist/core/money';
 import { audit } from '../src/audit/audit';
 import { cash, openShop, type TestShop } from './harness';
 import { approval, pay, regularsOf } from './regulars';
@@ -18,6 +22,8 @@ function numbers(seed: number) {
     return Math.floor((state / 2 ** 32) * below);
   };
 }
+
+const NOTHING = Object.fromEntries(AGES.map((age) => [age, 0]));
 
 type Item = { id: number; leftMinor: number; amountMinor: number; discountMinor: number };
 type Page = {
@@ -242,4 +248,50 @@ test('at random, in any order: balances are as reckoned, refusals change nothing
       balance: Number(total),
     });
   }
+
+  // The table of accounts says the same in every order, and what it is ordered by.
+  const osric = regulars.osric();
+  const { rows } = (await osric.get(`/aging?date=${days.at(-1)!.date}`)).body as AgingPage;
+  const then = new Map(rows.map((row) => [row.chargeAccountId, row]));
+  const place: Record<AccountSort, (of: AccountListed) => string | number> = {
+    name: ({ name }) => name.toLowerCase(),
+    balance: ({ balanceMinor }) => balanceMinor,
+    room: ({ availableMinor }) => availableMinor ?? Number.MAX_SAFE_INTEGER,
+    ...(Object.fromEntries(
+      AGES.map((age): [Age, (of: AccountListed) => number] => [
+        age,
+        ({ aging }) => aging[age],
+      ]),
+    ) as Record<Age, (of: AccountListed) => number>),
+    lastPaid: ({ lastPaidOn }) => lastPaidOn ?? '',
+  };
+  const paid = await shop.all<{ id: number; last: string }>(
+    `SELECT charge_account_id AS id, MAX(date) AS last FROM open_item
+     WHERE kind = 'payment' AND NOT voided GROUP BY charge_account_id`,
+  );
+  for (const sort of ACCOUNT_SORTS) {
+    for (const down of [false, true]) {
+      const { accounts, totals } = (await osric.get(`/accounts?sort=${sort}&down=${down}`))
+        .body as AccountList;
+      const turn = down ? -1 : 1;
+      const places = accounts.map(place[sort]);
+      expect({ sort, places }).toEqual({
+        sort,
+        places: places.toSorted((a, b) => (a < b ? -turn : a > b ? turn : 0)),
+      });
+      for (const { id, aging, balanceMinor, lastPaidOn } of accounts) {
+        expect({ id, aging }).toEqual({ id, aging: then.get(id)?.aging ?? NOTHING });
+        expect(sum(AGES.map((age) => aging[age]))).toBe(balanceMinor);
+        expect(lastPaidOn).toBe(paid.find((one) => one.id === id)?.last ?? null);
+      }
+      expect(totals!.balanceMinor).toBe(sum(accounts.map((one) => one.balanceMinor)));
+      for (const age of AGES)
+        expect(totals!.aging[age]).toBe(sum(accounts.map(({ aging }) => aging[age])));
+    }
+  }
+  const ages = (await osric.get(`/aging?date=${days.at(-1)!.date}&sort=over90&down=true`))
+    .body;
+  expect(ages.rows.map(({ aging }: AgingRow) => aging.over90)).toEqual(
+    rows.map(({ aging }) => aging.over90).toSorted((a, b) => b - a),
+  );
 });

@@ -1,5 +1,5 @@
 import { transaction } from '../src/db/transaction';
-import { contextOf } from '../src/http/command';
+import { contextOf } from '../src/http/contextOf';
 import { book, cash, ids, MONDAY, openShop, type TestShop } from './harness';
 
 let shop: TestShop;

@@ -1,6 +1,6 @@
 import { audit } from '../src/audit/audit';
 import { transaction } from '../src/db/transaction';
-import { contextOf } from '../src/http/command';
+import { contextOf } from '../src/http/contextOf';
 import { sealAll, sealBatch, startSealer } from '../src/ledger/sealer';
 import { sell } from '../src/sales/sell';
 import { book, cash, ids, openShop, type Ids, type TestShop } from './harness';

@@ -1,7 +1,8 @@
 import type { CounterSettings } from '@abacist/contracts';
 import type { Actor, CommandContext, Deps } from '@abacist/server/src/context';
 import { transaction } from '@abacist/server/src/db/transaction';
-import { contextOf, type CommandResult } from '@abacist/server/src/http/command';
+import type { CommandResult } from '@abacist/server/src/http/command';
+import { contextOf } from '@abacist/server/src/http/contextOf';
 import { TZDate } from '@date-fns/tz';
 import type { BankLine } from './bank';
 import type { ComesBack } from './cheques';

@@ -1,9 +1,20 @@
+import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { Redirect, useLocalSearchParams } from '~/router';
-import { BooksScreen } from '~/screens';
+import { BooksScreen, ShopScreen } from '~/screens';
+
+type Asked = { book: string; account?: string; entry?: string; at?: string };
 
 export default function Books() {
-  const { book, account } = useLocalSearchParams<{ book: string; account?: string }>();
-  if (book !== 'journal' && book !== 'balance' && book !== 'shop')
+  const { book, account, entry, at } = useLocalSearchParams<Asked>();
+  if (book === 'shop') return <ShopScreen />;
+  if (book !== 'journal' && book !== 'balance' && book !== 'documents')
     return <Redirect href={'/books' as never} />;
-  return <BooksScreen book={book} {...(account && { account })} />;
+  return (
+    <BooksScreen
+      book={book}
+      {...(account && account in CHART && { account: account as LedgerAccount })}
+      {...(entry && { entry: Number(entry) })}
+      {...(at && { at })}
+    />
+  );
 }

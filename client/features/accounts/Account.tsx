@@ -8,6 +8,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { useInDetailPane } from '~/ui/ListDetail';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -26,7 +27,7 @@ import { useAccount } from './useAccounts';
 /** An account: what it owes and why, what may still be charged, and what was agreed. */
 export function AccountScreen({ id }: { id: number }) {
   const t = useWords();
-  const media = useMedia();
+  const two = useTwoColumns();
   const account = useAccount(id);
   const may = useMay();
   const data = account.data;
@@ -39,11 +40,12 @@ export function AccountScreen({ id }: { id: number }) {
       }
       title={data?.name ?? t('accounts.one')}
       back="/accounts"
-      width={media.desk ? 1160 : 760}
+      width={two ? 1160 : 760}
       right={
         data && !data.closed && may('POST /accounts/:id') ? (
           <Button
             label={t('accounts.edit')}
+            shortcut="E"
             onPress={() => router.push(`/accounts/${id}/change` as never)}
           />
         ) : null
@@ -54,6 +56,7 @@ export function AccountScreen({ id }: { id: number }) {
             kind="primary"
             big
             label={t('accounts.pay')}
+            shortcut="P"
             onPress={() => router.push(`/accounts/${id}/pay` as never)}
           />
         ) : null
@@ -64,8 +67,14 @@ export function AccountScreen({ id }: { id: number }) {
   );
 }
 
-function Parts({ account }: { account: AccountPage }) {
+/** Whether there is room for two columns: not beside the list. */
+function useTwoColumns(): boolean {
   const media = useMedia();
+  const beside = useInDetailPane();
+  return media.desk && !beside;
+}
+
+function Parts({ account }: { account: AccountPage }) {
   const first = (
     <>
       <Standing account={account} />
@@ -82,7 +91,7 @@ function Parts({ account }: { account: AccountPage }) {
       <Agreed account={account} />
     </>
   );
-  return media.desk ? (
+  return useTwoColumns() ? (
     <Line gap="$5" alignItems="flex-start" padding="$4" paddingTop={0}>
       <Column flex={1} gap="$4" minWidth={0}>
         {first}

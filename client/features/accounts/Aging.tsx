@@ -1,9 +1,10 @@
 import type { AgingPage, AgingRow, ItemView } from '@abacist/contracts';
+import type { AgingSort } from '@abacist/contracts/choices';
 import { AGES } from '@abacist/core/accounts';
 import { isIsoDate } from '@abacist/core/dates';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMedia } from '@tamagui/core';
-import { useState } from 'react';
+import { useCallback, useState, type ReactNode } from 'react';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -17,78 +18,111 @@ import { Money, useMoney } from '~/ui/Money';
 import { NextPage } from '~/ui/NextPage';
 import { Empty, Loading, ReadFailed } from '~/ui/Notes';
 import { Screen } from '~/ui/Screen';
-import { Body } from '~/ui/Text';
+import type { Sort } from '~/ui/Table';
+import { Body, Heading } from '~/ui/Text';
+import { AgingTable } from './AgingTable';
 
 /** Who owes how much since when, at any date; an account opens into its items of then. */
-export function AgingScreen() {
+export function AgingScreen({ at, account }: { at?: string; account?: number }) {
   const t = useWords();
   const media = useMedia();
   const { today } = useShop();
-  const [text, setText] = useState(today);
+  const [text, setText] = useState(at ?? today);
   const date = isIsoDate(text) ? text : today;
+  const [sort, setSort] = useState<Sort<AgingSort>>({ by: 'name', down: false });
   const report = useInfiniteQuery({
-    queryKey: ['aging', date],
+    queryKey: ['aging', date, sort],
     queryFn: ({ pageParam }) =>
       request<AgingPage>(
         'GET',
-        `/aging?${new URLSearchParams({ date, ...(pageParam && { after: pageParam }) })}`,
+        `/aging?${new URLSearchParams({
+          date,
+          sort: sort.by,
+          down: String(sort.down),
+          ...(pageParam && { after: pageParam }),
+        })}`,
       ),
     initialPageParam: '',
     getNextPageParam: ({ next }) => next,
     placeholderData: keepPreviousData,
   });
+  const { fetchNextPage, hasNextPage, isFetching } = report;
+  const readOn = useCallback(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
   const rows = report.data?.pages.flatMap((page) => page.rows) ?? [];
   const totals = report.data?.pages[0]?.totals;
   const save = (format: string) =>
     window.open(`/api/aging/export?${new URLSearchParams({ date, format })}`, '_blank');
+  const acts = (
+    <Line gap="$3" alignItems="flex-end" flexWrap="wrap">
+      <Column width={220}>
+        <DateField label={t('aging.date')} value={text} onChange={setText} />
+      </Column>
+      <Button label={t('aging.csv')} onPress={() => save('csv')} />
+      <Button label={t('aging.xlsx')} onPress={() => save('xlsx')} />
+    </Line>
+  );
+  const read = (shown: (totals: AgingPage['totals']) => ReactNode) =>
+    report.error ? (
+      <ReadFailed error={report.error} again={() => void report.refetch()} />
+    ) : !totals ? (
+      <Loading />
+    ) : rows.length === 0 ? (
+      <Empty title={t('aging.noneTitle')} text={t('aging.noneText')} />
+    ) : (
+      shown(totals)
+    );
+  if (media.pair) {
+    const chosen = rows.find(({ chargeAccountId }) => chargeAccountId === account);
+    return (
+      <Screen fill title={t('accounts.aging')} back="/accounts" width="100%">
+        <Column flex={1} minHeight={0} gap="$3" paddingHorizontal="$4" paddingBottom="$4">
+          {acts}
+          <Line flex={1} minHeight={0} gap="$4" alignItems="stretch">
+            {read((of) => (
+              <AgingTable
+                rows={rows}
+                totals={of}
+                chosen={account ?? null}
+                toAccount={(id) =>
+                  `/accounts/aging?${new URLSearchParams({ at: date, account: String(id) })}`
+                }
+                sort={sort}
+                onSort={setSort}
+                onEnd={readOn}
+              />
+            ))}
+            {chosen ? (
+              <Column width={300} gap="$2" overflow="scroll">
+                <Heading size="section">{chosen.name}</Heading>
+                <Items chargeAccountId={chosen.chargeAccountId} date={date} bare />
+              </Column>
+            ) : null}
+          </Line>
+        </Column>
+      </Screen>
+    );
+  }
   return (
-    <Screen title={t('accounts.aging')} back="/accounts" width={media.desk ? 1160 : 760}>
+    <Screen title={t('accounts.aging')} back="/accounts">
       <Column gap="$4" paddingBottom="$5">
-        <Line gap="$3" paddingHorizontal="$4" alignItems="flex-end" flexWrap="wrap">
-          <Column width={220}>
-            <DateField label={t('aging.date')} value={text} onChange={setText} />
-          </Column>
-          <Button label={t('aging.csv')} onPress={() => save('csv')} />
-          <Button label={t('aging.xlsx')} onPress={() => save('xlsx')} />
-        </Line>
-        {report.error ? (
-          <ReadFailed error={report.error} again={() => void report.refetch()} />
-        ) : !totals ? (
-          <Loading />
-        ) : rows.length === 0 ? (
-          <Empty title={t('aging.noneTitle')} text={t('aging.noneText')} />
-        ) : (
+        <Column paddingHorizontal="$4">{acts}</Column>
+        {read((of) => (
           <Sheet role="list" aria-label={t('accounts.aging')}>
-            {media.desk ? <Head /> : null}
             {rows.map((row) => (
               <Row key={row.chargeAccountId} row={row} date={date} />
             ))}
-            <Figures name={t('common.total')} figures={totals} strong />
+            <Figures name={t('common.total')} figures={of} strong />
           </Sheet>
-        )}
+        ))}
         <NextPage of={report} />
       </Column>
     </Screen>
   );
 }
 
-function Head() {
-  const t = useWords();
-  return (
-    <SheetRow aria-hidden>
-      <Body flex={2} small tone="faded">
-        {t('accounts.one')}
-      </Body>
-      {[...AGES.map((age) => t(`accounts.age_${age}`)), t('accounts.balance')].map((label) => (
-        <Body key={label} flex={1} small tone="faded" textAlign="right">
-          {label}
-        </Body>
-      ))}
-    </SheetRow>
-  );
-}
-
-/** An account's figures: side by side where there is room, else those that are not zero. */
+/** An account's figures that are not zero, under each other. */
 function Figures({
   name,
   figures: { aging, balanceMinor },
@@ -99,27 +133,7 @@ function Figures({
   strong?: boolean;
 }) {
   const t = useWords();
-  const media = useMedia();
   const money = useMoney();
-  if (media.desk) {
-    return (
-      <SheetRow width="100%">
-        <Body flex={2} minWidth={0} textAlign="left" {...(strong && { strong })}>
-          {name}
-        </Body>
-        {AGES.map((age) => (
-          <Money
-            key={age}
-            flex={1}
-            minor={aging[age]}
-            tone={aging[age] === 0 ? 'faded' : 'ink'}
-            {...(strong && { strong })}
-          />
-        ))}
-        <Money flex={1} minor={balanceMinor} strong />
-      </SheetRow>
-    );
-  }
   const parts = AGES.filter((age) => aging[age] !== 0).map(
     (age) => `${t(`accounts.age_${age}`)} ${money(aging[age])}`,
   );
@@ -156,7 +170,16 @@ function Row({ row, date }: { row: AgingRow; date: string }) {
 }
 
 /** The items of which something was left at that date. */
-function Items({ chargeAccountId, date }: { chargeAccountId: number; date: string }) {
+function Items({
+  chargeAccountId,
+  date,
+  bare,
+}: {
+  chargeAccountId: number;
+  date: string;
+  /** By itself, and not under its account. */
+  bare?: boolean;
+}) {
   const t = useWords();
   const dates = useDates();
   const items = useQuery({
@@ -166,7 +189,7 @@ function Items({ chargeAccountId, date }: { chargeAccountId: number; date: strin
   });
   if (!items.data) return <Loading />;
   return (
-    <Column role="list" paddingLeft="$4" backgroundColor="$paper">
+    <Column role="list" {...(!bare && { paddingLeft: '$4' })} backgroundColor="$paper">
       {items.data.items.map((item) => (
         <ListLink
           key={item.id}

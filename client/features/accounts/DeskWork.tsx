@@ -1,5 +1,4 @@
 import { router } from '~/router';
-import { useMedia } from '@tamagui/core';
 import { useState } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -17,11 +16,10 @@ const PAGES = [
 ] as const;
 
 /** What the bookkeeper does for all accounts: side by side where there is room, else behind one button. */
-export function DeskWork() {
+export function DeskWork({ folded }: { folded: boolean }) {
   const t = useWords();
-  const media = useMedia();
   const [open, setOpen] = useState(false);
-  if (media.desk) {
+  if (!folded) {
     return PAGES.map(({ to, name }) => (
       <Button key={to} label={t(name)} onPress={() => router.push(to as never)} />
     ));

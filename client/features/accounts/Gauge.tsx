@@ -13,7 +13,16 @@ const NEAR = 0.8;
 type Of = Pick<AccountSummary, 'balanceMinor' | 'limitMinor' | 'availableMinor'>;
 
 /** A balance against its limit as a bar, with the words beside it; nothing without a limit. */
-export function Gauge({ account, tall }: { account: Of; tall?: boolean }) {
+export function Gauge({
+  account,
+  tall,
+  brief,
+}: {
+  account: Of;
+  tall?: boolean;
+  /** In a table: what is left, and no more words. */
+  brief?: boolean;
+}) {
   const t = useWords();
   const theme = useTheme();
   const money = useMoney();
@@ -50,7 +59,7 @@ export function Gauge({ account, tall }: { account: Of; tall?: boolean }) {
       <Body small tone={over ? 'loose' : 'faded'}>
         {over
           ? t('accounts.over', { amount: money(-room) })
-          : limitMinor === null
+          : limitMinor === null || (brief && room <= limitMinor)
             ? t('accounts.left', { amount: money(room) })
             : room > limitMinor
               ? // More is left than the limit: it says why.

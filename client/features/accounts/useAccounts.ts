@@ -1,18 +1,23 @@
 import type { AccountList, AccountPage } from '@abacist/contracts';
-import type { AccountFilter } from '@abacist/contracts/choices';
+import type { AccountFilter, AccountSort } from '@abacist/contracts/choices';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 
-/** Accounts page by page, by a part of name, number or phone, and a filter. */
-export function useAccountList(text: string, filter: AccountFilter = 'all', enabled = true) {
+type Look = { filter?: AccountFilter; by?: AccountSort; down?: boolean };
+
+/** Accounts page by page, by a part of name, number or phone, a filter, and an order. */
+export function useAccountList(text: string, look: Look = {}, enabled = true) {
+  const { filter = 'all', by = 'name', down = false } = look;
   return useInfiniteQuery({
-    queryKey: ['accounts', text.trim(), filter],
+    queryKey: ['accounts', text.trim(), filter, by, down],
     queryFn: ({ pageParam }) =>
       request<AccountList>(
         'GET',
         `/accounts?${new URLSearchParams({
           text: text.trim(),
           filter,
+          sort: by,
+          down: String(down),
           ...(pageParam && { after: pageParam }),
         })}`,
       ),

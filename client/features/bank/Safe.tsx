@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
+import { WillPost } from '~/features/books';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
@@ -62,6 +63,18 @@ function SlipForm({ view }: { view: SafeView }) {
   const difference = typed.ok ? typed.value - items : null;
   const account = view.bankAccounts[0];
   const complete = difference === 0 && items > 0 && account !== undefined;
+  const commandNow = (): SlipCommand | null =>
+    typed.ok && account
+      ? {
+          bankAccountId: account.id,
+          bankTotalMinor: typed.value,
+          bankReference: slip.reference.trim(),
+          items: picked.map(({ id, leftMinor }) => ({
+            safeItemId: id,
+            amountMinor: leftMinor,
+          })),
+        }
+      : null;
   const referenceError = holdsCardNumber(slip.reference)
     ? t('refusal.text_cardNumber')
     : undefined;
@@ -143,18 +156,11 @@ function SlipForm({ view }: { view: SafeView }) {
           label={t('safe.send', { account: account?.name ?? '' })}
           disabled={!complete || send.isPending || referenceError !== undefined}
           onPress={() => {
-            if (!typed.ok || !account) return;
-            send.mutate({
-              bankAccountId: account.id,
-              bankTotalMinor: typed.value,
-              bankReference: slip.reference.trim(),
-              items: picked.map(({ id, leftMinor }) => ({
-                safeItemId: id,
-                amountMinor: leftMinor,
-              })),
-            });
+            const command = commandNow();
+            if (command) send.mutate(command);
           }}
         />
+        <WillPost path="/slips" command={() => (complete ? commandNow() : null)} />
       </Column>
     </Column>
   );

@@ -1,7 +1,7 @@
 import { useMedia } from '@tamagui/core';
 import { router } from '~/router';
 import type { ReactNode } from 'react';
-import { LooseEndsButton } from '~/features/looseEnds';
+import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
@@ -25,7 +25,7 @@ export function BankScreen({ lane, settlement }: { lane: Lane; settlement?: numb
   };
   if (media.desk) {
     return (
-      <Screen fill width="100%" title={t('shell.bank')} right={<LooseEndsButton />}>
+      <Screen fill width="100%" title={t('shell.bank')} right={<PlaceHead />}>
         <Line flex={1} minHeight={0} alignItems="stretch" gap="$4" paddingHorizontal="$4">
           {LANES.map((name) => (
             <Column key={name} flex={1} minHeight={0} gap="$2" render="section">
@@ -40,7 +40,7 @@ export function BankScreen({ lane, settlement }: { lane: Lane; settlement?: numb
     );
   }
   return (
-    <Screen title={t('shell.bank')} right={<LooseEndsButton />}>
+    <Screen title={t('shell.bank')} right={<PlaceHead />}>
       <Line
         gap="$2"
         paddingHorizontal="$4"

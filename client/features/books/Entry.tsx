@@ -6,8 +6,8 @@ import { Column, Line } from '~/ui/Box';
 import { Money } from '~/ui/Money';
 import { Body } from '~/ui/Text';
 
-/** A journal entry: its debits and credits in two columns, and who posted it when. */
-export function Entry({ entry }: { entry: EntryView }) {
+/** A journal entry: its debits and credits in two columns; unless it is a draft, who posted it when. */
+export function Entry({ entry, draft }: { entry: EntryView; draft?: boolean }) {
   const t = useWords();
   const dates = useDates();
   const whose = useWhose(entry);
@@ -40,14 +40,16 @@ export function Entry({ entry }: { entry: EntryView }) {
           </Column>
         </Line>
       ))}
-      <Body small tone="faded">
-        {t(entry.journalNumber === null ? 'books.notSealed' : 'books.sealed', {
-          number: entry.journalNumber,
-          by: entry.by,
-          date: dates.day(entry.date),
-          time: dates.time(entry.postedAt),
-        })}
-      </Body>
+      {draft ? null : (
+        <Body small tone="faded">
+          {t(entry.journalNumber === null ? 'books.notSealed' : 'books.sealed', {
+            number: entry.journalNumber,
+            by: entry.by,
+            date: dates.day(entry.date),
+            time: dates.time(entry.postedAt),
+          })}
+        </Body>
+      )}
       {entry.approval ? (
         <Body small tone="faded">
           {t('books.approved', { ...entry.approval })}

@@ -1,10 +1,9 @@
-import type { EntryView, JournalPage } from '@abacist/contracts';
+import type { EntryView } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
 import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { parseAmount } from '@abacist/core/money';
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useMedia } from '@tamagui/core';
 import { useState } from 'react';
-import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
@@ -20,13 +19,22 @@ import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
 import { Entry } from './Entry';
+import { EntryPane } from './EntryPane';
+import { JournalTable } from './JournalTable';
+import { memoOf } from './memo';
+import { useJournal } from './useJournal';
 
 type Filter = { number: string; from: string; to: string; account: string; amount: string };
 const NONE: Filter = { number: '', from: '', to: '', account: '', amount: '' };
 
-/** The journal, newest first, searched by number, date, account and amount. */
-export function Journal({ account = '' }: { account?: string }) {
+/**
+ * The journal, newest first, searched by number, date, account and amount; a table with the entry
+ * beside where there is room.
+ */
+export function Journal({ account = '', entry }: { account?: string; entry?: number }) {
   const t = useWords();
+  const media = useMedia();
+  const [oldest, setOldest] = useState(false);
   const wording = useRefusalText();
   const { currency } = useShop();
   const [filter, setFilter] = useState<Filter>({ ...NONE, account });
@@ -39,23 +47,14 @@ export function Journal({ account = '' }: { account?: string }) {
   if (isIsoDate(filter.to)) search.set('to', filter.to);
   if (filter.account) search.set('account', filter.account);
   if (amount?.ok) search.set('amountMinor', String(amount.value));
-  const pages = useInfiniteQuery({
-    queryKey: ['journal', search.toString()],
-    initialPageParam: null as number | null,
-    queryFn: ({ pageParam }) => {
-      const asked = new URLSearchParams(search);
-      if (pageParam) asked.set('before', String(pageParam));
-      return request<JournalPage>('GET', `/journal?${asked.toString()}`);
-    },
-    getNextPageParam: (page) => page.next,
-    placeholderData: (before) => before,
-  });
+  if (oldest) search.set('oldest', 'true');
+  const { pages, readOn } = useJournal(search);
   const roles = (Object.keys(CHART) as LedgerAccount[]).map((role) => ({
     value: role,
     label: `${CHART[role].number} ${t(`account.${role}`)}`,
   }));
   return (
-    <Column gap="$3" paddingBottom="$5">
+    <Column gap="$3" paddingBottom="$5" {...(media.pair && { flex: 1, minHeight: 0 })}>
       <Line gap="$3" paddingHorizontal="$4" flexWrap="wrap" alignItems="flex-start">
         <Column width={150} flexGrow={1}>
           <Field
@@ -90,17 +89,43 @@ export function Journal({ account = '' }: { account?: string }) {
           />
         </Column>
       </Line>
+      {entry !== undefined && !media.pair ? (
+        <Column paddingHorizontal="$4">
+          <EntryPane id={entry} />
+        </Column>
+      ) : null}
       <Query of={pages}>
         {({ pages: read }) => {
           const entries = read.flatMap((page) => page.entries);
           if (entries.length === 0) {
             return <Empty title={t('books.noneTitle')} text={t('books.noneText')} />;
           }
-          return (
+          return media.pair ? (
+            <Line flex={1} minHeight={0} gap="$4" paddingHorizontal="$4" alignItems="stretch">
+              <JournalTable
+                entries={entries}
+                chosen={entry ?? null}
+                toEntry={(id) =>
+                  `/books/journal?${new URLSearchParams({
+                    ...(account && { account }),
+                    entry: String(id),
+                  })}`
+                }
+                oldest={oldest}
+                onOldest={setOldest}
+                onEnd={readOn}
+              />
+              {entry === undefined ? null : (
+                <Column width={360} overflow="scroll">
+                  <EntryPane id={entry} />
+                </Column>
+              )}
+            </Line>
+          ) : (
             <Column gap="$3">
               <Sheet role="list">
-                {entries.map((entry) => (
-                  <EntryRow key={entry.id} entry={entry} />
+                {entries.map((one) => (
+                  <EntryRow key={one.id} entry={one} />
                 ))}
               </Sheet>
               <NextPage of={pages} />
@@ -140,7 +165,7 @@ function EntryRow({ entry }: { entry: EntryView }) {
                 ? null
                 : t('books.journalNumber', { number: entry.journalNumber }),
               dates.day(entry.date),
-              entry.memo && !/^(slip|settlement) \d+$/.test(entry.memo) ? entry.memo : null,
+              memoOf(entry),
             ]
               .filter(Boolean)
               .join(' · ')}

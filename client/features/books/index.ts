@@ -1,1 +1,2 @@
 export { Entry } from './Entry';
+export { WillPost } from './WillPost';

@@ -1,31 +1,56 @@
-import { router } from '~/router';
+import type { LedgerAccount } from '@abacist/core/ledger';
+import { useMedia } from '@tamagui/core';
+import { router, Slot, usePathname } from '~/router';
+import { Documents } from '~/features/documents';
+import { SearchButton } from '~/features/search';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';
+import { ListDetail, useInListPane } from '~/ui/ListDetail';
+import { Empty } from '~/ui/Notes';
 import { Screen } from '~/ui/Screen';
 import { Journal } from './Journal';
-import { ShopPages } from './Shop';
+import { isShopPage, ShopPages } from './Shop';
 import { TrialBalance } from './TrialBalance';
 
-export type Book = 'journal' | 'balance' | 'shop';
-const BOOKS: Book[] = ['balance', 'journal', 'shop'];
+export type Book = 'journal' | 'balance' | 'documents' | 'shop';
+const BOOKS: Book[] = ['balance', 'journal', 'documents', 'shop'];
 
 /** The books: trial balance and journal, and what the shop sets up. */
-export function BooksScreen({ book, account }: { book: Book; account?: string }) {
+export function BooksScreen({
+  book,
+  account,
+  entry,
+  at,
+}: {
+  book: Book;
+  account?: LedgerAccount;
+  entry?: number;
+  at?: string;
+}) {
   const t = useWords();
+  const media = useMedia();
+  const inList = useInListPane();
   return (
-    <Screen title={t('shell.books')} width={1000}>
+    <Screen
+      title={t('shell.books')}
+      right={media.wide ? null : <SearchButton />}
+      // Tables scroll by themselves.
+      fill={media.pair && book !== 'shop'}
+      width={media.pair ? '100%' : 1000}
+    >
       <Line
         gap="$2"
         paddingHorizontal="$4"
         paddingBottom="$4"
         role="group"
         aria-label={t('shell.books')}
+        {...(inList ? { flexWrap: 'wrap' } : { width: '100%', maxWidth: 1000 })}
       >
         {BOOKS.map((name) => (
           <Button
             key={name}
-            grow
+            grow={!inList}
             kind={name === book ? 'chosen' : 'quiet'}
             pressed={name === book}
             label={t(`books.${name}`)}
@@ -34,12 +59,46 @@ export function BooksScreen({ book, account }: { book: Book; account?: string })
         ))}
       </Line>
       {book === 'journal' ? (
-        <Journal key={account} {...(account && { account })} />
+        <Journal
+          key={account}
+          {...(account && { account })}
+          {...(entry !== undefined && { entry })}
+        />
+      ) : book === 'documents' ? (
+        <Documents />
       ) : book === 'shop' ? (
         <ShopPages />
       ) : (
-        <TrialBalance />
+        <TrialBalance {...(account && { account })} {...(at && { at })} />
       )}
     </Screen>
+  );
+}
+
+/** The index of what the shop sets up, and the page that is opened beside it where there is room. */
+export function BooksLayout() {
+  const path = usePathname();
+  const shop = path === '/books/shop' || isShopPage(path);
+  return (
+    <ListDetail
+      kind="index"
+      show={shop ? 'both' : 'detail'}
+      list={<BooksScreen book="shop" />}
+    >
+      <Slot />
+    </ListDetail>
+  );
+}
+
+/** Beside the index itself stands what one may look for there. */
+export function ShopScreen() {
+  const t = useWords();
+  const media = useMedia();
+  return media.pair ? (
+    <Screen title={t('books.shop')}>
+      <Empty title={t('books.chooseTitle')} text={t('books.chooseText')} />
+    </Screen>
+  ) : (
+    <BooksScreen book="shop" />
   );
 }

@@ -15,6 +15,7 @@ import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { ErrorNote } from '~/ui/Notes';
 import { FindAccount } from '~/features/accounts';
+import { openSearch } from '~/features/search';
 import { named, parkable, ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useFigures } from './useCounter';
 
@@ -63,6 +64,10 @@ export function MoreDialog({
         {act(t('orders.title'), () => go('/orders'))}
         {act(t('more.voucher'), () => setStep('voucher'))}
         {act(t('sales.today'), () => go('/sales'))}
+        {act(t('shell.search'), () => {
+          onClose();
+          openSearch();
+        })}
         {act(t('credits.title'), () => go('/counter/credits'))}
         {act(t('credits.vouchers'), () => go('/counter/vouchers'))}
       </Column>

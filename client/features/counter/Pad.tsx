@@ -1,16 +1,18 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { useMedia } from '@tamagui/core';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Field } from '~/ui/Field';
+import { useKey } from '~/ui/keys';
 import { useMoney } from '~/ui/Money';
 import { DiscountDialog } from './LineDialog';
 import { PadActs, PadKeys } from './PadKeys';
 import { PadOffers } from './PadOffers';
 import { canScan, ScanDialog } from './Scan';
+import { useEntryFocus } from './useEntryFocus';
 import { usePad, type PadState } from './usePad';
 
 /**
@@ -66,10 +68,13 @@ function Entry({ pad, note, onScan }: { pad: PadState; note: string; onScan: () 
   const t = useWords();
   const money = useMoney();
   const { text, entry, quantity } = pad;
+  const inside = useRef<HTMLDivElement>(null);
+  useEntryFocus(inside);
+  useKey(t('keys.enter'), t('counter.enterRings'));
   const thenItem = quantity ? t('counter.thenItem', { quantity }) : undefined;
   return (
     <Line gap="$2" alignItems="flex-start">
-      <Column flex={1}>
+      <div ref={inside} style={{ flex: 1, minWidth: 0 }}>
         <Field
           label={t('counter.entry')}
           hideLabel
@@ -86,7 +91,7 @@ function Entry({ pad, note, onScan }: { pad: PadState; note: string; onScan: () 
           maxLength={80}
           testID="entry"
         />
-      </Column>
+      </div>
       {canScan() ? (
         <Button icon={ScanBarcode} iconOnly label={t('counter.scan')} onPress={onScan} />
       ) : null}

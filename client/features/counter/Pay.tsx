@@ -4,10 +4,11 @@ import type { OfferedTender, OfferedRefund } from '@abacist/core/tenders';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { Redirect, router } from '~/router';
-import { createElement, useEffect, useState } from 'react';
+import { createElement, useState } from 'react';
 import { sendCommand } from '~/api/command';
 import { ApiError } from '~/api/http';
 import { useAskedFirst } from '~/features/approval';
+import { WillPost } from '~/features/books';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -92,26 +93,10 @@ type Payment = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
 function useSale(settings: CounterSettings, approved: ReturnType<typeof useAskedFirst>) {
   const client = useQueryClient();
   const ticket = useTicket();
-  const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
+  const commandOf = useTicketCommand(settings);
   return useMutation({
-    mutationFn: ({ tenders, refunds }: Payment) =>
-      sendCommand<SaleAnswer>(
-        '/sales',
-        {
-          drawerId,
-          lines: ticket.lines,
-          discount: ticket.discount,
-          returned: ticket.returned,
-          extras: ticket.extras.length ? ticket.extras : undefined,
-          customer: named(ticket.customer),
-          pricesIncludeTax: ticket.pricesIncludeTax,
-          salespersonId: ticket.salespersonId,
-          tenders,
-          refunds,
-        },
-        ticket.key,
-        approved(),
-      ),
+    mutationFn: (payment: Payment) =>
+      sendCommand<SaleAnswer>('/sales', commandOf(payment), ticket.key, approved()),
     onSuccess: async (answer) => {
       ticket.clear();
       router.replace({
@@ -127,6 +112,24 @@ function useSale(settings: CounterSettings, approved: ReturnType<typeof useAsked
   });
 }
 type Sale = ReturnType<typeof useSale>;
+
+/** The ticket under way as the command that sells it. */
+function useTicketCommand(settings: CounterSettings) {
+  const ticket = useTicket();
+  const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
+  return ({ tenders, refunds }: Payment) => ({
+    drawerId,
+    lines: ticket.lines,
+    discount: ticket.discount,
+    returned: ticket.returned,
+    extras: ticket.extras.length ? ticket.extras : undefined,
+    customer: named(ticket.customer),
+    pricesIncludeTax: ticket.pricesIncludeTax,
+    salespersonId: ticket.salespersonId,
+    tenders,
+    refunds,
+  });
+}
 
 /** An exchange for goods of the same worth: nothing changes hands. */
 function Even({ sale }: { sale: Sale }) {
@@ -159,7 +162,8 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
   const chosen = picked ?? ahead?.id ?? tenders[0]?.id;
   const tender = tenders.find(({ id }) => id === chosen);
   const form = tender && deskOf(tender.kind).pays?.Form;
-  useShortcuts(tenders, setChosen);
+  const commandOf = useTicketCommand(settings);
+  const [rest] = tenders.flatMap((one) => deskOf(one.kind).pays?.rest?.(one, cashMinor) ?? []);
   const take = (offered: OfferedTender) => {
     if (sale.isPending) return;
     const whole = offeredMinor(offered) >= ('amountMinor' in offered ? leftMinor : cashMinor);
@@ -187,6 +191,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
             pressed={one.id === chosen}
             icon={tenderIcon(one)}
             label={one.name}
+            {...(one.shortcut && { shortcut: one.shortcut })}
             onPress={() => setChosen(one.id)}
           />
         ))}
@@ -204,6 +209,15 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
             take,
           })
         : null}
+      {totalMinor > 0 && rest ? (
+        <Column paddingHorizontal="$4" alignItems="flex-start">
+          <WillPost
+            path="/sales"
+            command={() => commandOf({ tenders: withTender(ticket.tenders, rest) })}
+            note={t('counter.asIfCash')}
+          />
+        </Column>
+      ) : null}
     </Column>
   );
 }
@@ -232,21 +246,4 @@ function Taken({ settings }: { settings: CounterSettings }) {
       ))}
     </Sheet>
   );
-}
-
-/** Each tender's own key chooses it, unless a field has the focus. */
-function useShortcuts(
-  tenders: CounterSettings['tenders'],
-  choose: (id: number) => void,
-): void {
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement;
-      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      const tender = tenders.find(({ shortcut }) => shortcut === event.key);
-      if (tender) choose(tender.id);
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [tenders, choose]);
 }

@@ -6,7 +6,7 @@ import LogOut from 'lucide-react-native/icons/log-out';
 import { request } from '~/api/http';
 import { useShop, useSignOut } from '~/api/session';
 import { Slot, usePathname } from '~/router';
-import { LooseEndsButton } from '~/features/looseEnds';
+import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { RodDrawing } from '~/ui/Abacus';
@@ -92,7 +92,7 @@ function DaysHead() {
   const signOut = useSignOut();
   return (
     <Line gap="$2">
-      <LooseEndsButton />
+      <PlaceHead />
       {media.wide ? null : (
         <Button
           kind="plain"

@@ -3,6 +3,8 @@ import { countTotal } from '@abacist/core/drawer';
 import { router } from '~/router';
 import { useEffect, useRef } from 'react';
 import { useCommand } from '~/api/command';
+import { useMay } from '~/api/session';
+import { WillPost } from '~/features/books';
 import { Hints } from '~/features/days';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -44,6 +46,7 @@ export function CountScreen({ date, drawerId }: { date: string; drawerId: number
 
 function Count({ date, begun }: { date: string; begun: CountBegun }) {
   const t = useWords();
+  const may = useMay();
   const money = useMoney();
   const { sessionId, expectedMinor, floatMinor, denominations } = begun;
   const draft = useDraft(sessionId);
@@ -64,6 +67,11 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
     countTotal(count),
   );
   const difference = expectedMinor === null ? null : counted - expectedMinor;
+  const command = () => ({
+    count,
+    chequeIds: there.map(({ id }) => id),
+    note: draft.note.trim(),
+  });
   return (
     <Screen
       title={t('count.of', { drawer: begun.drawer })}
@@ -77,14 +85,11 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
             big
             disabled={close.isPending}
             label={t('count.close', { amount: money(counted) })}
-            onPress={() =>
-              close.mutate({
-                count,
-                chequeIds: there.map(({ id }) => id),
-                note: draft.note.trim(),
-              })
-            }
+            onPress={() => close.mutate(command())}
           />
+          {may('POST /slips') && difference !== null ? (
+            <WillPost path={`/counts/${sessionId}/close`} command={command} />
+          ) : null}
         </>
       }
     >

@@ -1,6 +1,6 @@
 import type { SaleDetail } from '@abacist/contracts';
 import { Image } from 'react-native';
-import { useShop } from '~/api/session';
+import { useMay, useShop } from '~/api/session';
 import { ReturnedCheque } from '~/features/cheques';
 import { paymentWord } from '~/features/tenderKinds';
 import { useWords } from '~/i18n';
@@ -56,20 +56,22 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
   );
 }
 
-/** Where the money of a ticket is: one trail a bead that it is in. */
+/** Where the money of a ticket is: one trail a bead that it is in; its day, its journal entry. */
 function Trails({ sale }: { sale: SaleDetail }) {
   const t = useWords();
+  const dates = useDates();
+  const may = useMay();
   const beads = new Map(
     sale.payments.flatMap(({ bead, name }) => (bead === null ? [] : [[bead, name]])),
   );
-  if (beads.size === 0 || sale.status === 'void') return null;
+  const standing = sale.status === 'void' ? [] : [...beads];
   return (
     <Column gap="$2" data-noprint>
       <Heading size="section" paddingHorizontal="$4">
         {t('trail.where')}
       </Heading>
       <Sheet role="list">
-        {[...beads].map(([bead, name]) => (
+        {standing.map(([bead, name]) => (
           <ListLink
             key={bead}
             to={`/trail/${sale.date}/${encodeURIComponent(bead)}?sale=${sale.id}`}
@@ -77,6 +79,16 @@ function Trails({ sale }: { sale: SaleDetail }) {
             <Body flex={1}>{t('days.trailOf', { label: name })}</Body>
           </ListLink>
         ))}
+        {may('GET /days/:date') ? (
+          <ListLink to={`/days/${sale.date}`}>
+            <Body flex={1}>{t('sales.itsDay', { date: dates.day(sale.date) })}</Body>
+          </ListLink>
+        ) : null}
+        {sale.entryId !== null && may('GET /journal') ? (
+          <ListLink to={`/books/journal?entry=${sale.entryId}`}>
+            <Body flex={1}>{t('sales.itsEntry')}</Body>
+          </ListLink>
+        ) : null}
       </Sheet>
     </Column>
   );

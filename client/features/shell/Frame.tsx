@@ -9,11 +9,14 @@ import BookOpen from 'lucide-react-native/icons/book-open';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
 import { useLooseEnds } from '~/features/looseEnds';
+import { openSearch, SearchButton, SearchDialog, useSearchDialog } from '~/features/search';
 import { useMay, useSignedIn, useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
+import { showKeys, useKey, useKeyboard, useKeysInView } from '~/ui/keys';
 import { Body, Heading } from '~/ui/Text';
+import { KeySheet } from './KeySheet';
 
 type Place = {
   name: 'counter' | 'days' | 'accounts' | 'bank' | 'books';
@@ -61,6 +64,10 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
   const may = useMay();
   const signOut = useSignOut();
   const ends = useLooseEnds();
+  const searching = useSearchDialog(({ open }) => open);
+  const keys = useKeysInView(({ sheet }) => sheet);
+  useKeyboard(openSearch);
+  useKey('?', t('keys.title'), openKeys);
   const places = PLACES.filter(({ needs }) => may(needs));
   const counts: Partial<Record<Place['name'], number>> = ends.data?.byPlace ?? {};
   const bar = (
@@ -80,6 +87,7 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
       ))}
       {media.wide ? (
         <Column marginTop="auto" alignItems="center" gap="$1" padding="$2">
+          <SearchButton rail />
           <Body small tone="faded" textAlign="center">
             {person.name}
           </Body>
@@ -93,9 +101,13 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
       {media.wide ? bar : null}
       {children}
       {media.wide ? null : bar}
+      {searching ? <SearchDialog /> : null}
+      {keys ? <KeySheet /> : null}
     </Column>
   );
 }
+
+const openKeys = () => showKeys(true);
 
 const Mark = styled(View, {
   name: 'Mark',

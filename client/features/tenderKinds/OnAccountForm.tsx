@@ -49,7 +49,7 @@ export function OnAccountForm({
 }) {
   const { customer } = useTicket();
   const ofTicket = listed(customer);
-  const own = useAccountList(ofTicket?.number ?? '', 'all', ofTicket !== null);
+  const own = useAccountList(ofTicket?.number ?? '', {}, ofTicket !== null);
   const [chosen, setChosen] = useState<AccountSummary | null | undefined>();
   const offered = own.data?.pages[0]?.accounts.find(
     ({ customerId }) => customerId === ofTicket?.id,

@@ -18,7 +18,10 @@ function Form({ tender, cashMinor, take }: FormProps) {
 
 export const CASH: TenderDesk<'cash'> = {
   icon: Banknote,
-  pays: { Form },
+  pays: {
+    Form,
+    rest: ({ id }, cashMinor) => ({ kind: 'cash', tenderId: id, tenderedMinor: cashMinor }),
+  },
   givesBack: { refund: (_, base) => ({ ...base, kind: 'cash' }) },
   receipt: ({ amountMinor, name }, { t }) =>
     amountMinor < 0 ? null : t('sales.cashTendered', { name }),

@@ -58,6 +58,8 @@ export type TenderDesk<K extends TenderKind> = {
     fits?: (ticket: Ticket) => boolean;
     /** Whether it stands chosen at once: what the ticket was begun for. */
     first?: (ticket: Ticket) => boolean;
+    /** How it pays all that is left where nothing more is asked: for what a ticket will post. */
+    rest?: (tender: CounterTender, cashMinor: number) => Extract<OfferedTender, { kind: K }>;
     /** What stands beside its name once it is taken. */
     taken?: (offered: Extract<OfferedTender, { kind: K }>) => string;
   } | null;

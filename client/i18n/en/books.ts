@@ -3,6 +3,7 @@ import type { DocumentKind } from '@abacist/core/ledger';
 export const books = {
   books: {
     journal: 'Journal',
+    documents: 'Documents',
     shop: 'Shop',
     shopItems: 'Items',
     shopTaxes: 'Taxes',
@@ -29,6 +30,15 @@ export const books = {
     shopRulesText: 'Returns, allowances, prepayments, tips and cash back',
     shopItemsText: 'Prices, barcodes, the price list in and out',
 
+    chooseTitle: 'What the shop sets up',
+    chooseText: 'Choose a page on the left; it opens here.',
+    date: 'Date',
+    document: 'Document',
+    memo: 'Memo',
+    entry: 'Journal entry',
+    willPost: 'What will it post?',
+    postsNothing: 'Nothing: it moves no money.',
+    entriesOf: 'Entries of {{account}}',
     balance: 'Trial balance',
     account: 'Account',
     debit: 'Debit',

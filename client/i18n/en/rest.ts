@@ -2,6 +2,7 @@ import { accounts } from './accounts';
 import { bank } from './bank';
 import { books } from './books';
 import { days } from './days';
+import { documents } from './documents';
 import { items } from './items';
 import { orders } from './orders';
 import { papers } from './papers';
@@ -13,6 +14,7 @@ import { tenders } from './tenders';
 /** What the screens say: it comes with the first of them. */
 export const rest = {
   ...days,
+  ...documents,
   ...bank,
   ...books,
   ...items,

@@ -15,6 +15,17 @@ export const shell = {
     total: 'Total',
     optional: 'if there is one',
   },
+  table: { sort: 'Order by {{column}}' },
+  keys: {
+    title: 'Keys here',
+    single: 'Single keys work',
+    ctrlK: 'Ctrl K',
+    enter: 'Enter',
+    arrows: '↑ ↓',
+    rows: 'From row to row of a table',
+    escape: 'Esc',
+    closes: 'Closes what stands above',
+  },
   role: { clerk: 'clerk', bookkeeper: 'bookkeeper', manager: 'manager' },
   shell: {
     name: 'Abacist',
@@ -27,6 +38,7 @@ export const shell = {
     placeWithEnds_one: '{{label}}, {{count}} loose end',
     placeWithEnds_other: '{{label}}, {{count}} loose ends',
     signOut: 'Sign out',
+    search: 'Search',
   },
   people: {
     question: 'Of what we took on that day, where is every cent now?',

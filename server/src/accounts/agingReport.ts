@@ -1,11 +1,12 @@
-import type { AgingPage, AgingRow, ItemView } from '@abacist/contracts';
+import type { AgingPage, AgingQuery, AgingRow, ItemView } from '@abacist/contracts';
 import { AGES, type Age } from '@abacist/core/accounts';
 import { writeCsv } from '@abacist/core/csv';
 import { toDecimal } from '@abacist/core/money';
 import type { Deps, Shop } from '../context';
 import { rows, toMinor, type Db, type Value } from '../db/pool';
 
-const PAGE = 100;
+/** Every page needs all accounts for the totals: few pages. */
+const PAGE = 500;
 
 /**
  * What is left of an item at the end of a date (`?` twice): only allocations dated up to it
@@ -46,13 +47,12 @@ const byAccountValues = (date: string): Value[] => [
 ];
 
 /**
- * Aging of all accounts at any date, a page by name, with the totals of all: read once, since
+ * Aging of all accounts at any date, a page by name or by a column, with the totals of all: read once, since
  * the totals need every account anyhow.
  */
 export async function agingReport(
   db: Db,
-  date: string,
-  after?: { name: string; id: number },
+  { date, sort = 'name', down = false, after }: AgingQuery,
   limit = PAGE,
 ): Promise<AgingPage> {
   const found = await rows<{
@@ -83,8 +83,13 @@ export async function agingReport(
     last.balanceMinor += minor;
     totals[age] += minor;
   }
+  if (sort !== 'name') {
+    const figure = (of: AgingRow) => (sort === 'balance' ? of.balanceMinor : of.aging[sort]);
+    // What is equal stays in the order of its names.
+    all.sort((a, b) => (down ? figure(b) - figure(a) : figure(a) - figure(b)));
+  } else if (down) all.reverse();
   const place = after
-    ? all.findIndex(({ chargeAccountId }) => chargeAccountId === after.id)
+    ? all.findIndex(({ chargeAccountId }) => String(chargeAccountId) === after)
     : -1;
   const begin = after && place < 0 ? all.length : place + 1;
   const page = all.slice(begin, begin + limit);
@@ -93,8 +98,7 @@ export async function agingReport(
     date,
     rows: page,
     totals: { aging: totals, balanceMinor: AGES.reduce((sum, age) => sum + totals[age], 0) },
-    next:
-      begin + limit < all.length ? JSON.stringify([last!.name, last!.chargeAccountId]) : null,
+    next: begin + limit < all.length ? String(last!.chargeAccountId) : null,
   };
 }
 
@@ -134,7 +138,7 @@ export async function exportAging(
   date: string,
   format: 'csv' | 'xlsx',
 ): Promise<{ name: string; type: string; bytes: Buffer }> {
-  const { rows: all } = await agingReport(deps.pool, date, undefined, MOST);
+  const { rows: all } = await agingReport(deps.pool, { date }, MOST);
   const name = `aging-${date}.${format}`;
   if (format === 'csv') {
     const figures = [...AGES, 'balance'];

@@ -1,8 +1,10 @@
 import type { AccountList, AccountQuery, AccountSummary } from '@abacist/contracts';
 import type { AccountFilter } from '@abacist/contracts/choices';
+import { AGES, type Age } from '@abacist/core/accounts';
 import { daysBetween } from '@abacist/core/dates';
 import { searchWords } from '@abacist/core/items';
 import { placeholders, row, rows, toMinor, type Db, type Value } from '../db/pool';
+import { AGE_SUMS, agingOf, ORDERS, withColumns } from './listed';
 import { IS_OVERDUE, overdueFrom, type OverdueSums } from './overdue';
 
 const PAGE = 50;
@@ -86,14 +88,15 @@ const FILTERS: Record<AccountFilter, string> = {
 };
 
 /**
- * A page of accounts by name; found by a part of name, phone, e-mail or number. The totals are
- * of all accounts of the filter.
+ * A page of accounts, by name or by a column of their table; found by a part of name, phone,
+ * e-mail or number. The totals are of all accounts of the filter.
  */
 export async function listAccounts(
   db: Db,
   today: string,
-  { text = '', filter = 'all', after = '' }: AccountQuery,
+  asked: AccountQuery,
 ): Promise<AccountList> {
+  const { text = '', filter = 'all', after = '' } = asked;
   const where = [FILTERS[filter]];
   const values: Value[] = [];
   if (filter === 'overdue') values.push(today, today);
@@ -102,32 +105,10 @@ export async function listAccounts(
     where.push('c.search LIKE ?');
     values.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`);
   }
-  const from = readCursor(after);
-  // In the order of the index, so that a page ends where it is full and none is sorted.
-  const joins = `
-    FROM customer c FORCE INDEX (customer_by_search)
-    JOIN charge_account a ON a.customer_id = c.id
-    JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
-    WHERE ${where.join(' AND ')}`;
   const [found, totals] = await Promise.all([
-    rows<{ id: number; customerId: number; search: string }>(
-      db,
-      `SELECT STRAIGHT_JOIN a.id, c.id AS customerId, c.search ${joins}
-         ${from ? 'AND (c.search, c.id) > (?, ?)' : ''}
-       ORDER BY c.search, c.id LIMIT ${PAGE + 1}`,
-      from ? [...values, from.name, from.id] : values,
-    ),
+    idsInOrder(db, today, asked, { sql: where.join(' AND '), values }, readCursor(after)),
     // A search wants its first results at once: what all of them come to is not asked.
-    words.length
-      ? undefined
-      : row<{ count: number; total: string | null }>(
-          db,
-          `SELECT COUNT(*) AS count, SUM(a.balance_minor) AS total
-           FROM charge_account a
-           JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
-           WHERE ${where.join(' AND ')}`,
-          values,
-        ),
+    words.length || after ? null : totalsOf(db, today, { sql: where.join(' AND '), values }),
   ]);
   const page = found.slice(0, PAGE);
   const ids = page.map(({ id }) => id);
@@ -137,18 +118,92 @@ export async function listAccounts(
   const byId = new Map(read.map((account) => [account.id, account]));
   const last = page.at(-1);
   return {
-    accounts: ids.map((id) => byId.get(id)!),
-    next: found.length > PAGE ? JSON.stringify([last!.search, last!.customerId]) : null,
-    totals: totals ? { balanceMinor: toMinor(totals.total), count: totals.count } : null,
+    accounts: await withColumns(
+      db,
+      today,
+      ids.map((id) => byId.get(id)!),
+    ),
+    next: found.length > PAGE ? JSON.stringify([last!.place, last!.tie]) : null,
+    totals,
   };
 }
 
-/** Where the page before ended: a name and an id; undefined for the first page. */
-export function readCursor(after: string): { name: string; id: number } | undefined {
+/** What all accounts of a filter come to, each counted once, and what of it is how old. */
+async function totalsOf(
+  db: Db,
+  today: string,
+  where: { sql: string; values: readonly Value[] },
+): Promise<NonNullable<AccountList['totals']>> {
+  const from = `FROM charge_account a
+    JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)`;
+  const [sums, ages] = await Promise.all([
+    row<{ count: number; total: string | null }>(
+      db,
+      `SELECT COUNT(*) AS count, SUM(a.balance_minor) AS total ${from} WHERE ${where.sql}`,
+      where.values,
+    ),
+    row<Record<Age, string>>(
+      db,
+      `SELECT ${AGE_SUMS} ${from}
+       JOIN open_item i ON i.charge_account_id = a.id AND i.left_minor <> 0
+       WHERE ${where.sql}`,
+      [...AGES.map(() => today), ...where.values],
+    ),
+  ]);
+  return {
+    count: sums?.count ?? 0,
+    balanceMinor: toMinor(sums?.total ?? null),
+    aging: agingOf(ages!),
+  };
+}
+
+/** One more id than a page has, in the order that is asked for, after where the last page ended. */
+function idsInOrder(
+  db: Db,
+  today: string,
+  { sort = 'name', down = false }: AccountQuery,
+  where: { sql: string; values: readonly Value[] },
+  from: { place: string | number; id: number } | undefined,
+): Promise<{ id: number; place: string | number; tie: number }[]> {
+  const [beyond, direction] = down ? ['<', 'DESC'] : ['>', 'ASC'];
+  const rest = from ? [from.place, from.place, from.id] : [];
+  if (sort === 'name') {
+    // In the order of the index, so that a page ends where it is full and none is sorted.
+    return rows(
+      db,
+      `SELECT STRAIGHT_JOIN a.id, c.search AS place, c.id AS tie
+       FROM customer c FORCE INDEX (customer_by_search)
+       JOIN charge_account a ON a.customer_id = c.id
+       JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
+       WHERE ${where.sql}
+         ${from ? `AND (c.search ${beyond} ? OR c.search = ? AND c.id ${beyond} ?)` : ''}
+         ${from ? `AND c.search ${beyond}= ?` : ''}
+       ORDER BY c.search ${direction}, c.id ${direction} LIMIT ${PAGE + 1}`,
+      [...where.values, ...rest, ...(from ? [from.place] : [])],
+    );
+  }
+  const { sql, values } = ORDERS[sort];
+  return rows(
+    db,
+    `SELECT t.id, t.place, t.id AS tie FROM (
+       SELECT a.id, ${sql} AS place
+       FROM charge_account a
+       JOIN customer c ON c.id = a.customer_id
+       JOIN charge_account p ON p.id = COALESCE(a.parent_id, a.id)
+       WHERE ${where.sql}) t
+     ${from ? `WHERE t.place ${beyond} ? OR t.place = ? AND t.id > ?` : ''}
+     ORDER BY t.place ${direction}, t.id LIMIT ${PAGE + 1}`,
+    [...values(today), ...where.values, ...rest],
+  );
+}
+
+/** Where the page before ended: a place in the order and an id; undefined for the first page. */
+function readCursor(after: string): { place: string | number; id: number } | undefined {
   try {
     const read: unknown = JSON.parse(after);
-    if (Array.isArray(read) && typeof read[0] === 'string' && typeof read[1] === 'number') {
-      return { name: read[0], id: read[1] };
+    if (Array.isArray(read) && typeof read[1] === 'number') {
+      const [place, id] = read as [unknown, number];
+      if (typeof place === 'string' || typeof place === 'number') return { place, id };
     }
   } catch {
     // No cursor of ours: the first page.

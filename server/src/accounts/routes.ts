@@ -28,7 +28,7 @@ import { download, noInput, query } from '../http/query';
 import { agingReport, exportAging, itemsAt } from './agingReport';
 import { allocateCredit, takeBackAllocation } from './allocate';
 import { postLateCharges, proposeLateCharges } from './lateCharges';
-import { listAccounts, readCursor } from './list';
+import { listAccounts } from './list';
 import { paidOnAccount } from './load';
 import { accountPage, timelineOf } from './page';
 import { previewCharge } from './preview';
@@ -67,9 +67,7 @@ export function accountRoutes(deps: Deps): Router {
   );
   router.get(
     '/aging',
-    query(deps, 'GET /aging', agingSchema, ({ db }, { date, after = '' }) =>
-      agingReport(db, date, readCursor(after)),
-    ),
+    query(deps, 'GET /aging', agingSchema, ({ db }, asked) => agingReport(db, asked)),
   );
   router.get(
     '/aging/export',

@@ -30,7 +30,10 @@ export async function transaction<T>(
     const connection = await patiently(() => pool.getConnection(), deadline - Date.now());
     try {
       await connection.beginTransaction();
-      const tx: Tx = Object.assign(connection, { openEntries: new Set<number>() });
+      const tx: Tx = Object.assign(connection, {
+        openEntries: new Set<number>(),
+        postedEntries: [],
+      });
       const result = await work(tx);
       if (tx.openEntries.size) {
         throw new Error(`entries left OPEN: ${[...tx.openEntries].join(', ')}`);
@@ -51,8 +54,8 @@ export async function transaction<T>(
   }
 }
 
-/** A transaction's connection; `openEntries` are the journal entries not yet posted in it. */
-export type Tx = PoolConnection & { openEntries: Set<number> };
+/** A transaction's connection, with the journal entries not yet posted in it, and those that are. */
+export type Tx = PoolConnection & { openEntries: Set<number>; postedEntries: number[] };
 
 /** ROLLBACK is always sent before a retry; a connection that can't take it is thrown away. */
 async function leave(connection: PoolConnection): Promise<void> {

@@ -1,16 +1,16 @@
 import { createHash } from 'node:crypto';
 import { approvalSchema, type Approval } from '@abacist/contracts';
-import { businessDate } from '@abacist/core/dates';
 import type { Request, RequestHandler, Response } from 'express';
 import type Joi from 'joi';
 import type { Actor, CommandContext, Deps } from '../context';
 import { isDuplicate, row, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
-import { checkApprover, recordApproval, type Approver } from '../people/approvals';
+import { checkApprover } from '../people/approvals';
 import { standsAt, type Stands } from '../people/tries';
-import { loadShopFor } from '../settings/shop';
+import { contextOf } from './contextOf';
 import { HttpError, notFound, refuseWith } from './errors';
 import { KEY } from './keyForm';
+import { mayBeShown, showEntries } from './preview';
 import type { Right } from '@abacist/contracts/rights';
 import { allowed } from './rights';
 import { validate } from './validate';
@@ -30,7 +30,8 @@ export type CommandHandler<C, A, P = undefined> = (
 /**
  * A write as an endpoint: right, schema, idempotency key, one transaction, approval. The body is
  * `{ command, approval? }`; the key stands in the header `Idempotency-Key`. `after` runs once it
- * is committed (it starts work that the command made possible) and may add to the answer.
+ * is committed (it starts work that the command made possible) and may add to the answer. With
+ * `preview: true` in the body nothing is posted: the answer is the entries that would be.
  * `prepare` runs before the transaction: what takes long and asks nothing of the books (a file is
  * read) holds no connection, and is done once however often the transaction is tried.
  */
@@ -44,9 +45,14 @@ export function command<C, A, P = undefined>(
 ): RequestHandler {
   return async (request: Request, response: Response) => {
     const actor = allowed(request, right);
+    const body = (request.body ?? {}) as {
+      command?: unknown;
+      approval?: unknown;
+      preview?: unknown;
+    };
+    const shown = body.preview === true;
     const key = request.get('Idempotency-Key') ?? '';
-    if (!KEY.test(key)) throw refuseWith('input.idempotencyKey');
-    const body = (request.body ?? {}) as { command?: unknown; approval?: unknown };
+    if (!shown && !KEY.test(key)) throw refuseWith('input.idempotencyKey');
     const input = validate(schema, body.command);
     const approval =
       body.approval === undefined ? undefined : validate(approvalSchema, body.approval);
@@ -56,6 +62,13 @@ export function command<C, A, P = undefined>(
       throw notFound('http.noEndpoint');
     }
     const prepared = (await prepare?.(input, actor)) as P;
+    if (shown) {
+      if (!mayBeShown(right, actor.role)) throw notFound('http.noEndpoint');
+      response.json(
+        await showEntries(deps, actor, (context) => handler(context, input, params, prepared)),
+      );
+      return;
+    }
     const answer = await execute(
       deps,
       actor,
@@ -116,25 +129,6 @@ export async function execute<C, A>(
     },
     { idempotent: true },
   );
-}
-
-/** The context of a command in its transaction, with the shop's locks read in share mode. */
-export async function contextOf(
-  deps: Deps,
-  tx: Tx,
-  actor: Actor,
-  approver?: Approver,
-): Promise<CommandContext> {
-  const now = deps.clock();
-  const shop = await loadShopFor(tx, actor, true);
-  return {
-    tx,
-    now,
-    today: businessDate(now, shop.zone),
-    actor,
-    shop,
-    approve: (rules) => recordApproval(tx, rules, approver, actor, now),
-  };
 }
 
 /** Inserts the key first of all; when it is there, answers what was answered before. */

@@ -86,7 +86,7 @@ export async function entryOf(
 }
 
 /**
- * Searches the journal, newest first: by journal or document number, by dates, by account, by
+ * Searches the journal, newest first or oldest first, as it was posted: by journal or document number, by dates, by account, by
  * the amount of a line on either side. `next` continues after the last entry shown.
  */
 export async function searchJournal(
@@ -99,7 +99,7 @@ export async function searchJournal(
     where.push(sql);
     values.push(...given);
   };
-  if (asked.before !== undefined) and('e.id < ?', asked.before);
+  if (asked.beyond !== undefined) and(`e.id ${asked.oldest ? '>' : '<'} ?`, asked.beyond);
   if (asked.from !== undefined) and('e.date >= ?', asked.from);
   if (asked.to !== undefined) and('e.date <= ?', asked.to);
   const number = /^(?:([A-Za-z]{1,6})-?)?(\d{1,15})$/.exec(asked.number ?? '');
@@ -132,7 +132,7 @@ export async function searchJournal(
   const found = await rows<{ id: number }>(
     db,
     `SELECT e.id FROM entry e WHERE ${where.join(' AND ')}
-     ORDER BY e.id DESC LIMIT ${asked.limit + 1}`,
+     ORDER BY e.id ${asked.oldest ? 'ASC' : 'DESC'} LIMIT ${asked.limit + 1}`,
     values,
   );
   const ids = found.slice(0, asked.limit).map(({ id }) => id);

@@ -7,12 +7,14 @@ import {
   type JournalLine,
   type UndoingKind,
 } from '@abacist/core/ledger';
+import { sum } from '@abacist/core/money';
 import { IN_DRAWER, isByPlace, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, rows, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import { refuseWith } from '../http/errors';
 import { checkClock } from './clock';
+import { DOCUMENT_FACTS } from './documentFacts';
 
 export type NewEntry = {
   kind: DocumentKind;
@@ -42,19 +44,52 @@ export async function postDocument(
 ): Promise<{ entryId: number | null; number: string }> {
   const { tx } = context;
   const entryId = entry.lines.length ? await insertEntry(context, entry) : null;
-  const { series } = DOCUMENTS[entry.kind];
-  const number = await nextNumber(tx, series);
-  await run(
-    tx,
-    `INSERT INTO document (kind, subject_id, series, number, entry_id, without_effect)
-     VALUES (?, ?, ?, ?, ?, ?)`,
-    [entry.kind, entry.subjectId, series, number, entryId, entryId === null],
-  );
+  const number = await nextNumber(tx, DOCUMENTS[entry.kind].series);
+  await insertDocument(context, entry, entryId, number);
   if (entryId !== null) {
     await run(tx, `UPDATE entry SET status = 'POSTED' WHERE id = ?`, [entryId]);
     tx.openEntries.delete(entryId);
+    tx.postedEntries.push(entryId);
   }
   return { entryId, number: documentNumber(entry.kind, number) };
+}
+
+/** The document with what a list of documents shows of it (`DOCUMENT_FACTS`). */
+async function insertDocument(
+  { tx, actor, now }: CommandContext,
+  { kind, subjectId, date, lines, drawerSessionId }: NewEntry,
+  entryId: number | null,
+  number: number,
+): Promise<void> {
+  const { amount, customer } = DOCUMENT_FACTS[kind];
+  const debits = sum(lines.map(({ amountMinor }) => Math.max(0, amountMinor)));
+  const accounts = new Set(lines.flatMap(({ chargeAccountId }) => chargeAccountId ?? []));
+  const [account] = accounts.size === 1 ? accounts : [null];
+  await run(
+    tx,
+    `INSERT INTO document (kind, subject_id, series, number, entry_id, without_effect, date,
+       made_at, user_id, drawer_id, customer_id, amount_minor)
+     SELECT ?, ?, ?, ?, ?, ?, ?, ?, ?,
+       (SELECT s.drawer_id FROM drawer_session s WHERE s.id = ?),
+       COALESCE(${customer ? `(${customer} WHERE x.id = ?)` : '?'},
+         (SELECT a.customer_id FROM charge_account a WHERE a.id = ?)),
+       ${amount ? `(${amount} WHERE x.id = ?)` : '?'}`,
+    [
+      kind,
+      subjectId,
+      DOCUMENTS[kind].series,
+      number,
+      entryId,
+      entryId === null,
+      date,
+      now,
+      actor.id,
+      drawerSessionId ?? null,
+      customer ? subjectId : null,
+      account ?? null,
+      amount ? subjectId : debits,
+    ],
+  );
 }
 
 /** Posts a document that takes an earlier entry back, line by line; of none, it has none either. */

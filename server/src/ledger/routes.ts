@@ -16,7 +16,8 @@ const journalQuery = Joi.object<JournalQuery & { limit: number }>({
     .valid(...Object.keys(CHART))
     .optional(),
   amountMinor: amountMinor().strict(false).optional(),
-  before: id.optional(),
+  beyond: id.optional(),
+  oldest: Joi.boolean(),
   limit: Joi.number().integer().min(1).max(100).default(40),
 });
 

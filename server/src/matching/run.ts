@@ -4,7 +4,7 @@ import type { MatchInput, MatchResult } from '@abacist/core/matching';
 import type { Actor, Deps } from '../context';
 import { insertMany, row, rows } from '../db/pool';
 import { transaction } from '../db/transaction';
-import { contextOf } from '../http/command';
+import { contextOf } from '../http/contextOf';
 import { loadShop } from '../settings/shop';
 import { acceptPair } from './accept';
 import { inputVersion, loadMatchInput } from './load';

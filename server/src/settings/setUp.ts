@@ -8,7 +8,7 @@ import type { Pool } from 'mysql2/promise';
 import { insertMany, row, rows, run } from '../db/pool';
 import { transaction, type Tx } from '../db/transaction';
 import { businessDate } from '@abacist/core/dates';
-import { contextOf } from '../http/command';
+import { contextOf } from '../http/contextOf';
 import type { ItemInput } from '@abacist/core/items';
 import { setBarcodes, upsertItems } from '../items/save';
 import { postDocument } from '../ledger/post';

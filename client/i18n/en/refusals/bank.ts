@@ -36,6 +36,7 @@ export const bank = {
   cheque_number: 'Write the number of the cheque: letters, digits, hyphens.',
   bankAccount_unknown: 'Choose one of the shop’s bank accounts.',
   cheque_drawnBy: 'Write whose cheque it is.',
+  documents_tooMany: 'A file holds {{most}} documents at the most. Choose fewer days.',
   cheque_dated: 'Write the date on the cheque.',
   count_unknownCheque: 'A cheque of the count is not of this drawer. Begin the count again.',
   slip_chequeWhole: 'A cheque goes to the bank whole.',

@@ -1,10 +1,26 @@
 import { DOCUMENT_KINDS, undoneBy } from '@abacist/core/documents';
+import { DOCUMENT_FACTS } from '../../ledger/documentFacts';
 import { keptBalances, type Check } from './build';
 
 /** Each kind with the one that undoes it, as rows of SQL; the names are the table's own. */
 const UNDOINGS = DOCUMENT_KINDS.flatMap((kind) =>
   undoneBy(kind) ? [`('${kind}', '${undoneBy(kind)}')`] : [],
 ).join(', ');
+
+/** One of a document's facts by its kind, computed again; `rest` where its kind has none of its own. */
+const again = (fact: 'amount' | 'customer', rest: string) =>
+  `CASE d.kind ${DOCUMENT_KINDS.flatMap((kind) => {
+    const sql = DOCUMENT_FACTS[kind][fact];
+    return sql ? `WHEN '${kind}' THEN (${sql} WHERE x.id = d.subject_id)` : [];
+  }).join(' ')} ELSE ${rest} END`;
+const FIGURE = again(
+  'amount',
+  `COALESCE((SELECT SUM(l.amount_minor) FROM entry_line l
+     WHERE l.entry_id = d.entry_id AND l.amount_minor > 0), 0)`,
+);
+const CUSTOMER = `COALESCE(${again('customer', 'NULL')},
+  (SELECT MIN(a.customer_id) FROM entry_line l JOIN charge_account a ON a.id = l.charge_account_id
+   WHERE l.entry_id = d.entry_id HAVING COUNT(DISTINCT a.id) = 1))`;
 
 /** The journal itself: balance, seals, numbers, documents, kept balances. */
 export const LEDGER: Check[] = [
@@ -51,6 +67,17 @@ export const LEDGER: Check[] = [
             'an entry or no effect' AS expected, 'neither' AS found
           FROM document d
           WHERE (d.entry_id IS NULL) <> d.without_effect`,
+  },
+  {
+    name: 'every document is listed with its own figure, day and customer',
+    sql: `SELECT t.entry_id AS entryId, CONCAT(t.series, '-', t.number) AS about,
+            CONCAT_WS(' ', t.day, t.figure, t.whose) AS expected,
+            CONCAT_WS(' ', t.date, t.amount_minor, t.customer_id) AS found
+          FROM (SELECT d.*, COALESCE(e.date, d.date) AS day, ${FIGURE} AS figure,
+                  ${CUSTOMER} AS whose
+                FROM document d LEFT JOIN entry e ON e.id = d.entry_id) t
+          WHERE t.amount_minor <> t.figure OR t.date <> t.day
+            OR NOT (t.customer_id <=> t.whose)`,
   },
   {
     name: 'every sale has its document',

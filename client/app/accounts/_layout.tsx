@@ -1,0 +1,3 @@
+import { AccountsLayout } from '~/screens';
+
+export default AccountsLayout;

@@ -1,0 +1,3 @@
+import { BooksLayout } from '~/screens';
+
+export default BooksLayout;

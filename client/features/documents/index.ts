@@ -1,0 +1,2 @@
+export { Documents, openDocuments } from './Documents';
+export { pageOfDocument } from './where';

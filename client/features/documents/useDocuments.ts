@@ -1,0 +1,44 @@
+import type {
+  DocumentChoices,
+  DocumentFilter,
+  DocumentPage,
+  DocumentSums,
+} from '@abacist/contracts';
+import type { DocumentSort } from '@abacist/contracts/choices';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { request } from '~/api/http';
+import type { Sort } from '~/ui/Table';
+import { searchOf } from './documentsView';
+
+/** Documents page by page, what they come to by kind, and what the filters offer. */
+export function useDocuments(filter: DocumentFilter, { by, down }: Sort<DocumentSort>) {
+  const asked = searchOf(filter).toString();
+  const pages = useInfiniteQuery({
+    queryKey: ['documents', asked, by, down],
+    queryFn: ({ pageParam }) => {
+      const page = new URLSearchParams(asked);
+      page.set('sort', by);
+      page.set('down', String(down));
+      if (pageParam) page.set('after', pageParam);
+      return request<DocumentPage>('GET', `/documents?${page.toString()}`);
+    },
+    initialPageParam: '',
+    getNextPageParam: ({ next }) => next,
+    placeholderData: keepPreviousData,
+  });
+  const sums = useQuery({
+    queryKey: ['documents', 'sums', asked],
+    queryFn: () => request<{ sums: DocumentSums }>('GET', `/documents/sums?${asked}`),
+    placeholderData: keepPreviousData,
+  });
+  const choices = useQuery({
+    queryKey: ['documents', 'choices'],
+    queryFn: () => request<DocumentChoices>('GET', '/documents/choices'),
+  });
+  const { fetchNextPage, hasNextPage, isFetching } = pages;
+  const readOn = useCallback(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
+  return { pages, readOn, sums: sums.data?.sums, choices: choices.data };
+}

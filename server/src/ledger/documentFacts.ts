@@ -1,0 +1,79 @@
+import { DOCUMENT_KINDS, type DocumentKind } from '@abacist/core/documents';
+
+type Facts = {
+  /** The figure that people know a document by, of the row `x.id = ?`; else what its entry debits. */
+  amount?: string;
+  /** Whom it is for, of the row `x.id = ?`; else, or where that says nobody, who holds the one charge account of its
+   * entry. */
+  customer?: string;
+  /** The ticket whose page shows it, of the row `x.id = ?`. */
+  sale?: string;
+};
+
+const OF_ENTRY: Facts = {};
+const OF_ORDER: Facts = {
+  amount: 'SELECT x.total_minor FROM customer_order x',
+  customer: 'SELECT x.customer_id FROM customer_order x',
+};
+
+/** What a list of documents says of each kind beside what its entry says. */
+export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
+  sale: {
+    amount: 'SELECT x.total_minor FROM sale x',
+    customer: 'SELECT x.customer_id FROM sale x',
+    sale: 'SELECT x.id FROM sale x',
+  },
+  saleVoid: {
+    amount: 'SELECT s.total_minor FROM sale_void x JOIN sale s ON s.id = x.sale_id',
+    customer: 'SELECT s.customer_id FROM sale_void x JOIN sale s ON s.id = x.sale_id',
+    sale: 'SELECT x.sale_id FROM sale_void x',
+  },
+  drawerClose: {
+    amount: 'SELECT x.counted_minor + x.cheques_counted_minor FROM drawer_close x',
+  },
+  slip: OF_ENTRY,
+  slipRecall: OF_ENTRY,
+  settlement: { amount: 'SELECT x.net_minor FROM settlement x' },
+  settlementUndo: OF_ENTRY,
+  batchDifference: OF_ENTRY,
+  batchDifferenceUndo: OF_ENTRY,
+  match: OF_ENTRY,
+  matchUndo: OF_ENTRY,
+  opening: OF_ENTRY,
+  bankOpening: OF_ENTRY,
+  creditNote: {
+    amount: 'SELECT x.amount_minor FROM credit_note x',
+    customer: 'SELECT s.customer_id FROM credit_note x JOIN sale s ON s.id = x.sale_id',
+    sale: 'SELECT x.sale_id FROM credit_note x',
+  },
+  creditExpired: OF_ENTRY,
+  voucherExpired: OF_ENTRY,
+  chequeFound: OF_ENTRY,
+  quotation: OF_ORDER,
+  order: OF_ORDER,
+  orderCancel: {
+    customer: `SELECT o.customer_id FROM order_cancel x
+      JOIN customer_order o ON o.id = x.order_id`,
+  },
+  allocation: OF_ENTRY,
+  allocationUndo: OF_ENTRY,
+  accountStatement: {
+    amount: 'SELECT x.balance_minor FROM account_statement x',
+    customer: `SELECT a.customer_id FROM account_statement x
+      JOIN charge_account a ON a.id = x.charge_account_id`,
+  },
+  writeOff: OF_ENTRY,
+  writeOffUndo: OF_ENTRY,
+  openingItems: OF_ENTRY,
+  itemWithdrawn: OF_ENTRY,
+  lateCharge: OF_ENTRY,
+  chequeReturn: OF_ENTRY,
+  chequeReturnUndo: OF_ENTRY,
+  chequeWriteOff: OF_ENTRY,
+};
+
+/** The ticket whose page shows a document `d`, as an expression; null for most kinds. */
+export const SALE_OF_DOCUMENT = `CASE d.kind ${DOCUMENT_KINDS.map((kind) => {
+  const { sale } = DOCUMENT_FACTS[kind];
+  return sale ? `WHEN '${kind}' THEN (${sale} WHERE x.id = d.subject_id)` : '';
+}).join(' ')} END`;

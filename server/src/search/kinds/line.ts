@@ -1,0 +1,37 @@
+import { rows, type Value } from '../../db/pool';
+import { MOST_HITS, type HitOf, type SearchRoom } from '../room';
+
+/** Lines of the bank's statements by amount, and by words of their text. */
+export const line: SearchRoom<HitOf<'line'>> = {
+  needs: 'GET /trail/lines/:id',
+  async find({ db }, { text, amountMinor }) {
+    const ways: { sql: string; values: Value[] }[] = [];
+    // What the index of words knows: three characters at the least, the last word unfinished.
+    const words = text.match(/[\p{L}\p{N}]{3,}/gu) ?? [];
+    if (words.length) {
+      ways.push({
+        sql: `SELECT id FROM statement_line WHERE MATCH (text) AGAINST (? IN BOOLEAN MODE)
+          LIMIT 100`,
+        values: [words.map((word) => `+${word}*`).join(' ')],
+      });
+    }
+    if (amountMinor !== null) {
+      ways.push({
+        sql: `SELECT id FROM statement_line WHERE amount_minor IN (?, ?)
+          ORDER BY id DESC LIMIT 100`,
+        values: [amountMinor, -amountMinor],
+      });
+    }
+    if (ways.length === 0) return [];
+    const found = await rows<Omit<HitOf<'line'>, 'kind' | 'open'> & { open: number }>(
+      db,
+      `SELECT l.id, l.text, l.date, l.amount_minor AS amountMinor,
+         l.match_group_id IS NULL AS open
+       FROM (${ways.map(({ sql }) => `(${sql})`).join(' UNION ')}) f
+       JOIN statement_line l ON l.id = f.id
+       ORDER BY l.date DESC, l.id DESC LIMIT ${MOST_HITS}`,
+      ways.flatMap(({ values }) => values),
+    );
+    return found.map((one) => ({ ...one, kind: 'line', open: one.open === 1 }));
+  },
+};

@@ -1,0 +1,56 @@
+import { searchSchema, type HitKind, type SearchHit } from '@abacist/contracts';
+import { mayUse, type Right } from '@abacist/contracts/rights';
+import { searchWords } from '@abacist/core/items';
+import { parseAmount } from '@abacist/core/money';
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { query } from '../http/query';
+import { account } from './kinds/account';
+import { customer } from './kinds/customer';
+import { document } from './kinds/document';
+import { item } from './kinds/item';
+import { line } from './kinds/line';
+import type { Asked, HitOf, SearchRoom } from './room';
+
+/** Every kind of hit, in the order in which they are shown. */
+const ROOMS: { [K in HitKind]: SearchRoom<HitOf<K>> } = {
+  document,
+  account,
+  customer,
+  item,
+  line,
+};
+
+/** Reads what was typed: a number like R-12 or 12, an amount, words. */
+export function readAsked(text: string, currency: string): Asked {
+  const trimmed = text.trim();
+  const number = /^(?:([a-z]{1,6})-?)?(\d{1,12})$/i.exec(trimmed);
+  const amount = parseAmount(trimmed, currency);
+  return {
+    text: trimmed,
+    words: searchWords(trimmed),
+    number: number
+      ? { series: number[1]?.toUpperCase() ?? null, number: Number(number[2]) }
+      : null,
+    amountMinor: amount.ok && amount.value !== 0 ? Math.abs(amount.value) : null,
+  };
+}
+
+export function searchRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/search',
+    query(deps, 'GET /search', searchSchema, async ({ db, shop, actor }, { text }) => {
+      const may = (right: Right) => mayUse(actor.role, right);
+      const asked = readAsked(text, shop.currency);
+      if (!asked.text) return { hits: [] };
+      const found = await Promise.all(
+        Object.values(ROOMS).map(({ needs, find }): Promise<SearchHit[]> =>
+          may(needs) ? find({ db, shop, may }, asked) : Promise.resolve([]),
+        ),
+      );
+      return { hits: found.flat() };
+    }),
+  );
+  return router;
+}
