@@ -119,8 +119,10 @@ async function addSales(pool: Pool, count: number): Promise<void> {
     );
   }
   await run(
-    `INSERT INTO document (kind, subject_id, series, number, entry_id)
-     SELECT 'sale', ${top.sale} + seq, 'R', ${top.series} + seq, ${top.entry} + seq FROM ${seq}`,
+    `INSERT INTO document (kind, subject_id, series, number, entry_id, date, made_at, user_id,
+       amount_minor)
+     SELECT 'sale', ${top.sale} + seq, 'R', ${top.series} + seq, ${top.entry} + seq, ${day}, NOW(3),
+       1, 1062 FROM ${seq}`,
   );
   await run(`UPDATE series SET last_number = last_number + ${count} WHERE code = 'R'`);
 }

@@ -10,6 +10,7 @@ import { DAYS, measureFrame, SALES } from './frame';
 import { measureGrowth } from './growth';
 import { ITEMS, measureItemSearch } from './items';
 import { measurePosting, SALE } from './posting';
+import { DOCUMENTS, measureSearch } from './search';
 import { measureTrialBalance } from './trialBalance';
 
 /* The measures against the database; tools/bench.mjs brings the server and the address. */
@@ -88,6 +89,16 @@ const MEASURES: Record<string, () => Promise<void>> = {
     console.log(
       `  one account charged by 20 drawers ${charging.together.toFixed(0)}/s, by one ${charging.alone.toFixed(0)}/s: ${(charging.together / charging.alone).toFixed(2)}; the limit ${charging.held ? 'held' : 'DID NOT HOLD'}`,
     );
+  },
+  search: async () => {
+    console.log(
+      `\nSearch at ${DOCUMENTS} documents over HTTP, against a plain scan of them by the database`,
+    );
+    for (const { what, api, plain } of await measureSearch(ADMIN_URL!, ADDRESS!)) {
+      console.log(
+        `  ${what}: ${api.toFixed(1)} ms, plain ${plain.toFixed(1)} ms: ${(api / plain).toFixed(2)} (wanted: at most 50 ms)`,
+      );
+    }
   },
   growth: async () => {
     const { small, large } = await measureGrowth(ADDRESS!, ADMIN_URL!, seconds);

@@ -53,7 +53,8 @@ for (const [size, viewport] of Object.entries(SIZES)) {
       const title = page.getByRole('heading', { level: 1 });
       await expect(title).toBeVisible();
       titles.add((await title.textContent())!);
-      if (path !== '/dev/parts') await expect(page.getByText('Reading …')).toHaveCount(0);
+      if (path !== '/dev/parts')
+        await expect(page.getByRole('status', { name: 'Reading …' })).toHaveCount(0);
       await look(path);
     }
     const sales = (await (await page.request.get('/api/sales?date=2026-03-02')).json()) as any;

@@ -1,5 +1,5 @@
 import { accountPage, button, charge, deskWork, openAccount, pdfText } from './regulars';
-import { approve, expect, signIn, test } from './shop';
+import { approve, expect, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -230,7 +230,7 @@ test('a discount is granted late by choice, with a reason; an account changes wi
   await button(page, 'Another account pays').click();
   await page.getByRole('dialog').getByLabel('Whose account').fill('council');
   await page.getByRole('dialog').getByRole('button', { name: 'Training council' }).click();
-  await button(page, 'Only those on the list').click();
+  await radio(page, 'Only those on the list').click();
   await page.getByLabel('Buyers').fill('Ida, Per');
   await button(page, 'Save the account').click();
   await approve(page, 'The council asked for it');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, file, pickFile, signIn, test } from './shop';
+import { expect, file, pickFile, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -105,7 +105,7 @@ test('an item is made and found; a price list shows its bad cells and takes only
   await expect(page.getByLabel('Name on the paper')).toHaveValue('Riding lantern');
   await page.getByLabel('Code', { exact: true }).fill('LAN');
   await page.getByLabel('Unit price').fill('21.24');
-  await button(page, 'With tax').click();
+  await radio(page, 'With tax').click();
   await expect(page.getByText('Comes to 19.99 before tax.')).toBeVisible();
   await page.getByLabel('Barcodes').fill('4006381333931 LAN-2');
   await button(page, 'Save the item').click();

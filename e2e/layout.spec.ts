@@ -96,7 +96,8 @@ test('nothing lies over another, leaves the screen or breaks a word, on any scre
     await page.setViewportSize(SIZES[0]!);
     await goWithin(page, path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    if (path !== '/dev/parts') await expect(page.getByText('Reading …')).toHaveCount(0);
+    if (path !== '/dev/parts')
+      await expect(page.getByRole('status', { name: 'Reading …' })).toHaveCount(0);
     for (const size of SIZES) {
       await page.setViewportSize(size);
       // What folds away does so a moment after the screen has changed.

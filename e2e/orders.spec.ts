@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { approve, expect, signIn, test } from './shop';
+import { approve, expect, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -122,7 +122,7 @@ test('a ticket is parked and taken up at another drawer; a voucher is sold and u
 
   await page.goto('/counter');
   await button(page, 'Shop').click();
-  await button(page, 'Hatch').click();
+  await radio(page, 'Hatch').click();
   await more(page, 'Parked tickets');
   await button(page, 'Take up').click();
   await expect(page.getByText('Chart 7, Wrack Sound').first()).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, signIn, test } from './shop';
+import { expect, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -32,7 +32,7 @@ test('a receipt as PDF, from the roll, by mail; what goes out again is a copy', 
   await (await opened).close();
   await expect(page.getByText(/this one is marked as a copy/)).toBeVisible();
 
-  await button(page, 'Invoice').click();
+  await radio(page, 'Invoice').click();
   await page.getByLabel('E-mail address').fill('bo');
   await expect(button(page, 'Mail it')).toHaveAttribute('aria-disabled', 'true');
   await page.getByLabel('E-mail address').fill('bo@gannet.example');
@@ -50,7 +50,7 @@ test('the bookkeeper sets the head of the papers', async ({ page }) => {
   await signIn(page, 'osric');
   await page.goto('/books/papers');
   await page.getByLabel('Address of the shop').fill('9 Beacon Hill, Wrack Haven');
-  await button(page, 'A4').click();
+  await radio(page, 'A4').click();
   await button(page, 'Save').click();
   await expect(page.getByText('Saved. The next paper has it.')).toBeVisible();
   await page.reload();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { approve, expect, signIn, test } from './shop';
+import { approve, expect, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -19,7 +19,7 @@ test('a new customer is exempt by certificate; a colleague takes over and sells 
   await page.getByLabel('Customer by name, number, phone').fill('Harbour Trust');
   await button(page, 'New customer').click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Harbour Trust');
-  await button(page, 'Firm').click();
+  await radio(page, 'Firm').click();
   await page.getByLabel('Exempt by certificate').fill('EX-77');
   await button(page, 'Save and put on the ticket').click();
   await expect(page.getByText('A certificate has a number and a last day.')).toBeVisible();
@@ -31,7 +31,7 @@ test('a new customer is exempt by certificate; a colleague takes over and sells 
 
   // The ticket stays while another person takes the drawer.
   await button(page, 'Shop').click();
-  await button(page, 'Osric').click();
+  await radio(page, 'Osric').click();
   await page.getByLabel('PIN').fill('1111');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('not the PIN');
@@ -69,11 +69,11 @@ test('a rate that overlaps is refused beside its field; a new one changes prices
   await dialog.getByRole('button', { name: 'Cancel' }).click();
 
   await page.getByRole('link', { name: /^Goods/ }).click();
-  await button(page, 'With tax').click();
+  await radio(page, 'With tax').click();
   const example = page.getByRole('list', { name: 'An amount taken apart' });
   await expect(example).toContainText('94.12');
-  await button(page, 'on the net and the tax above').click();
-  await button(page, 'Before tax').click();
+  await radio(page, 'on the net and the tax above').click();
+  await radio(page, 'Before tax').click();
   // 1.25 % of 105.00 is 1.3125; derived.
   await expect(example).toContainText('1.31');
 

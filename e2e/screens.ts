@@ -54,6 +54,7 @@ export const SCREENS = [
   '/books/account-rules',
   '/books/papers',
   '/loose-ends',
+  '/help?place=days',
   '/dev/parts',
 ];
 

@@ -160,6 +160,10 @@ export async function send(
   return answer.json();
 }
 
+/** One of a group of radio buttons. */
+export const radio = (page: Page, name: string) =>
+  page.getByRole('radio', { name, exact: true }).first();
+
 /** An amount in minor units as the demo shop's screens write it. */
 export const money = (amountMinor: number) =>
   new Intl.NumberFormat('en-CA', { minimumFractionDigits: 2 }).format(amountMinor / 100);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { approve, expect, file, pickFile, signIn, test } from './shop';
+import { approve, expect, file, pickFile, signIn, test, radio } from './shop';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -142,7 +142,7 @@ test('rules are set with a manager’s word; a debit card pays a tip and brings 
   await page.getByLabel('Restocking fee in %').fill('120');
   await expect(page.getByText('Write a share from 0 to 100')).toBeVisible();
   await page.getByLabel('Restocking fee in %').fill('15');
-  await button(page, 'Tips are taken').click();
+  await radio(page, 'Tips are taken').click();
   await page.getByLabel('Cash back at the most').fill('50.00');
   await button(page, 'Save the rules').click();
   await approve(page, 'As agreed in March');

@@ -32,6 +32,7 @@ export const DaysLayout = lazyScreen(work, 'DaysLayout');
 export const DaysScreen = lazyScreen(work, 'DaysScreen');
 export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
 export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
+export const HelpScreen = lazyScreen(desk, 'HelpScreen');
 export const ItemScreen = lazyScreen(work, 'ItemScreen');
 export const ItemsScreen = lazyScreen(work, 'ItemsScreen');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');

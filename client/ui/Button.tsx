@@ -56,6 +56,9 @@ export type ButtonProps = {
   disabled?: boolean;
   grow?: boolean;
   pressed?: boolean;
+  /** One of a group of radio buttons: whether it is the one. */
+  radio?: boolean;
+  tabIndex?: 0 | -1;
   id?: string;
   /** A key that presses it where nobody types; shown on it where there is room. */
   shortcut?: string;
@@ -79,6 +82,8 @@ export function Button(props: ButtonProps) {
       {...(props.id && { id: props.id })}
       aria-label={iconOnly ? label : undefined}
       aria-pressed={props.pressed}
+      {...(props.radio !== undefined && { role: 'radio', 'aria-checked': props.radio })}
+      {...(props.tabIndex !== undefined && { tabIndex: props.tabIndex })}
       aria-disabled={disabled || undefined}
       aria-keyshortcuts={props.shortcut}
       onPress={() => {

@@ -1,8 +1,19 @@
+import { useRef, type KeyboardEvent } from 'react';
 import { Button } from './Button';
 import { Column, Line } from './Box';
 import { Body } from './Text';
 
-/** One of a few, all in sight: a row of buttons of which one is pressed. */
+const STEPS: Record<string, number> = {
+  ArrowRight: 1,
+  ArrowDown: 1,
+  ArrowLeft: -1,
+  ArrowUp: -1,
+};
+
+/**
+ * One of a few, all in sight: a group of radio buttons. The one that is chosen (or the first) is
+ * reached by Tab, the others by the arrows, which choose as they go (WAI-ARIA, radio group).
+ */
 export function Choice<V extends string>({
   label,
   value,
@@ -17,18 +28,37 @@ export function Choice<V extends string>({
   /** Whether its label stands above it: where the options do not say what they are of. */
   shown?: boolean;
 }) {
+  const group = useRef<HTMLDivElement>(null);
+  const at = options.findIndex((option) => option.value === value);
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = STEPS[event.key];
+    if (!step || event.ctrlKey || event.metaKey || event.altKey) return;
+    event.preventDefault();
+    const next = (Math.max(at, 0) + step + options.length) % options.length;
+    onChange(options[next]!.value);
+    group.current?.querySelectorAll<HTMLElement>('[role="radio"]')[next]?.focus();
+  };
   const row = (
-    <Line role="group" gap="$2" flexWrap="wrap" aria-label={label}>
-      {options.map((option) => (
-        <Button
-          key={option.value}
-          kind={option.value === value ? 'chosen' : 'quiet'}
-          pressed={option.value === value}
-          label={option.label}
-          onPress={() => onChange(option.value)}
-        />
-      ))}
-    </Line>
+    <div
+      ref={group}
+      role="radiogroup"
+      aria-label={label}
+      onKeyDown={onKeyDown}
+      style={{ display: 'contents' }}
+    >
+      <Line gap="$2" flexWrap="wrap">
+        {options.map((option, i) => (
+          <Button
+            key={option.value}
+            kind={i === at ? 'chosen' : 'quiet'}
+            radio={i === at}
+            tabIndex={i === Math.max(at, 0) ? 0 : -1}
+            label={option.label}
+            onPress={() => onChange(option.value)}
+          />
+        ))}
+      </Line>
+    </div>
   );
   if (!shown) return row;
   return (

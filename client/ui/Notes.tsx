@@ -62,13 +62,25 @@ export function Empty({
   );
 }
 
-/** While something is read: said in words, since a spinner alone says nothing. */
+const Bar = styled(View, {
+  name: 'Shape',
+  height: 16,
+  borderRadius: 4,
+  backgroundColor: '$well',
+});
+
+/** While something is read: the shape of what comes; it is said, too, to whoever can't see it. */
 export function Loading() {
   const t = useWords();
   return (
-    <Body tone="faded" padding="$4" role="status">
-      {t('common.loading')}
-    </Body>
+    <Column role="status" aria-label={t('common.loading')} padding="$4" gap="$4">
+      {['62%', '85%', '48%', '70%'].map((width) => (
+        <Column key={width} gap="$2">
+          <Bar width={width as '62%'} />
+          <Bar width="30%" height={12} />
+        </Column>
+      ))}
+    </Column>
   );
 }
 

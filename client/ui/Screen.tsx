@@ -1,7 +1,7 @@
 import { styled, useMedia, View } from '@tamagui/core';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { router } from '~/router';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from './Button';
 import { Column, Line } from './Box';
@@ -25,6 +25,15 @@ const Scroll = styled(View, {
   minHeight: 0,
 });
 
+/** Tabs and the browser's history name the place; what stands beside it as a list does not. */
+function usePageTitle(title: string | null): void {
+  const t = useWords();
+  const name = t('shell.name');
+  useEffect(() => {
+    if (title) document.title = `${title} · ${name}`;
+  }, [title, name]);
+}
+
 /**
  * A screen: where one is, what it is called, what can be done; the main action at the bottom on
  * a phone. `back` leads to the page above it.
@@ -39,6 +48,7 @@ export function Screen({
   width = 760,
   fill,
   slim,
+  tip,
 }: {
   eyebrow?: string;
   title: string;
@@ -52,10 +62,13 @@ export function Screen({
   fill?: boolean;
   /** On a short screen the eyebrow alone says where one is. */
   slim?: boolean;
+  /** One line under the head, for whoever is here for the first time. */
+  tip?: ReactNode;
 }) {
   const t = useWords();
   const media = useMedia();
   const inList = useInListPane();
+  usePageTitle(inList ? null : title);
   const folded = slim && media.short;
   const content = (
     <Column
@@ -99,7 +112,7 @@ export function Screen({
         ) : null}
         <Column flex={1} minWidth={0}>
           {eyebrow ? (
-            <Body small tone="faded" {...(folded && { numberOfLines: 1 })}>
+            <Body small tone="faded" {...((folded || media.narrow) && { numberOfLines: 1 })}>
               {eyebrow}
             </Body>
           ) : null}
@@ -109,6 +122,7 @@ export function Screen({
         </Column>
         {right}
       </Line>
+      {tip}
       {fill ? content : <Scroll tabIndex={-1}>{content}</Scroll>}
       {footer ? (
         <Column

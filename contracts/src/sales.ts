@@ -87,6 +87,10 @@ export type SaleDetail = SaleSummary & {
   discountMinor: number;
   lines: {
     position: number;
+    /** Of its item; empty for an amount of a department. */
+    code: string;
+    /** The rates of its taxes on that day, exact decimals, an authority each. */
+    taxPercents: string[];
     description: string;
     quantity: string;
     unit: string;
@@ -99,7 +103,10 @@ export type SaleDetail = SaleSummary & {
     returnedQuantity: string;
     leftQuantity: string;
   }[];
-  taxes: { authority: string; taxMinor: number }[];
+  /** `percent`: the rate on that day; null where it came back with a sale of another day. */
+  taxes: { authority: string; percent: string | null; taxMinor: number }[];
+  /** The orders that its lines were ordered with. */
+  orderNumbers: string[];
   payments: {
     id: number;
     tenderId: number;
@@ -137,6 +144,9 @@ export type SaleDetail = SaleSummary & {
       buyer: string;
       /** Not for a credit. */
       dueDate: string | null;
+      /** The last day of an early-payment discount, and what it is. */
+      discountDate: string | null;
+      discountMinor: number;
       leftMinor: number;
       /** The buyer’s signature, a PNG in base64. */
       signature: string | null;
@@ -151,6 +161,11 @@ export type SaleDetail = SaleSummary & {
     voucherCode: string | null;
     chargeAccountId: number | null;
     accountName: string | null;
+    /** Of a payment on account: what it paid as that stands now, and the balance right after it. */
+    paid: {
+      invoices: { number: string; amountMinor: number; discountMinor: number }[];
+      balanceAfterMinor: number;
+    } | null;
     /** A payment that can be taken back: nothing of it is gone. */
     mayTakeBack: boolean;
     /** The returned cheque that was paid after all. */

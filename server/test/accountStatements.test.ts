@@ -69,12 +69,42 @@ test('both kinds say the same, and what the ledger says', async () => {
   const [, first, second] = text.split(/^page \d+: .*$/m);
   for (const page of [first!, second!]) {
     expect(page).toMatch(new RegExp(`Owed in all\\s*${owed}`));
-    expect(page).toContain('For Gannet');
+    // The name and the address by themselves: they show in the envelope’s window.
+    expect(page).toMatch(/\nGannet\nBerth 4/);
+    expect(page).not.toContain('Goods come back');
   }
-  expect(first).toMatch(/R-2, bought on account, 2 March 2026\s*100\.00/);
+  expect(first).toMatch(/R-2, bought on account 2 March 2026 1 April 2026\s*100\.00/);
   expect(first).toMatch(/Credits not allocated\s*−40\.00/);
-  expect(second).toMatch(/R-1, discount, 2 March 2026\s*−2\.00/);
+  expect(second).toMatch(/R-1, discount 2 March 2026\s*−2\.00/);
   expect(second).toContain('Please send this part with your payment');
+});
+
+test('the receipt of a payment says what it paid, its discount, what is left over and the balance', async () => {
+  const [payment] = await shop.all<{ saleId: number; entryId: number }>(
+    `SELECT i.sale_id AS saleId, d.entry_id AS entryId FROM open_item i
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+     WHERE i.kind = 'payment' ORDER BY i.id LIMIT 1`,
+  );
+  const issued = await osric.send('/papers', {
+    kind: 'receipt',
+    subject: 'sale',
+    subjectId: payment!.saleId,
+    format: 'page',
+    how: 'pdf',
+  });
+  const text = textOfPdf(await shop.download(osric, `/papers/${issued.body.issueId}/pdf`));
+  expect(text).toContain('R-1: 98.00 and 2.00 discount');
+  expect(text).toContain('Not allocated: 40.00');
+  const { balance } = await shop.one(
+    `SELECT SUM(i.amount_minor) - (SELECT COALESCE(SUM(x.discount_minor), 0) FROM allocation x
+         JOIN open_item c ON c.id = x.credit_item_id
+         WHERE c.charge_account_id = ? AND x.sale_id <= ?) AS balance
+     FROM open_item i WHERE i.charge_account_id = ? AND i.sale_id <= ?`,
+    [chargeAccountId, payment!.saleId, chargeAccountId, payment!.saleId],
+  );
+  expect(text).toContain(
+    `Balance of Gannet after it ${toDecimal(Number(balance), 'CAD').replace('-', '−')}`,
+  );
 });
 
 test('sent again it has the figures that it had, whatever was posted meanwhile', async () => {

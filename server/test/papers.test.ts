@@ -62,8 +62,8 @@ describe('papers', () => {
       '2.5 m × 3.40',
       'discount 0.50',
       'Before tax 197.00',
-      'Island levy 9.85',
-      'Harbour levy 2.46',
+      'Island levy 5 % 9.85',
+      'Harbour levy 1.25 % 2.46',
       'Total 209.31',
       'Cash 100.00',
       'Goods come back within 30 days',
@@ -73,6 +73,9 @@ describe('papers', () => {
     // Fonts are embedded, so that the paper looks the same everywhere.
     expect(Buffer.from(receipt.pdf).toString('latin1')).toContain('/FontFile2');
     const invoice = await paper({ kind: 'invoice', subjectId: sale.saleId });
+    // Columns, also where there is one of a thing only: its rate of each tax, the price of one.
+    expect(invoice.text).toContain('Code Description Quantity Unit price Tax Amount');
+    expect(invoice.text).toContain('2 94.50 5 + 1.25 % 189.00');
     expect(invoice.text).toMatch(/^page 1: 612 × 792\n/);
     expect(invoice.text).toContain(`Invoice ${sale.number}`);
     expect(invoice.text).not.toContain('COPY');
@@ -212,9 +215,17 @@ describe('papers', () => {
     const { text } = await paper({ kind: 'invoice', subjectId: sale.saleId });
     const pages = text.split(/^page \d+: .*$/m).slice(1);
     expect(pages.length).toBeGreaterThan(2);
-    for (let i = 1; i <= 90; i += 1) expect(text).toContain(`\n${i} m × 3.40`);
+    for (let i = 1; i <= 90; i += 1) expect(text).toContain(` ${i} m 3.40 5 + 1.25 % `);
     expect(text.match(/Mooring rope/g)).toHaveLength(90);
+    // Each page has the heads, and goes on with the sum of all lines before it: i × 3.39 each.
+    let linesBefore = 0;
     pages.forEach((page, i) => {
+      expect(page).toContain('Code Description Quantity Unit price Tax Amount');
+      const sum = (linesBefore * (linesBefore + 1) * 339) / 2 / 100;
+      const before = new Intl.NumberFormat('en-CA', { minimumFractionDigits: 2 }).format(sum);
+      if (i > 0) expect(page).toContain(`Brought forward ${before}`);
+      if (i > 0) expect(pages[i - 1]).toContain(`Carried over ${before}`);
+      linesBefore += page.match(/Mooring rope/g)?.length ?? 0;
       expect(page.includes('Total 14,749.68')).toBe(i === pages.length - 1);
       expect(page).toContain(`Invoice ${sale.number} · page ${i + 1} of ${pages.length}`);
     });

@@ -4,6 +4,7 @@ import { useMedia } from '@tamagui/core';
 import { router, Slot, usePathname } from '~/router';
 import { useCallback, type ReactNode } from 'react';
 import { useMay, useSignedIn } from '~/api/session';
+import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -128,6 +129,7 @@ function AllAccounts() {
     return (
       <Screen
         fill
+        tip={beside ? null : <Tip place="accounts" />}
         width="100%"
         eyebrow={shop.name}
         title={t('accounts.title')}
@@ -153,7 +155,12 @@ function AllAccounts() {
     );
   }
   return (
-    <Screen eyebrow={shop.name} title={t('accounts.title')} right={<PlaceHead />}>
+    <Screen
+      eyebrow={shop.name}
+      title={t('accounts.title')}
+      right={<PlaceHead />}
+      tip={<Tip place="accounts" />}
+    >
       <Column gap="$3" paddingBottom="$5">
         <Column paddingHorizontal="$4" gap="$3">
           {find}

@@ -1,6 +1,7 @@
 import { useMedia } from '@tamagui/core';
 import { router } from '~/router';
 import type { ReactNode } from 'react';
+import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -25,7 +26,13 @@ export function BankScreen({ lane, settlement }: { lane: Lane; settlement?: numb
   };
   if (media.desk) {
     return (
-      <Screen fill width="100%" title={t('shell.bank')} right={<PlaceHead />}>
+      <Screen
+        fill
+        width="100%"
+        title={t('shell.bank')}
+        right={<PlaceHead />}
+        tip={<Tip place="bank" />}
+      >
         <Line flex={1} minHeight={0} alignItems="stretch" gap="$4" paddingHorizontal="$4">
           {LANES.map((name) => (
             <Column key={name} flex={1} minHeight={0} gap="$2" render="section">
@@ -40,7 +47,7 @@ export function BankScreen({ lane, settlement }: { lane: Lane; settlement?: numb
     );
   }
   return (
-    <Screen title={t('shell.bank')} right={<PlaceHead />}>
+    <Screen title={t('shell.bank')} right={<PlaceHead />} tip={<Tip place="bank" />}>
       <Line
         gap="$2"
         paddingHorizontal="$4"

@@ -2,6 +2,7 @@ import type { LedgerAccount } from '@abacist/core/ledger';
 import { useMedia } from '@tamagui/core';
 import { router, Slot, usePathname } from '~/router';
 import { Documents } from '~/features/documents';
+import { Tip } from '~/features/help';
 import { SearchButton } from '~/features/search';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -34,6 +35,7 @@ export function BooksScreen({
   return (
     <Screen
       title={t('shell.books')}
+      tip={inList ? null : <Tip place="books" />}
       right={media.wide ? null : <SearchButton />}
       // Tables scroll by themselves.
       fill={media.pair && book !== 'shop'}

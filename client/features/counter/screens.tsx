@@ -5,6 +5,7 @@ import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import { router } from '~/router';
 import { useEffect, useRef, useState } from 'react';
 import { useSignedIn } from '~/api/session';
+import { Tip } from '~/features/help';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
@@ -45,6 +46,7 @@ export function CounterScreen() {
       width={media.desk ? '100%' : 760}
       eyebrow={drawer ? t('counter.where', { drawer: drawer.name, person: person.name }) : ''}
       title={t('shell.counter')}
+      tip={<Tip place="counter" />}
       right={
         <Line gap="$2">
           {drawer ? (

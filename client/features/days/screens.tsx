@@ -6,6 +6,7 @@ import LogOut from 'lucide-react-native/icons/log-out';
 import { request } from '~/api/http';
 import { useShop, useSignOut } from '~/api/session';
 import { Slot, usePathname } from '~/router';
+import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -54,7 +55,12 @@ function Frame() {
     getNextPageParam: (page) => page.next,
   });
   return (
-    <Screen eyebrow={shop.name} title={t('shell.days')} right={<DaysHead />}>
+    <Screen
+      eyebrow={shop.name}
+      title={t('shell.days')}
+      right={<DaysHead />}
+      tip={<Tip place="days" />}
+    >
       <Line
         justifyContent="space-between"
         paddingHorizontal="$4"

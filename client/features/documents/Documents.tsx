@@ -245,7 +245,7 @@ function Sums({ sums }: { sums: DocumentSums | undefined }) {
   if (!sums) return null;
   const total = sums.reduce((all, one) => all + one.count, 0);
   return (
-    <Line gap="$3" flexWrap="wrap" role="group" aria-label={t('documents.sums')}>
+    <Line columnGap="$3" flexWrap="wrap" role="group" aria-label={t('documents.sums')}>
       <Body strong>
         {t('documents.found', { count: total, shown: quantity(String(total)) })}
       </Body>

@@ -77,6 +77,10 @@ export function SearchDialog() {
           ) : null}
         </div>
       </div>
+      <Button
+        label={t('shell.help')}
+        onPress={() => open(`/help?place=${path.split('/')[1] ?? ''}`)}
+      />
       <Button label={t('common.close')} onPress={closeSearch} />
     </Dialog>
   );

@@ -1,6 +1,6 @@
 import { styled, useMedia, useTheme, View } from '@tamagui/core';
 import type { Right } from '@abacist/contracts/rights';
-import { Link } from '~/router';
+import { Link, router } from '~/router';
 import Calculator from 'lucide-react-native/icons/calculator';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
 import Landmark from 'lucide-react-native/icons/landmark';
@@ -81,13 +81,18 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
         <PlaceLink
           key={place.name}
           place={place}
-          here={[`/${place.name}`, ...place.also].some((start) => path.startsWith(start))}
+          here={placeOf(path) === place.name}
           count={counts[place.name] ?? 0}
         />
       ))}
       {media.wide ? (
         <Column marginTop="auto" alignItems="center" gap="$1" padding="$2">
           <SearchButton rail />
+          <Button
+            kind="plain"
+            label={t('shell.help')}
+            onPress={() => router.push(`/help?place=${placeOf(path)}` as never)}
+          />
           <Body small tone="faded" textAlign="center">
             {person.name}
           </Body>
@@ -106,6 +111,12 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
     </Column>
   );
 }
+
+/** The place that a path belongs to: its help stands first. */
+const placeOf = (path: string): string =>
+  PLACES.find(({ name, also }) =>
+    [`/${name}`, ...also].some((start) => path.startsWith(start)),
+  )?.name ?? '';
 
 const openKeys = () => showKeys(true);
 

@@ -3,6 +3,7 @@ import { bank } from './bank';
 import { books } from './books';
 import { days } from './days';
 import { documents } from './documents';
+import { help } from './help';
 import { items } from './items';
 import { orders } from './orders';
 import { papers } from './papers';
@@ -15,6 +16,7 @@ import { tenders } from './tenders';
 export const rest = {
   ...days,
   ...documents,
+  ...help,
   ...bank,
   ...books,
   ...items,

@@ -39,6 +39,7 @@ export const shell = {
     placeWithEnds_other: '{{label}}, {{count}} loose ends',
     signOut: 'Sign out',
     search: 'Search',
+    help: 'Help',
   },
   people: {
     question: 'Of what we took on that day, where is every cent now?',

@@ -140,7 +140,7 @@ async function mailPaper(
   const { email } = await readPaperHead(db);
   const pdf = await layOut(deps, db, content, format);
   const number = content.barcode;
-  const params = { kind: word(kind), number, shop: shop.name, date: content.head[0]! };
+  const params = { kind: word(kind), number, shop: shop.name, date: content.date };
   await deps.outside.mail!({
     from: { name: shop.name, address: email },
     to: to!,

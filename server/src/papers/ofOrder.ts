@@ -1,7 +1,7 @@
 import type { CreditNote, OrderDetail, SaleDetail } from '@abacist/contracts';
 import type { PaperKind } from '@abacist/core/documents';
 import type { HeadOfShop, PaperContent } from './content';
-import { formats, shopHead } from './format';
+import { addressOf, formats, shopHead } from './format';
 import { word } from './words';
 
 type Kind = Extract<PaperKind, 'quotation' | 'order' | 'deliveryNote'>;
@@ -16,6 +16,7 @@ export function paperOfOrder(
 ): PaperContent {
   const { money, date, quantity } = formats(shop);
   const priced = kind !== 'deliveryNote';
+  let soFar = 0;
   const sums: PaperContent['sums'] = [
     { label: word('net'), amount: money(order.netMinor) },
     ...order.taxes.map(({ authority, taxMinor }) => ({
@@ -35,19 +36,22 @@ export function paperOfOrder(
     shop: shopHead(shop),
     title: word('numbered', { kind: word(kind), number: order.number }),
     marks: copy ? [word('copy')] : [],
-    head: [
-      date(order.date),
-      word('servedBy', { name: order.by }),
-      ...(order.soldBy === order.by ? [] : [word('soldBy', { name: order.soldBy })]),
-      ...(order.customerName ? [word('for', { name: order.customerName })] : []),
-      ...(customerAddress ? [customerAddress] : []),
+    to: addressOf(order.customerName, customerAddress),
+    date: date(order.date),
+    facts: [
+      { label: word('date'), value: date(order.date) },
+      { label: word('servedBy'), value: order.by },
+      ...(order.soldBy === order.by ? [] : [{ label: word('soldBy'), value: order.soldBy }]),
       ...(order.exemptCertificate
-        ? [word('exempt', { certificate: order.exemptCertificate })]
+        ? [{ label: '', value: word('exempt', { certificate: order.exemptCertificate }) }]
         : []),
-      ...(priced && order.pricesIncludeTax ? [word('pricesWithTax')] : []),
+      ...(priced && order.pricesIncludeTax
+        ? [{ label: '', value: word('pricesWithTax') }]
+        : []),
     ],
     priced,
     lines: order.lines.map((line) => ({
+      soFar: money((soFar += line.amountMinor - line.discountMinor)),
       name: line.description,
       details:
         priced && line.discountMinor
@@ -82,10 +86,11 @@ export function paperOfCredit(
     shop: shopHead(shop),
     title: word('numbered', { kind: word('creditNote'), number: credit.number }),
     marks: copy ? [word('copy')] : [],
-    head: [
-      date(credit.issuedOn),
-      ...(sale.customerName ? [word('for', { name: sale.customerName })] : []),
-      word('creditOf', { number: credit.saleNumber }),
+    to: addressOf(sale.customerName, ''),
+    date: date(credit.issuedOn),
+    facts: [
+      { label: word('date'), value: date(credit.issuedOn) },
+      { label: '', value: word('creditOf', { number: credit.saleNumber }) },
     ],
     priced: true,
     lines: (sale.returned?.lines ?? []).map((line) => ({

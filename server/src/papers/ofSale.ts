@@ -1,7 +1,8 @@
 import type { SaleDetail } from '@abacist/contracts';
 import type { PaperKind } from '@abacist/core/documents';
-import type { HeadOfShop, PaperContent, PaperLine } from './content';
-import { formats, shopHead } from './format';
+import { sum } from '@abacist/core/money';
+import type { HeadOfShop, PaperContent, PaperFact, PaperLine } from './content';
+import { addressOf, formats, shopHead } from './format';
 import { word } from './words';
 
 type Kind = Extract<PaperKind, 'receipt' | 'invoice' | 'deliveryNote'>;
@@ -16,6 +17,7 @@ export function paperOfSale(
 ): PaperContent {
   const { date, time } = formats(shop);
   const priced = kind !== 'deliveryNote';
+  const lines = [...soldLines(sale, shop), ...(priced ? otherLines(sale, shop) : [])];
   return {
     shop: shopHead(shop),
     title: word('numbered', { kind: word(kind), number: sale.number }),
@@ -23,25 +25,67 @@ export function paperOfSale(
       ...(copy ? [word('copy')] : []),
       ...(sale.voidNumber ? [word('void', { number: sale.voidNumber })] : []),
     ],
-    head: [
-      word('dateTime', { date: date(sale.date), time: time(sale.soldAt) }),
-      word('servedBy', { name: sale.by }),
-      ...(sale.soldBy === sale.by ? [] : [word('soldBy', { name: sale.soldBy })]),
-      ...(sale.customerName ? [word('for', { name: sale.customerName })] : []),
-      ...(kind !== 'receipt' && customerAddress ? [customerAddress] : []),
-      ...(sale.exemptCertificate
-        ? [word('exempt', { certificate: sale.exemptCertificate })]
+    // A receipt goes over the counter, the others by post.
+    to: addressOf(
+      sale.customerName ?? payerOf(sale),
+      kind === 'receipt' ? '' : customerAddress,
+    ),
+    date: date(sale.date),
+    facts: [
+      {
+        label: word('date'),
+        value: word('dateTime', { date: date(sale.date), time: time(sale.soldAt) }),
+      },
+      { label: word('servedBy'), value: sale.by },
+      ...(sale.soldBy === sale.by ? [] : [{ label: word('soldBy'), value: sale.soldBy }]),
+      ...(sale.orderNumbers.length
+        ? [{ label: word('orderNumber'), value: sale.orderNumbers.join(', ') }]
         : []),
-      ...(priced && sale.pricesIncludeTax ? [word('pricesWithTax')] : []),
+      ...(priced ? dueFacts(sale, shop) : []),
+      ...(sale.exemptCertificate
+        ? [sentence(word('exempt', { certificate: sale.exemptCertificate }))]
+        : []),
+      ...(priced && sale.pricesIncludeTax ? [sentence(word('pricesWithTax'))] : []),
     ],
     priced,
-    lines: [...soldLines(sale, shop), ...(priced ? otherLines(sale, shop) : [])],
+    lines,
     sums: priced ? [...totals(sale, shop), ...tenders(sale, shop)] : [],
-    notes: priced ? creditNotes(sale, shop) : [word('received')],
+    notes: priced
+      ? [...creditNotes(sale, shop), ...(kind === 'invoice' ? howToPay(sale) : [])]
+      : [word('received')],
     ...(kind === 'receipt' ? {} : { signatures: signatures(sale) }),
     barcode: sale.number,
   };
 }
+
+/** Who holds the account that was charged, where nobody else is named. */
+const payerOf = ({ payments }: SaleDetail): string | null =>
+  payments.find(({ charge }) => charge)?.charge?.name ?? null;
+
+/** When a charge is due, and what paying sooner earns. */
+const dueFacts = ({ payments }: SaleDetail, shop: HeadOfShop): PaperFact[] =>
+  payments.flatMap(({ charge }) => {
+    if (!charge?.dueDate) return [];
+    const { date, money } = formats(shop);
+    const { dueDate, discountDate, discountMinor } = charge;
+    return [
+      { label: word('dueDate'), value: date(dueDate) },
+      ...(discountDate && discountMinor
+        ? [
+            {
+              label: word('discountDate'),
+              value: word('discountIf', {
+                amount: money(discountMinor),
+                date: date(discountDate),
+              }),
+            },
+          ]
+        : []),
+    ];
+  });
+
+const howToPay = ({ payments, number }: SaleDetail): string[] =>
+  payments.some(({ charge }) => charge?.dueDate) ? [word('howToPay', { number })] : [];
 
 /** What buyers signed, on the papers that go with the goods. */
 const signatures = ({ payments }: SaleDetail): PaperContent['signatures'] =>
@@ -58,7 +102,13 @@ const signatures = ({ payments }: SaleDetail): PaperContent['signatures'] =>
 
 function soldLines(sale: SaleDetail, shop: HeadOfShop): PaperLine[] {
   const { money, quantity } = formats(shop);
+  let soFar = 0;
   return sale.lines.map((line) => ({
+    code: line.code,
+    tax: line.taxPercents.length
+      ? word('percents', { percents: line.taxPercents.map(quantity).join(' + ') })
+      : '',
+    soFar: money((soFar += line.amountMinor - line.discountMinor)),
     name: line.description,
     details: line.discountMinor
       ? [word('lessOff', { amount: money(line.discountMinor) })]
@@ -90,9 +140,12 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
         name: extra.accountName ?? '',
       }),
       extra.amountMinor,
-      extra.validUntil
-        ? [word('creditUntil', { date: formats(shop).date(extra.validUntil) })]
-        : [],
+      [
+        ...(extra.validUntil
+          ? [word('creditUntil', { date: formats(shop).date(extra.validUntil) })]
+          : []),
+        ...paidOf(extra, shop),
+      ],
     ),
   );
   if (!returned) return lines;
@@ -117,15 +170,45 @@ function otherLines({ extras, returned }: SaleDetail, shop: HeadOfShop): PaperLi
   ];
 }
 
-function totals(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
+/** What a payment on account paid, with discounts; what of it is not allocated. */
+function paidOf(
+  { paid, amountMinor }: SaleDetail['extras'][number],
+  shop: HeadOfShop,
+): string[] {
+  if (!paid) return [];
   const { money } = formats(shop);
+  const left = amountMinor - sum(paid.invoices.map((one) => one.amountMinor));
+  return [
+    ...paid.invoices.map((one) =>
+      word(one.discountMinor ? 'paidWithDiscount' : 'paidInvoice', {
+        number: one.number,
+        amount: money(one.amountMinor),
+        discount: money(one.discountMinor),
+      }),
+    ),
+    ...(left > 0 ? [word('unallocatedPart', { amount: money(left) })] : []),
+  ];
+}
+
+function totals(sale: SaleDetail, shop: HeadOfShop): PaperContent['sums'] {
+  const { money, quantity } = formats(shop);
   return [
     { label: word('net'), amount: money(sale.netMinor) },
-    ...sale.taxes.map(({ authority, taxMinor }) => ({
-      label: authority,
+    ...sale.taxes.map(({ authority, percent, taxMinor }) => ({
+      label: percent ? word('taxAt', { authority, percent: quantity(percent) }) : authority,
       amount: money(taxMinor),
     })),
     { label: word('total'), amount: money(sale.totalMinor), strong: true },
+    ...sale.extras.flatMap(({ paid, accountName }) =>
+      paid
+        ? [
+            {
+              label: word('balanceAfter', { name: accountName ?? '' }),
+              amount: money(paid.balanceAfterMinor),
+            },
+          ]
+        : [],
+    ),
   ];
 }
 
@@ -171,3 +254,6 @@ function creditNotes({ credit }: SaleDetail, shop: HeadOfShop): string[] {
     word('creditUntil', { date: date(credit.validUntil) }),
   ];
 }
+
+/** Said by itself, without a label. */
+const sentence = (value: string): PaperFact => ({ label: '', value });

@@ -1,6 +1,6 @@
 import ReceiptPrinterEncoder from '@point-of-sale/receipt-printer-encoder';
 import type { PaperContent } from './content';
-import { word } from './words';
+import { eachOf, headLines } from './format';
 
 /** Signs on a line of the 80 mm roll in its ordinary type. */
 const COLUMNS = 42;
@@ -17,14 +17,11 @@ export function renderRoll(content: PaperContent, opensDrawer: boolean): Uint8Ar
   encoder.newline().align('left').bold(true).line(plainSigns(content.title));
   for (const mark of content.marks) encoder.line(plainSigns(mark));
   encoder.bold(false);
-  for (const line of content.head) encoder.line(plainSigns(line));
+  for (const line of headLines(content)) encoder.line(plainSigns(line));
   encoder.rule();
   for (const line of content.lines) {
     both(encoder, line.name, content.priced ? line.amount : line.quantity);
-    if (content.priced && line.quantity && line.price && line.quantity !== '1') {
-      const each = word('each', { quantity: line.quantity, price: line.price });
-      encoder.line(`  ${plainSigns(each)}`);
-    }
+    for (const each of eachOf(content, line)) encoder.line(`  ${plainSigns(each)}`);
     for (const detail of line.details) encoder.line(`  ${plainSigns(detail)}`);
   }
   encoder.rule();

@@ -15,41 +15,56 @@ export async function readSale(
 ): Promise<SaleDetail | undefined> {
   const summary = await row<SaleSummary>(db, `${SUMMARY} WHERE s.id = ?`, [id]);
   if (!summary) return undefined;
-  const [head, lines, taxes, payments, extras, returned, credit, returns] = await Promise.all([
-    headOf(db, id),
-    linesOf(db, id),
-    rows<SaleDetail['taxes'][number]>(
-      db,
-      `SELECT a.name AS authority, CAST(SUM(x.taxMinor) AS SIGNED) AS taxMinor
-       FROM (SELECT authority_id, tax_minor AS taxMinor FROM sale_line_tax WHERE sale_id = ?
+  const [head, lines, taxes, payments, extras, returned, credit, returns, orders] =
+    await Promise.all([
+      headOf(db, id),
+      linesOf(db, id),
+      rows<SaleDetail['taxes'][number]>(
+        db,
+        `SELECT a.name AS authority, CAST(SUM(x.taxMinor) AS SIGNED) AS taxMinor,
+         IF(MAX(x.back), NULL, ${RATE}) AS percent
+       FROM (SELECT authority_id, tax_minor AS taxMinor, sale_id, 0 AS back
+             FROM sale_line_tax WHERE sale_id = ?
              UNION ALL
-             SELECT authority_id, IF(position = 0, tax_minor, -tax_minor)
+             SELECT authority_id, IF(position = 0, tax_minor, -tax_minor), sale_id, 1
              FROM return_line_tax WHERE sale_id = ?) x
+       JOIN sale s ON s.id = x.sale_id
        JOIN tax_authority a ON a.id = x.authority_id
-       GROUP BY a.id, a.name ORDER BY a.id`,
-      [id, id],
-    ),
-    paymentsOf(db, id),
-    extrasOf(db, id),
-    returnedOf(db, id),
-    creditNotes(db, today, 'n.sale_id = ?', [id]),
-    rows<SaleDetail['returns'][number]>(
-      db,
-      `SELECT s.id AS saleId, CONCAT(d.series, '-', d.number) AS number, s.date,
+       GROUP BY a.id, a.name, s.date ORDER BY a.id`,
+        [id, id],
+      ),
+      paymentsOf(db, id),
+      extrasOf(db, id),
+      returnedOf(db, id),
+      creditNotes(db, today, 'n.sale_id = ?', [id]),
+      rows<SaleDetail['returns'][number]>(
+        db,
+        `SELECT s.id AS saleId, CONCAT(d.series, '-', d.number) AS number, s.date,
          r.net_minor + r.tax_minor AS totalMinor
        FROM sale_return r
        JOIN sale s ON s.id = r.sale_id
        JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
        LEFT JOIN sale_void v ON v.sale_id = s.id
        WHERE r.of_sale_id = ? AND v.id IS NULL ORDER BY s.id`,
-      [id],
-    ),
-  ]);
+        [id],
+      ),
+      rows<{ number: string }>(
+        db,
+        `SELECT DISTINCT CONCAT(d.series, '-', d.number) AS number
+       FROM sale_line l JOIN document d ON d.kind = 'order' AND d.subject_id = l.order_id
+       WHERE l.sale_id = ? ORDER BY number`,
+        [id],
+      ),
+    ]);
   return {
     ...toSummary(summary),
     ...head,
     lines,
-    taxes,
+    taxes: taxes.map(({ percent, ...tax }) => ({
+      ...tax,
+      percent: percent === null ? null : plainQuantity(percent),
+    })),
+    orderNumbers: orders.map(({ number }) => number),
     payments,
     extras,
     returned,
@@ -77,7 +92,57 @@ async function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']> {
      WHERE x.sale_id = ? ORDER BY x.position`,
     [id],
   );
-  return found.map(({ whole, ...extra }) => ({ ...extra, mayTakeBack: whole === 1 }));
+  const paid = await paidBy(db, id);
+  return found.map(({ whole, ...extra }) => ({
+    ...extra,
+    paid: extra.amountMinor > 0 ? (paid.get(extra.chargeAccountId ?? 0) ?? null) : null,
+    mayTakeBack: whole === 1,
+  }));
+}
+
+type Paid = NonNullable<SaleDetail['extras'][number]['paid']>;
+
+/** What the payments of a ticket paid by account, as it stands; and the balance right after it. */
+async function paidBy(db: Db, id: number): Promise<Map<number, Paid>> {
+  const [accounts, invoices] = await Promise.all([
+    rows<{ chargeAccountId: number; balance: string }>(
+      db,
+      `SELECT i.charge_account_id AS chargeAccountId,
+         (SELECT SUM(l.amount_minor) FROM entry_line l
+          JOIN account a ON a.id = l.account_id AND a.role = 'chargeAccounts'
+          WHERE l.charge_account_id = i.charge_account_id AND l.entry_id <= d.entry_id) AS balance
+       FROM open_item i
+       JOIN document d ON d.kind = 'sale' AND d.subject_id = i.sale_id
+       WHERE i.sale_id = ? AND i.kind = 'payment'`,
+      [id],
+    ),
+    rows<Paid['invoices'][number] & { chargeAccountId: number }>(
+      db,
+      `SELECT i.charge_account_id AS chargeAccountId,
+         COALESCE(c.number, CONCAT(d.series, '-', d.number)) AS number,
+         CAST(SUM(x.amount_minor) AS SIGNED) AS amountMinor,
+         CAST(SUM(x.discount_minor) AS SIGNED) AS discountMinor
+       FROM open_item i
+       JOIN allocation x ON x.credit_item_id = i.id
+       JOIN open_item c ON c.id = x.charge_item_id
+       LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = c.sale_id
+       WHERE i.sale_id = ? AND i.kind = 'payment'
+       GROUP BY i.charge_account_id, c.id, c.number, d.series, d.number
+       HAVING SUM(x.amount_minor) <> 0 ORDER BY c.id`,
+      [id],
+    ),
+  ]);
+  return new Map(
+    accounts.map(({ chargeAccountId, balance }) => [
+      chargeAccountId,
+      {
+        invoices: invoices
+          .filter((one) => one.chargeAccountId === chargeAccountId)
+          .map(({ chargeAccountId: _of, ...one }) => one),
+        balanceAfterMinor: toMinor(balance),
+      },
+    ]),
+  );
 }
 
 type Payment = SaleDetail['payments'][number];
@@ -93,6 +158,8 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     accountName: string;
     buyer: string;
     dueDate: string;
+    discountDate: string | null;
+    discountMinor: number;
     leftMinor: number;
     signature: Buffer | null;
     chequeId: number | null;
@@ -116,7 +183,8 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        st.rounding_minor AS roundingMinor, st.last_four AS lastFour, st.reference,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated, o.number AS ownNumber, o.payee,
        st.charge_account_id AS chargeAccountId, ac.name AS accountName, i.buyer, i.due_date AS dueDate,
-       i.left_minor AS leftMinor, sg.png AS signature, q.id AS chequeId,
+       i.left_minor AS leftMinor, i.discount_date AS discountDate,
+       COALESCE(i.discount_minor, 0) AS discountMinor, sg.png AS signature, q.id AS chequeId,
        EXISTS (SELECT 1 FROM safe_item f JOIN slip_item_now si ON si.safe_item_id = f.id
                WHERE f.cheque_id = q.id) AS atBank,
        dc.id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM safe_item f WHERE f.cheque_id = q.id)
@@ -140,8 +208,17 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     const { chequeNumber, drawnBy, dated, ownNumber, payee, ...rest } = stored;
     const { chequeId, atBank, missing, returnedId, returnedOn, owed, writtenOff, ...more } =
       rest;
-    const { chargeAccountId, accountName, buyer, dueDate, leftMinor, signature, ...tender } =
-      more;
+    const {
+      chargeAccountId,
+      accountName,
+      buyer,
+      dueDate,
+      discountDate,
+      discountMinor,
+      leftMinor,
+      signature,
+      ...tender
+    } = more;
     const { processorId, scheme, ...payment } = tender;
     const pot = potOf(payment.kind, { id: payment.tenderId, processorId, scheme });
     return {
@@ -178,6 +255,8 @@ async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
               name: accountName,
               buyer: buyer ?? '',
               dueDate,
+              discountDate,
+              discountMinor,
               leftMinor,
               signature: signature?.toString('base64') ?? null,
             },
@@ -236,23 +315,37 @@ async function headOf(db: Db, id: number): Promise<Head> {
 
 type Line = SaleDetail['lines'][number];
 
+/** The rate of an authority `a` on the day of a sale `s`. */
+const RATE = `(SELECT r.rate_percent FROM tax_rate r
+  WHERE r.authority_id = a.id AND r.valid_from <= s.date ORDER BY r.valid_from DESC LIMIT 1)`;
+
 async function linesOf(db: Db, id: number): Promise<Line[]> {
   const [found, original] = await Promise.all([
-    rows<Omit<Line, 'returnedQuantity' | 'leftQuantity'>>(
+    rows<
+      Omit<Line, 'returnedQuantity' | 'leftQuantity' | 'taxPercents'> & { percents: string }
+    >(
       db,
-      `SELECT l.position, l.description, l.quantity, COALESCE(i.unit, '') AS unit,
+      `SELECT l.position, COALESCE(i.code, '') AS code, (
+           SELECT GROUP_CONCAT(TRIM(TRAILING '.' FROM TRIM(TRAILING '0' FROM ${RATE}))
+             ORDER BY a.id SEPARATOR ' ')
+           FROM sale_line_tax x JOIN tax_authority a ON a.id = x.authority_id
+           WHERE x.sale_id = l.sale_id AND x.position = l.position AND x.tax_minor <> 0) AS percents,
+         l.description, l.quantity, COALESCE(i.unit, '') AS unit,
          l.unit_price_minor AS unitPriceMinor, l.amount_minor AS amountMinor,
          l.discount_minor AS discountMinor, l.net_minor AS netMinor, l.tax_minor AS taxMinor
-       FROM sale_line l LEFT JOIN item i ON i.id = l.item_id
+       FROM sale_line l
+       JOIN sale s ON s.id = l.sale_id
+       LEFT JOIN item i ON i.id = l.item_id
        WHERE l.sale_id = ? ORDER BY l.position`,
       [id],
     ),
     loadOriginal(db, id),
   ]);
-  return found.map((line) => {
+  return found.map(({ percents, ...line }) => {
     const sold = original!.lines.find(({ position }) => position === line.position)!;
     return {
       ...line,
+      taxPercents: percents ? percents.split(' ') : [],
       returnedQuantity: sold.returned.quantity,
       leftQuantity: fromMilli(leftOf(sold)),
     };

@@ -1,7 +1,7 @@
 import type { StatementAsked } from '@abacist/contracts';
 import { AGES, type StatementRow } from '@abacist/core/accounts';
 import type { HeadOfShop, PaperContent, PaperLine } from '../../papers/content';
-import { formats, shopHead } from '../../papers/format';
+import { addressOf, formats, shopHead } from '../../papers/format';
 import { word } from '../../papers/words';
 import type { Made } from './load';
 
@@ -15,6 +15,7 @@ export function paperOfStatement(
 ): PaperContent {
   const { money, date } = formats(shop);
   const several = payer.names.size > 1;
+  let soFar = kind === 'balanceForward' ? statement.openingMinor : 0;
   const opening: PaperLine[] =
     kind === 'balanceForward'
       ? [lineOf(word('statementOpening', { date: date(from) }), money(statement.openingMinor))]
@@ -32,24 +33,21 @@ export function paperOfStatement(
       : statement.rows.map(rowOf);
   function rowOf(row: StatementRow): PaperLine {
     const details = [
-      row.dueDate ? word('statementDue', { date: date(row.dueDate) }) : '',
       kind === 'openItem' && row.amountMinor !== row.standingMinor
         ? word('statementOf', { amount: money(row.amountMinor) })
         : '',
-      kind === 'balanceForward'
-        ? word('statementBalance', { amount: money(row.standingMinor) })
-        : '',
       several && kind === 'balanceForward' ? payer.names.get(row.chargeAccountId)! : '',
     ].filter(Boolean);
+    soFar += kind === 'openItem' ? row.standingMinor : row.amountMinor;
     return {
       ...lineOf(
-        word('statementRow', {
-          number: row.number,
-          kind: word(`item_${row.kind}`),
-          date: date(row.date),
-        }),
+        word('statementRow', { number: row.number, kind: word(`item_${row.kind}`) }),
         money(kind === 'openItem' ? row.standingMinor : row.amountMinor),
       ),
+      date: date(row.date),
+      due: row.dueDate ? date(row.dueDate) : '',
+      ...(kind === 'balanceForward' && { balance: money(row.standingMinor) }),
+      soFar: money(soFar),
       details: details.length ? [details.join(' · ')] : [],
     };
   }
@@ -57,11 +55,11 @@ export function paperOfStatement(
     shop: shopHead(shop),
     title: word('numbered', { kind: word('accountStatement'), number }),
     marks: [],
-    head: [
-      word('statementAsOf', { date: date(asOf) }),
-      word('for', { name: payer.name }),
-      ...(payer.address ? [payer.address] : []),
-      word('statementCustomer', { number: payer.number }),
+    to: addressOf(payer.name, payer.address),
+    date: date(asOf),
+    facts: [
+      { label: word('statementAsOf'), value: date(asOf) },
+      { label: word('customerNumber'), value: payer.number },
     ],
     ...(letter !== undefined && { letter: letter.split('\n') }),
     priced: true,
@@ -73,7 +71,8 @@ export function paperOfStatement(
       })),
       { label: word('statementOwed'), amount: money(statement.balanceMinor), strong: true },
     ],
-    notes: [
+    notes: [],
+    remittance: [
       word('remittance'),
       word('remittanceOf', { number, customer: payer.number, name: payer.name }),
       word('remittanceAmount', { amount: money(statement.balanceMinor) }),

@@ -11,7 +11,7 @@ import type { CommandResult } from '../../http/command';
 import { notFound, refuseWith } from '../../http/errors';
 import { numberAhead, postDocument } from '../../ledger/post';
 import { loadShop } from '../../settings/shop';
-import type { HeadOfShop, PaperContent } from '../../papers/content';
+import { keptContent, type HeadOfShop, type PaperContent } from '../../papers/content';
 import { readLogo, readPaperHead } from '../../papers/head';
 import { word } from '../../papers/words';
 import { toInstant } from '../../sales/read';
@@ -162,7 +162,7 @@ async function keptStatements(db: Db, ids: readonly number[]): Promise<Kept[]> {
   );
   return found.map(({ content, ...one }) => ({
     ...one,
-    content: JSON.parse(content) as PaperContent,
+    content: keptContent(content),
   }));
 }
 
@@ -201,7 +201,7 @@ export async function mailStatements(
         kind: word('accountStatement'),
         number,
         shop: shop.name,
-        date: content.head[0]!,
+        date: content.date,
       };
       try {
         await mail({

@@ -1,0 +1,8 @@
+import { helpPages, type HelpPlace } from '~/i18n/en/helpPages';
+import { useLocalSearchParams } from '~/router';
+import { HelpScreen } from '~/screens';
+
+export default function Help() {
+  const { place } = useLocalSearchParams<{ place?: string }>();
+  return <HelpScreen {...(place && place in helpPages && { place: place as HelpPlace })} />;
+}
