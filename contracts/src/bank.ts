@@ -90,6 +90,7 @@ export type StatementView = {
     /** statement + open movements − open lines: the ledger's bank and transit together. */
     openMovementsMinor: number;
     openLinesMinor: number;
+    openLines: number;
   }[];
   proposals: Proposal[];
   reserved: { line: LineView; movement: MovementView; differenceMinor: number }[];

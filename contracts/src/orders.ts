@@ -43,6 +43,8 @@ export type OrderFilter = { status?: OrderStatus; text?: string; before?: number
 
 export type OrderDetail = OrderSummary & {
   customerId: number | null;
+  /** Where the customer’s mail goes; null where nobody is chosen. */
+  customerEmail: string | null;
   exemptCertificate: string | null;
   soldBy: string;
   by: string;

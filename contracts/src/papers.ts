@@ -14,6 +14,8 @@ export type IssuePaper = {
   format: 'page' | 'roll';
   how: 'pdf' | 'mail' | 'roll';
   to?: string;
+  /** The address is kept with the customer of the document. */
+  keepAddress?: boolean;
 };
 export const issuePaperSchema = Joi.object<IssuePaper>({
   kind: Joi.valid(...PAPER_KINDS).required(),
@@ -24,6 +26,11 @@ export const issuePaperSchema = Joi.object<IssuePaper>({
   to: Joi.when('how', {
     is: 'mail',
     then: emailAddress.required(),
+    otherwise: Joi.forbidden(),
+  }),
+  keepAddress: Joi.when('how', {
+    is: 'mail',
+    then: Joi.boolean(),
     otherwise: Joi.forbidden(),
   }),
 });

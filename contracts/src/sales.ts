@@ -78,6 +78,8 @@ export type SaleDetail = SaleSummary & {
   entryId: number | null;
   customerId: number | null;
   customerName: string | null;
+  /** Where the customer’s mail goes; null where nobody is chosen. */
+  customerEmail: string | null;
   /** The certificate under which no tax was charged. */
   exemptCertificate: string | null;
   soldBy: string;

@@ -30,6 +30,17 @@ async function paper(command: object): Promise<{ text: string; pdf: Uint8Array }
   const pdf = await shop.download(fenella, `/papers/${issueId}/pdf`);
   return { text: textOfPdf(pdf), pdf };
 }
+const NOBODY = {
+  number: '',
+  kind: 'person',
+  phone: '',
+  email: '',
+  address: '',
+  priceKind: 'byKind',
+  taxCodeId: null,
+  exemption: null,
+  active: true,
+};
 const sell = async (ticket: object) =>
   (await fenella.send('/sales', { drawerId: id.drawers['shop'], ...ticket })).body;
 /** 189.00 + 11.81 tax, 5.00 off a pair: with cash of 100.00 and a card of the rest. */
@@ -129,6 +140,26 @@ describe('papers', () => {
     const text = textOfPdf(Buffer.from(attached, 'base64'));
     expect(text).toContain('Valid until 31 March 2026.');
     expect(text).toContain('Total 200.81');
+
+    // Typed once, kept where that was wished, and found by it; not where it was not.
+    const { body: customer } = await fenella.send('/customers', {
+      ...NOBODY,
+      name: 'Bo Pellow',
+    });
+    const ofBo = await sell({
+      lines: [{ itemId: id.items['OJ'], quantity: '1' }],
+      customer: { id: customer.id },
+      tenders: [card(id, 200_81)],
+    });
+    const byMail = { kind: 'receipt', subjectId: ofBo.saleId, how: 'mail' };
+    await issue({ ...byMail, to: 'once@pellow.example' });
+    const onFile = async () => (await fenella.get(`/customers/${customer.id}`)).body.email;
+    expect(await onFile()).toBe('');
+    await issue({ ...byMail, to: 'bo@pellow.example', keepAddress: true });
+    expect(await onFile()).toBe('bo@pellow.example');
+    expect((await fenella.get('/customers?text=pellow.example')).body.customers).toHaveLength(
+      1,
+    );
 
     const sale = await bigSale();
     const back = await sell({

@@ -1,6 +1,7 @@
 import type { DocumentRow, SearchHit } from '@abacist/contracts';
 import { DOCUMENT_SORTS } from '@abacist/contracts/choices';
 import { readAsked } from '../src/search/routes';
+import { holdsWords } from '../src/search/words';
 import { listDocuments } from '../src/documents/list';
 import { audit } from '../src/audit/audit';
 import { walkAccounts, walkDay, walkOrders, walkReturns } from './day';
@@ -158,6 +159,15 @@ test('a clerk finds what the counter has, and neither slips nor lines', async ()
   expect(await search(fenella, (total / 100).toFixed(2))).toEqual([]);
   expect(await search(fenella, 'r-1')).toHaveLength(1);
   expect((await fenella.get('/documents')).status).toBe(403);
+});
+
+test('words for the index of words hold nothing but letters and digits', () => {
+  expect(holdsWords('text', 'deposit quay 4711')).toEqual({
+    sql: 'MATCH (text) AGAINST (? IN BOOLEAN MODE) AND text LIKE ? AND text LIKE ?',
+    values: ['+4711*', '%deposit%', '%quay%'],
+  });
+  expect(holdsWords('text', `the *bo+w-" (x) @`)).toBeNull();
+  expect(holdsWords('text', 'of the harbour-trust')?.values).toEqual(['+harbour*', '%trust%']);
 });
 
 test('a text is read in every way that it can be meant', () => {

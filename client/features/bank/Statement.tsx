@@ -76,8 +76,14 @@ function Account({ account }: { account: StatementView['accounts'][number] }) {
         </Column>
         {statement === null ? null : (
           <Tag
-            tone={gap === 0 ? 'home' : 'loose'}
-            label={t(gap === 0 ? 'statement.ties' : 'statement.gap')}
+            tone={gap !== 0 ? 'loose' : account.openLines > 0 ? 'waiting' : 'home'}
+            label={
+              gap !== 0
+                ? t('statement.gap')
+                : account.openLines > 0
+                  ? t('statement.linesOpen', { count: account.openLines })
+                  : t('statement.ties')
+            }
           />
         )}
       </SheetRow>

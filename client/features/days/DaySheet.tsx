@@ -3,6 +3,8 @@ import { useMedia } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from '~/router';
 import { request } from '~/api/http';
+import { useMay } from '~/api/session';
+import { openDocuments } from '~/features/documents';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -23,6 +25,7 @@ export function DayScreen({ date }: { date: string }) {
   const dates = useDates();
   const rodText = useRodText();
   const media = useMedia();
+  const may = useMay();
   const sheet = useQuery({
     queryKey: ['day', date],
     queryFn: () => request<DaySheet>('GET', `/days/${date}`),
@@ -78,6 +81,14 @@ export function DayScreen({ date }: { date: string }) {
                 {t('days.documents')}
               </Heading>
               <SalesOfDay date={date} />
+              {may('GET /documents') ? (
+                <Column paddingHorizontal="$4" alignItems="flex-start">
+                  <Button
+                    label={t('documents.ofDay')}
+                    onPress={() => openDocuments({ from: date, to: date })}
+                  />
+                </Column>
+              ) : null}
             </Column>
           </Column>
         )}

@@ -40,7 +40,12 @@ export function OrderScreen({ id }: { id: number }) {
       back="/orders"
       right={
         order.data ? (
-          <PapersButton subject="order" subjectId={id} kinds={papersOf(order.data.kind)} />
+          <PapersButton
+            subject="order"
+            subjectId={id}
+            kinds={papersOf(order.data.kind)}
+            customerEmail={order.data.customerEmail}
+          />
         ) : null
       }
     >

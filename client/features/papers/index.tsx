@@ -10,6 +10,7 @@ import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { Choice } from '~/ui/Choice';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
@@ -21,12 +22,13 @@ export function PapersButton({
   subject,
   subjectId,
   kinds,
-  mailTo = '',
+  customerEmail = null,
 }: {
   subject: PaperSubject;
   subjectId: number;
   kinds: readonly PaperKind[];
-  mailTo?: string;
+  /** Where the customer's mail goes; null where nobody is chosen, whose address could be kept. */
+  customerEmail?: string | null;
 }) {
   const t = useWords();
   const [open, setOpen] = useState(false);
@@ -35,7 +37,7 @@ export function PapersButton({
       <Button icon={Printer} iconOnly label={t('papers.open')} onPress={() => setOpen(true)} />
       {open ? (
         <PapersDialog
-          {...{ subject, subjectId, kinds, mailTo }}
+          {...{ subject, subjectId, kinds, customerEmail }}
           onClose={() => setOpen(false)}
         />
       ) : null}
@@ -47,13 +49,13 @@ function PapersDialog({
   subject,
   subjectId,
   kinds,
-  mailTo,
+  customerEmail,
   onClose,
 }: {
   subject: PaperSubject;
   subjectId: number;
   kinds: readonly PaperKind[];
-  mailTo: string;
+  customerEmail: string | null;
   onClose: () => void;
 }) {
   const t = useWords();
@@ -62,7 +64,8 @@ function PapersDialog({
   const [format, setFormat] = useState<IssuePaper['format']>(
     kinds[0] === 'receipt' ? 'roll' : 'page',
   );
-  const [to, setTo] = useState(mailTo);
+  const [to, setTo] = useState(customerEmail ?? '');
+  const [keeps, setKeeps] = useState(false);
   const [said, setSaid] = useState('');
   const issue = useCommand<IssuePaper, PaperIssued>('/papers');
   const base = { kind, subject, subjectId, format };
@@ -86,6 +89,8 @@ function PapersDialog({
     issue.mutate(command, { onSuccess: () => setSaid(done) });
   const address = to.trim();
   const mailable = isEmail(address);
+  // Another address than that on file, of a customer who is on file.
+  const keepable = mailable && customerEmail !== null && address !== customerEmail;
   return (
     <Dialog open title={t('papers.open')} onClose={onClose}>
       {kinds.length > 1 ? (
@@ -147,10 +152,23 @@ function PapersDialog({
             disabled={!mailable || issue.isPending}
             label={t('papers.mail')}
             onPress={() =>
-              send({ ...base, how: 'mail', to: address }, t('papers.mailed', { to: address }))
+              send(
+                {
+                  ...base,
+                  how: 'mail',
+                  to: address,
+                  ...(keepable && keeps && { keepAddress: true }),
+                },
+                t('papers.mailed', { to: address }),
+              )
             }
           />
         </Line>
+      ) : null}
+      {hasMail && keepable ? (
+        <Check bare on={keeps} onToggle={() => setKeeps(!keeps)}>
+          <Body>{t('papers.keepAddress')}</Body>
+        </Check>
       ) : null}
       <Button label={t('common.done')} onPress={onClose} />
     </Dialog>

@@ -57,6 +57,7 @@ export function SaleScreen({ id, changeMinor }: { id: number; changeMinor: numbe
             subject="sale"
             subjectId={id}
             kinds={sale.data.lines.length ? papersOf('sale') : ['receipt']}
+            customerEmail={sale.data.customerEmail}
           />
         ) : null
       }

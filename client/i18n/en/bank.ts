@@ -87,6 +87,8 @@ export const bank = {
     run_stopped: 'Matching was stopped; nothing was settled.',
     covered: '{{number}}, statements {{from}} to {{to}}',
     ties: 'Ties',
+    linesOpen_one: '{{count}} line open',
+    linesOpen_other: '{{count}} lines open',
     gap: 'Does not tie',
     bookBalance: 'Books',
     notInBooks: 'Lines not in the books',

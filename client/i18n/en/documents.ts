@@ -1,6 +1,7 @@
 export const documents = {
   documents: {
     title: 'Documents',
+    ofDay: 'All documents of this day',
     kind: 'Kind',
     state: 'State',
     state_stands: 'Stands',

@@ -13,6 +13,7 @@ export const papers = {
     format_page: 'Page',
     pdf: 'Open as PDF',
     roll: 'Print on the roll',
+    keepAddress: 'Keep this address with the customer',
     mail: 'Mail it',
     to: 'E-mail address',
     opened: 'The paper is open in its own tab.',

@@ -107,7 +107,9 @@ export async function saveCustomer(
 const SEARCH_LENGTH = 700;
 
 /** A phone is found with and without the signs between its digits. */
-const searchOf = (customer: CustomerInput): string =>
+const searchOf = (
+  customer: Pick<CustomerInput, 'name' | 'phone' | 'email' | 'number'>,
+): string =>
   searchable(
     [
       customer.name,
@@ -131,4 +133,15 @@ async function number(tx: Tx, id: number, customer: CustomerInput): Promise<void
     if (!isDuplicate(error)) throw error;
     throw refuseWith('customer.numberTaken', 'number', { number: own });
   }
+}
+
+/** Keeps another e-mail address with a customer. */
+export async function keepEmail(tx: Tx, id: number, email: string): Promise<void> {
+  const [customer] = await readCustomers(tx, 'id = ?', [id]);
+  if (!customer) return;
+  await run(
+    tx,
+    'UPDATE customer SET email = ?, search = ?, version = version + 1 WHERE id = ?',
+    [email, searchOf({ ...customer, email }), id],
+  );
 }

@@ -205,9 +205,9 @@ async function accountHead(
      WHERE l.bank_account_id = ?`,
     [account.id],
   );
-  const openLines = await row<{ total: string | null }>(
+  const openLines = await row<{ total: string | null; count: number }>(
     db,
-    `SELECT SUM(amount_minor) AS total FROM statement_line
+    `SELECT SUM(amount_minor) AS total, COUNT(*) AS count FROM statement_line
      WHERE bank_account_id = ? AND match_group_id IS NULL`,
     [account.id],
   );
@@ -219,5 +219,6 @@ async function accountHead(
     ledgerBalanceMinor: toMinor(ledger?.total),
     openMovementsMinor: await openTotal(db, account.id),
     openLinesMinor: toMinor(openLines?.total),
+    openLines: openLines?.count ?? 0,
   };
 }

@@ -115,12 +115,13 @@ export async function readOrder(
   const [head, lines, taxes, tickets, quotation, order] = await Promise.all([
     row<Omit<Head, 'pricesIncludeTax'> & { pricesIncludeTax: number }>(
       db,
-      `SELECT o.customer_id AS customerId, o.exempt_certificate AS exemptCertificate,
+      `SELECT o.customer_id AS customerId, c.email AS customerEmail, o.exempt_certificate AS exemptCertificate,
          p.name AS soldBy, u.name AS \`by\`, o.prices_include_tax AS pricesIncludeTax,
          o.discount_minor AS discountMinor, o.net_minor AS netMinor, o.tax_minor AS taxMinor
        FROM customer_order o
        JOIN user p ON p.id = o.salesperson_id
        JOIN user u ON u.id = o.user_id
+       LEFT JOIN customer c ON c.id = o.customer_id
        WHERE o.id = ?`,
       [id],
     ),

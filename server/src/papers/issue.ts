@@ -4,7 +4,9 @@ import { businessDate } from '@abacist/core/dates';
 import type { Actor, CommandContext, Deps, Shop } from '../context';
 import { pause } from '../db/away';
 import { readCustomers } from '../customers/read';
+import { keepEmail } from '../customers/save';
 import { isDuplicate, row, run, type Db } from '../db/pool';
+import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { HttpError, notFound, refuseWith } from '../http/errors';
 import { readOrder } from '../orders/read';
@@ -77,7 +79,22 @@ export async function issuePaper(
     if (!email) throw refuseWith('mail.noSender');
   }
   if (how === 'roll' && !deps.outside.printer) throw refuseWith('printer.none');
+  if (command.keepAddress) await keepAddress(tx, command);
   return { answer: issued };
+}
+
+/** The customers of the documents that papers are of. */
+const CUSTOMER_OF: Record<PaperSubject, string> = {
+  sale: 'SELECT customer_id AS id FROM sale WHERE id = ?',
+  order: 'SELECT customer_id AS id FROM customer_order WHERE id = ?',
+  creditNote: `SELECT s.customer_id AS id FROM credit_note n JOIN sale s ON s.id = n.sale_id
+    WHERE n.id = ?`,
+};
+
+/** Keeps where a paper was mailed to with the customer of its document; nothing where it has none. */
+async function keepAddress(tx: Tx, { subject, subjectId, to }: IssuePaper): Promise<void> {
+  const of = await row<{ id: number | null }>(tx, CUSTOMER_OF[subject], [subjectId]);
+  if (of?.id) await keepEmail(tx, of.id, to!);
 }
 
 /** Pauses before a mail or a print is tried again, in milliseconds. */

@@ -287,6 +287,7 @@ type Head = Pick<
   | 'voidReason'
   | 'customerId'
   | 'customerName'
+  | 'customerEmail'
   | 'exemptCertificate'
   | 'soldBy'
   | 'pricesIncludeTax'
@@ -295,13 +296,14 @@ type Head = Pick<
 async function headOf(db: Db, id: number): Promise<Head> {
   const found = await row<Omit<Head, 'pricesIncludeTax'> & { pricesIncludeTax: number }>(
     db,
-    `SELECT s.date, s.customer_id AS customerId, s.customer_name AS customerName,
+    `SELECT s.date, s.customer_id AS customerId, s.customer_name AS customerName, c.email AS customerEmail,
        s.exempt_certificate AS exemptCertificate, p.name AS soldBy,
        s.prices_include_tax AS pricesIncludeTax, s.net_minor AS netMinor, s.tax_minor AS taxMinor,
        s.discount_minor AS discountMinor, d.entry_id AS entryId,
        CONCAT(vd.series, '-', vd.number) AS voidNumber, ap.reason AS voidReason
      FROM sale s
      JOIN user p ON p.id = COALESCE(s.salesperson_id, s.user_id)
+     LEFT JOIN customer c ON c.id = s.customer_id
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      LEFT JOIN document vd ON vd.kind = 'saleVoid' AND vd.subject_id = v.id

@@ -6,8 +6,6 @@ import type { Db } from '../db/pool';
 /** What was typed, read in every way that it can be meant. */
 export type Asked = {
   text: string;
-  /** Its words, as names are searched. */
-  words: readonly string[];
   /** A document's number: of one series, or of any where only digits are typed. */
   number: { series: string | null; number: number } | null;
   /** An amount as it is written, in minor units. */

@@ -1,6 +1,5 @@
 import { searchSchema, type HitKind, type SearchHit } from '@abacist/contracts';
 import { mayUse, type Right } from '@abacist/contracts/rights';
-import { searchWords } from '@abacist/core/items';
 import { parseAmount } from '@abacist/core/money';
 import { Router } from 'express';
 import type { Deps } from '../context';
@@ -28,7 +27,6 @@ export function readAsked(text: string, currency: string): Asked {
   const amount = parseAmount(trimmed, currency);
   return {
     text: trimmed,
-    words: searchWords(trimmed),
     number: number
       ? { series: number[1]?.toUpperCase() ?? null, number: Number(number[2]) }
       : null,

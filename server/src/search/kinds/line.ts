@@ -1,4 +1,5 @@
 import { rows, type Value } from '../../db/pool';
+import { holdsWords } from '../words';
 import { MOST_HITS, type HitOf, type SearchRoom } from '../room';
 
 /** Lines of the bank's statements by amount, and by words of their text. */
@@ -6,13 +7,11 @@ export const line: SearchRoom<HitOf<'line'>> = {
   needs: 'GET /trail/lines/:id',
   async find({ db }, { text, amountMinor }) {
     const ways: { sql: string; values: Value[] }[] = [];
-    // What the index of words knows: three characters at the least, the last word unfinished.
-    const words = text.match(/[\p{L}\p{N}]{3,}/gu) ?? [];
-    if (words.length) {
+    const words = holdsWords('text', text);
+    if (words !== null) {
       ways.push({
-        sql: `SELECT id FROM statement_line WHERE MATCH (text) AGAINST (? IN BOOLEAN MODE)
-          LIMIT 100`,
-        values: [words.map((word) => `+${word}*`).join(' ')],
+        sql: `SELECT id FROM statement_line WHERE ${words.sql} LIMIT 100`,
+        values: words.values,
       });
     }
     if (amountMinor !== null) {
