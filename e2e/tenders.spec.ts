@@ -128,6 +128,22 @@ test('the shop orders its tenders and gives one its own key', async ({ page }) =
   await expect(rows.last()).toContainText('Town voucher');
   await button(page, 'Move Town voucher up').click();
   await expect(rows.last()).toContainText('Store credit');
+  // By keys alone, and by holding its handle: to the top, and one down again.
+  const handle = page.getByRole('button', { name: 'Move Town voucher', exact: true });
+  const place = async () =>
+    (await rows.allTextContents()).findIndex((row) => row.includes('Town'));
+  const from = await place();
+  await handle.press(' ');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press(' ');
+  await expect.poll(place).toBe(from - 1);
+  await handle.scrollIntoViewIfNeeded();
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + 10, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 10, box.y + 80, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(place).toBe(from);
   await ring(page, '20.00');
   await page.keyboard.press('w');
   await expect(page.getByLabel('Amount by Town voucher')).toHaveValue('20.00');

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import {
+  copyFileSync,
   existsSync,
   readdirSync,
   readFileSync,
@@ -7,6 +8,7 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
+import { createRequire } from 'node:module';
 import path from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { DATA, ROOT, run } from './process.mjs';
@@ -33,6 +35,7 @@ export async function ensureClient() {
       env: { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' },
     });
     await writeServiceWorker(fresh);
+    copyReader(fresh);
     compressFolder(fresh);
     rmSync(CLIENT_FOLDER, { recursive: true, force: true });
     renameSync(fresh, CLIENT_FOLDER);
@@ -65,6 +68,14 @@ async function writeServiceWorker(folder) {
   });
 }
 
+/** What reads barcodes where the browser can't: served by ourselves, loaded when a camera scans. */
+function copyReader(folder) {
+  const reader = createRequire(path.join(ROOT, 'client', 'package.json')).resolve(
+    'zxing-wasm/reader/zxing_reader.wasm',
+  );
+  copyFileSync(reader, path.join(folder, 'zxing_reader.wasm'));
+}
+
 function filesOf(place) {
   if (!existsSync(place)) return [];
   const entries = readdirSync(place, { withFileTypes: true, recursive: false });
@@ -88,7 +99,7 @@ function hashOf(places) {
 /** Puts a gzip and a brotli copy beside every text file, so that none is made on request. */
 export function compressFolder(folder) {
   for (const file of filesOf(folder)) {
-    if (!/\.(js|css|html|json|svg|txt)$/.test(file)) continue;
+    if (!/\.(js|css|html|json|svg|txt|wasm)$/.test(file)) continue;
     const bytes = readFileSync(file);
     writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
     const params = { [constants.BROTLI_PARAM_QUALITY]: 10 };

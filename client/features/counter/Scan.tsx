@@ -4,20 +4,10 @@ import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
 import { Dialog } from '~/ui/Dialog';
 import { Body } from '~/ui/Text';
+import { barcodeReader, type BarcodeReader } from './barcodeReader';
 
-type Detector = {
-  detect: (source: HTMLVideoElement) => Promise<{ rawValue: string }[]>;
-};
-type DetectorClass = new () => Detector;
-
-/** The browser's own reader of barcodes, where it has one (Barcode Detection API). */
-function barcodeDetector(): DetectorClass | undefined {
-  return (window as { BarcodeDetector?: DetectorClass }).BarcodeDetector;
-}
-
-/** Whether this browser can scan: a reader of barcodes and a camera. */
-export const canScan = () =>
-  barcodeDetector() !== undefined && navigator.mediaDevices?.getUserMedia !== undefined;
+/** Whether this browser can scan: it has a camera for pages (over TLS, or on the machine itself). */
+export const canScan = () => navigator.mediaDevices?.getUserMedia !== undefined;
 
 const LOOK_EVERY = 150;
 /** Milliseconds until the same barcode counts again: the second one of the same goods. */
@@ -42,12 +32,11 @@ export function ScanDialog({
   });
   const [problem, setProblem] = useState('');
   useEffect(() => {
-    const Detector = barcodeDetector();
     let stream: MediaStream | undefined;
     let timer: ReturnType<typeof setInterval> | undefined;
     let ended = false;
     let last = { value: '', at: 0 };
-    const look = async (detector: Detector) => {
+    const look = async (detector: BarcodeReader) => {
       if (!video.current) return;
       const codes = await detector.detect(video.current).catch(() => []);
       for (const { rawValue } of codes) {
@@ -58,7 +47,6 @@ export function ScanDialog({
       }
     };
     void (async () => {
-      if (!Detector) return;
       try {
         const camera = { video: { facingMode: 'environment' } };
         stream = await navigator.mediaDevices.getUserMedia(camera);
@@ -68,7 +56,8 @@ export function ScanDialog({
         }
         video.current.srcObject = stream;
         await video.current.play();
-        const detector = new Detector();
+        const detector = await barcodeReader();
+        if (ended) return;
         timer = setInterval(() => void look(detector), LOOK_EVERY);
       } catch (error) {
         if (!ended) setProblem(error instanceof Error ? error.message : String(error));

@@ -12,6 +12,7 @@ import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
+import { arrayMove, Sortable, SortableRow, SortHandle } from '~/ui/Sortable';
 import { Tag } from '~/ui/Tag';
 import { tenderIcon } from '~/features/tenderKinds';
 import { Body } from '~/ui/Text';
@@ -27,10 +28,9 @@ export function TendersScreen() {
   });
   const [open, setOpen] = useState<number | 'new' | null>(null);
   const order = useCommand<OrderTenders, TenderList>('/tenders/order');
-  const up = (tenders: readonly TenderSetUp[], index: number) => {
-    const ids = tenders.map(({ id }) => id);
-    ids.splice(index - 1, 2, ids[index]!, ids[index - 1]!);
-    order.mutate({ ids });
+  const move = (tenders: readonly TenderSetUp[], from: number, to: number) => {
+    if (from === to || order.isPending) return;
+    order.mutate({ ids: arrayMove([...tenders], from, to).map(({ id }) => id) });
   };
   return (
     <Screen
@@ -52,17 +52,23 @@ export function TendersScreen() {
             <Column paddingHorizontal="$4">
               <ErrorNote error={order.error} />
             </Column>
-            <Sheet role="list">
-              {tenders.map((tender, i) => (
-                <TenderRow
-                  key={tender.id}
-                  tender={tender}
-                  first={i === 0}
-                  onUp={() => up(tenders, i)}
-                  onOpen={() => setOpen(tender.id)}
-                />
-              ))}
-            </Sheet>
+            <Sortable
+              ids={tenders.map(({ id }) => id)}
+              nameOf={(id) => tenders.find((one) => one.id === id)?.name ?? ''}
+              onMove={(from, to) => move(tenders, from, to)}
+            >
+              <Sheet role="list">
+                {tenders.map((tender, i) => (
+                  <TenderRow
+                    key={tender.id}
+                    tender={tender}
+                    first={i === 0}
+                    onUp={() => move(tenders, i, i - 1)}
+                    onOpen={() => setOpen(tender.id)}
+                  />
+                ))}
+              </Sheet>
+            </Sortable>
             {open === null ? null : (
               <TenderDialog
                 processors={processors}
@@ -97,32 +103,35 @@ function TenderRow({
     tender.shortcut ? t('tenders.keyIs', { key: tender.shortcut }) : '',
   ].filter(Boolean);
   return (
-    <SheetRow role="listitem" paddingHorizontal="$1">
-      <Button kind="plain" grow label={tender.name} onPress={onOpen}>
-        <Line flex={1} gap="$3" minWidth={0}>
-          {createElement(tenderIcon(tender), {
-            size: 22,
-            color: theme.ink.val,
-            'aria-hidden': true,
-          })}
-          <Column flex={1} alignItems="flex-start">
-            <Body>{tender.name}</Body>
-            <Body small tone="faded" textAlign="left">
-              {details.join(' · ')}
-            </Body>
-          </Column>
-          {tender.active ? null : <Tag tone="faded" label={t('tenders.off')} />}
-        </Line>
-      </Button>
-      {first ? null : (
-        <Button
-          kind="plain"
-          icon={ArrowUp}
-          iconOnly
-          label={t('taxes.up', { name: tender.name })}
-          onPress={onUp}
-        />
-      )}
-    </SheetRow>
+    <SortableRow id={tender.id}>
+      <SheetRow role="listitem" paddingHorizontal="$1">
+        <SortHandle id={tender.id} label={t('tenders.drag', { name: tender.name })} />
+        <Button kind="plain" grow label={tender.name} onPress={onOpen}>
+          <Line flex={1} gap="$3" minWidth={0}>
+            {createElement(tenderIcon(tender), {
+              size: 22,
+              color: theme.ink.val,
+              'aria-hidden': true,
+            })}
+            <Column flex={1} alignItems="flex-start">
+              <Body>{tender.name}</Body>
+              <Body small tone="faded" textAlign="left">
+                {details.join(' · ')}
+              </Body>
+            </Column>
+            {tender.active ? null : <Tag tone="faded" label={t('tenders.off')} />}
+          </Line>
+        </Button>
+        {first ? null : (
+          <Button
+            kind="plain"
+            icon={ArrowUp}
+            iconOnly
+            label={t('taxes.up', { name: tender.name })}
+            onPress={onUp}
+          />
+        )}
+      </SheetRow>
+    </SortableRow>
   );
 }

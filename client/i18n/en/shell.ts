@@ -16,6 +16,13 @@ export const shell = {
     optional: 'if there is one',
   },
   table: { sort: 'Order by {{column}}' },
+  sorting: {
+    how: 'To move it, press Space, then the arrows; Space again puts it down, Escape puts it back.',
+    taken: '{{name}} is picked up, at place {{place}} of {{of}}.',
+    over: '{{name}} is at place {{place}} of {{of}}.',
+    put: '{{name}} is put down at place {{place}} of {{of}}.',
+    back: '{{name}} is back where it was.',
+  },
   keys: {
     title: 'Keys here',
     single: 'Single keys work',

@@ -1,6 +1,7 @@
 export const tenders = {
   tenders: {
     title: 'Tenders',
+    drag: 'Move {{name}}',
     new: 'New tender',
     off: 'Not taken',
     keyIs: 'key {{key}}',
