@@ -35,13 +35,13 @@ test('a new rate holds from its date, and nobody touches items', async () => {
   };
   shop.setNow('2026-03-31T16:00:00Z');
   expect(await sell(106_25)).toEqual([
-    { authority: 'Island levy', taxMinor: 5_00 },
-    { authority: 'Harbour levy', taxMinor: 1_25 },
+    { authority: 'Island levy', percent: '5', taxMinor: 5_00 },
+    { authority: 'Harbour levy', percent: '1.25', taxMinor: 1_25 },
   ]);
   shop.setNow('2026-04-01T16:00:00Z');
   expect(await sell(107_25)).toEqual([
-    { authority: 'Island levy', taxMinor: 6_00 },
-    { authority: 'Harbour levy', taxMinor: 1_25 },
+    { authority: 'Island levy', percent: '6', taxMinor: 6_00 },
+    { authority: 'Harbour levy', percent: '1.25', taxMinor: 1_25 },
   ]);
 });
 
