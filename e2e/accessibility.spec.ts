@@ -13,7 +13,7 @@ test.use({ demo: true, startAt: '2026-03-02T19:00:00Z' });
 
 for (const [size, viewport] of Object.entries(SIZES)) {
   test(`axe finds nothing on any screen, light and dark, ${size}`, async ({ page }) => {
-    test.setTimeout(600_000);
+    test.setTimeout(900_000);
     await page.setViewportSize(viewport);
     const findings: string[] = [];
     const titles = new Set<string>();

@@ -87,7 +87,7 @@ const faults = (page: Page) =>
 test('nothing lies over another, leaves the screen or breaks a word, on any screen and size', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(900_000);
   await signIn(page, 'tamsin');
   await page.goto('/counter');
   await page.getByRole('button', { name: /^Mooring rope/ }).click();
