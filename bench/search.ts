@@ -73,6 +73,12 @@ export async function measureSearch(adminUrl: string, address: string): Promise<
       '/documents?leastMinor=4999000&sort=amount',
       `amount_minor > 4999000`,
     ],
+    ['a kind of which there are few', '/documents?kind=slip', `kind = 'slip'`],
+    [
+      'those of an amount, the newest first',
+      '/documents?leastMinor=4999990',
+      `amount_minor > 4999990`,
+    ],
   ];
   for (const [what, path, where] of asked) {
     const api = get(path);

@@ -133,8 +133,15 @@ test('the shop orders its tenders and gives one its own key', async ({ page }) =
   const place = async () =>
     (await rows.allTextContents()).findIndex((row) => row.includes('Town'));
   const from = await place();
+  // Each step is said, and the next one follows it, as with whoever listens.
+  const saidToBeAt = (index: number) =>
+    expect(
+      page.getByText(new RegExp(`^Town voucher is at place ${index + 1} of`)),
+    ).toBeAttached();
   await handle.press(' ');
+  await saidToBeAt(from);
   await page.keyboard.press('ArrowUp');
+  await saidToBeAt(from - 1);
   await page.keyboard.press(' ');
   await expect.poll(place).toBe(from - 1);
   await handle.scrollIntoViewIfNeeded();

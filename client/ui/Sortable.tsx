@@ -1,121 +1,33 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type UniqueIdentifier,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import GripVertical from 'lucide-react-native/icons/grip-vertical';
-import { useTheme } from '@tamagui/core';
-import type { ReactNode } from 'react';
-import { useWords } from '~/i18n';
+import { Fragment, lazy, Suspense, type ReactNode } from 'react';
+import { ahead } from './ahead';
 
-export { arrayMove };
-
-/**
- * A list whose rows are ordered by dragging them by their handle, with a pointer, a thumb or the keys
- * (Space takes and puts down, the arrows move); each step is said to whoever can't see it.
- */
-export function Sortable({
-  ids,
-  nameOf,
-  onMove,
-  children,
-}: {
-  ids: number[];
+export type SortableProps = {
+  ids: readonly number[];
   nameOf: (id: number) => string;
+  /** What a row's handle is called. */
+  labelOf: (id: number) => string;
   onMove: (from: number, to: number) => void;
-  children: ReactNode;
-}) {
-  const t = useWords();
-  const sensors = useSensors(
-    // A tap is no drag.
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const at = (id: UniqueIdentifier | undefined) => ids.indexOf(Number(id));
-  const said = (id: UniqueIdentifier, over: UniqueIdentifier | undefined) => ({
-    name: nameOf(Number(id)),
-    place: at(over ?? id) + 1,
-    of: ids.length,
-  });
-  return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={({ active, over }) => {
-        if (over && over.id !== active.id) onMove(at(active.id), at(over.id));
-      }}
-      accessibility={{
-        screenReaderInstructions: { draggable: t('sorting.how') },
-        announcements: {
-          onDragStart: ({ active }) => t('sorting.taken', said(active.id, undefined)),
-          onDragOver: ({ active, over }) => t('sorting.over', said(active.id, over?.id)),
-          onDragEnd: ({ active, over }) => t('sorting.put', said(active.id, over?.id)),
-          onDragCancel: ({ active }) => t('sorting.back', said(active.id, undefined)),
-        },
-      }}
-    >
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        {children}
-      </SortableContext>
-    </DndContext>
-  );
+  /** @param handle what the row is held by; null until it can be moved */
+  row: (id: number, handle: ReactNode) => ReactNode;
+};
+
+/** A file of its own: few lists are ordered by hand. */
+const SortableRows = lazy(
+  ahead(async () => ({ default: (await import('./SortableRows')).SortableRows })),
+);
+
+/** The same rows in another order: one moved from a place to another. */
+export function moved<R>(rows: readonly R[], from: number, to: number): R[] {
+  const others = rows.filter((_, i) => i !== from);
+  return [...others.slice(0, to), rows[from]!, ...others.slice(to)];
 }
 
-/** A row that moves with the pointer while its handle is held. */
-export function SortableRow({ id, children }: { id: number; children: ReactNode }) {
-  const { setNodeRef, transform, transition, isDragging } = useSortable({ id });
+/** Rows that can be ordered by hand, see {@link SortableRows}; they stand there before it is here. */
+export function Sortable(props: SortableProps) {
+  const still = props.ids.map((id) => <Fragment key={id}>{props.row(id, null)}</Fragment>);
   return (
-    <div
-      ref={setNodeRef}
-      style={{
-        transform: CSS.Translate.toString(transform),
-        ...(transition && { transition }),
-        ...(isDragging && {
-          position: 'relative',
-          zIndex: 1,
-          background: 'var(--well)',
-          boxShadow: '0 4px 12px rgb(32 26 23 / 25%)',
-        }),
-      }}
-    >
-      {children}
-    </div>
-  );
-}
-
-/** What a row is held by: only from here it is dragged, so that the page still scrolls by thumb. */
-export function SortHandle({ id, label }: { id: number; label: string }) {
-  const theme = useTheme();
-  const { attributes, listeners, setActivatorNodeRef } = useSortable({ id });
-  return (
-    <button
-      type="button"
-      ref={setActivatorNodeRef}
-      {...attributes}
-      {...listeners}
-      aria-label={label}
-      style={{
-        minWidth: 44,
-        minHeight: 48,
-        border: 0,
-        background: 'none',
-        cursor: 'grab',
-        touchAction: 'none',
-      }}
-    >
-      <GripVertical size={20} color={theme.faded.val} aria-hidden />
-    </button>
+    <Suspense fallback={still}>
+      <SortableRows {...props} />
+    </Suspense>
   );
 }

@@ -145,5 +145,23 @@ export const RIGHTS = {
 } as const satisfies Record<string, Role>;
 export type Right = keyof typeof RIGHTS;
 
+/**
+ * Commands whose entries may be shown before they are posted, with the least role that may look. All
+ * that they do is in the database: what reaches the outside (a terminal, a printer, mail) can't be
+ * taken back and is not among them.
+ */
+const PREVIEWS: Partial<Record<Right, Role>> = {
+  'POST /sales': 'clerk',
+  'POST /slips': 'bookkeeper',
+  // Whoever counts blind would read from it what the drawer should hold.
+  'POST /counts/:id/close': 'bookkeeper',
+};
+
+/** Whether a role may see what a command would post. */
+export function mayPreview(role: Role, right: Right): boolean {
+  const least = PREVIEWS[right];
+  return least !== undefined && mayAs(role, least);
+}
+
 /** True when a person of `role` may use an endpoint. */
 export const mayUse = (role: Role, right: Right): boolean => mayAs(role, RIGHTS[right]);

@@ -1,5 +1,6 @@
 import type { DocumentRow, SearchHit } from '@abacist/contracts';
 import { DOCUMENT_SORTS } from '@abacist/contracts/choices';
+import { toDecimal } from '@abacist/core/money';
 import { readAsked } from '../src/search/routes';
 import { holdsWords } from '../src/search/words';
 import { listDocuments } from '../src/documents/list';
@@ -126,7 +127,7 @@ test('what was typed finds documents, lines, accounts and items, each by every w
 
   // An amount, whichever way it went: the slip of it and the line that brought it.
   const { total } = await shop.one('SELECT total_minor AS total FROM slip');
-  const ofSlip = await search(osric, (total / 100).toFixed(2));
+  const ofSlip = await search(osric, toDecimal(total, 'CAD'));
   expect(ofSlip).toEqual(
     expect.arrayContaining([
       expect.objectContaining({ kind: 'document', document: 'slip', amountMinor: total }),
@@ -156,7 +157,7 @@ test('what was typed finds documents, lines, accounts and items, each by every w
 test('a clerk finds what the counter has, and neither slips nor lines', async () => {
   const fenella = await shop.as('fenella');
   const { total } = await shop.one('SELECT total_minor AS total FROM slip');
-  expect(await search(fenella, (total / 100).toFixed(2))).toEqual([]);
+  expect(await search(fenella, toDecimal(total, 'CAD'))).toEqual([]);
   expect(await search(fenella, 'r-1')).toHaveLength(1);
   expect((await fenella.get('/documents')).status).toBe(403);
 });

@@ -1,4 +1,3 @@
-import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { Redirect, useLocalSearchParams } from '~/router';
 import { BooksScreen, ShopScreen } from '~/screens';
 
@@ -12,7 +11,7 @@ export default function Books() {
   return (
     <BooksScreen
       book={book}
-      {...(account && account in CHART && { account: account as LedgerAccount })}
+      {...(account && { account })}
       {...(entry && { entry: Number(entry) })}
       {...(at && { at })}
     />

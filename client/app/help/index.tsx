@@ -1,8 +1,7 @@
-import { helpPages, type HelpPlace } from '~/i18n/en/helpPages';
 import { useLocalSearchParams } from '~/router';
 import { HelpScreen } from '~/screens';
 
 export default function Help() {
   const { place } = useLocalSearchParams<{ place?: string }>();
-  return <HelpScreen {...(place && place in helpPages && { place: place as HelpPlace })} />;
+  return <HelpScreen {...(place && { place })} />;
 }

@@ -1,6 +1,6 @@
 import { costOfNotTaking } from '@abacist/core/accounts';
 import { useState } from 'react';
-import { useCounterSettings } from '~/features/ticket';
+import { useCounterSettings } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { useNumbers } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';

@@ -1,6 +1,5 @@
 import type { AccountList, AccountListed } from '@abacist/contracts';
 import type { AccountSort } from '@abacist/contracts/choices';
-import { AGES } from '@abacist/core/accounts';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { usePathname } from '~/router';
@@ -10,6 +9,7 @@ import { Money, useMoney } from '~/ui/Money';
 import { Table, type TableColumn } from '~/ui/Table';
 import { Body } from '~/ui/Text';
 import { useAccountsView } from './accountsView';
+import { useAgeColumns } from './ageColumns';
 import { Gauge } from './Gauge';
 
 type AccountColumn = TableColumn<AccountListed, AccountSort>;
@@ -31,6 +31,7 @@ export function AccountsTable({
   // Beside an account its ages stand there: one figure is enough.
   const beside = useInListPane();
   const { sort, set } = useAccountsView();
+  const ages = useAgeColumns(totals?.aging, 78);
   const first: AccountColumn[] = [
     {
       id: 'name',
@@ -57,18 +58,6 @@ export function AccountsTable({
       cell: (account) => <Gauge account={account} brief />,
     },
   ];
-  const ages: AccountColumn[] = AGES.map((age) => ({
-    id: age,
-    head: t(`accounts.age_${age}`),
-    track: 'minmax(78px, 0.9fr)',
-    figure: true,
-    sort: age,
-    cell: ({ aging }) =>
-      aging[age] === 0 ? null : (
-        <Money minor={aging[age]} tone={age === 'over90' ? 'loose' : 'ink'} />
-      ),
-    foot: totals ? <Money minor={totals.aging[age]} /> : null,
-  }));
   const overdue: AccountColumn = {
     id: 'overdue',
     head: t('accounts.overdueHead'),

@@ -4,8 +4,9 @@ import { AGES } from '@abacist/core/accounts';
 import { isIsoDate } from '@abacist/core/dates';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useMedia } from '@tamagui/core';
-import { useCallback, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { request } from '~/api/http';
+import { useReadOn } from '~/api/useReadOn';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -46,10 +47,7 @@ export function AgingScreen({ at, account }: { at?: string; account?: number }) 
     getNextPageParam: ({ next }) => next,
     placeholderData: keepPreviousData,
   });
-  const { fetchNextPage, hasNextPage, isFetching } = report;
-  const readOn = useCallback(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
+  const readOn = useReadOn(report);
   const rows = report.data?.pages.flatMap((page) => page.rows) ?? [];
   const totals = report.data?.pages[0]?.totals;
   const save = (format: string) =>

@@ -1,11 +1,11 @@
 import type { AgingPage, AgingRow } from '@abacist/contracts';
 import type { AgingSort } from '@abacist/contracts/choices';
-import { AGES } from '@abacist/core/accounts';
 import { useWords } from '~/i18n';
 import { Column } from '~/ui/Box';
 import { Money } from '~/ui/Money';
 import { Table, type Sort, type TableColumn } from '~/ui/Table';
 import { Body } from '~/ui/Text';
+import { useAgeColumns } from './ageColumns';
 
 /** Who owes how much since when, with the sums of all at the foot. */
 export function AgingTable({
@@ -27,6 +27,7 @@ export function AgingTable({
   onEnd: () => void;
 }) {
   const t = useWords();
+  const ages = useAgeColumns(totals.aging, chosen === null ? 92 : 70);
   const columns: TableColumn<AgingRow, AgingSort>[] = [
     {
       id: 'name',
@@ -43,18 +44,7 @@ export function AgingTable({
       ),
       foot: <Body strong>{t('common.total')}</Body>,
     },
-    ...AGES.map((age): TableColumn<AgingRow, AgingSort> => ({
-      id: age,
-      head: t(`accounts.age_${age}`),
-      track: chosen === null ? 'minmax(92px, 1fr)' : 'minmax(70px, 1fr)',
-      figure: true,
-      sort: age,
-      cell: ({ aging }) =>
-        aging[age] === 0 ? null : (
-          <Money minor={aging[age]} tone={age === 'over90' ? 'loose' : 'ink'} />
-        ),
-      foot: <Money minor={totals.aging[age]} strong />,
-    })),
+    ...ages,
     {
       id: 'balance',
       head: t('accounts.balance'),

@@ -2,8 +2,9 @@ import { ACCOUNT_FILTERS } from '@abacist/contracts/choices';
 import Plus from 'lucide-react-native/icons/plus';
 import { useMedia } from '@tamagui/core';
 import { router, Slot, usePathname } from '~/router';
-import { useCallback, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { useMay, useSignedIn } from '~/api/session';
+import { useReadOn } from '~/api/useReadOn';
 import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
@@ -57,10 +58,7 @@ function AllAccounts() {
   const accounts = list.data?.pages.flatMap((page) => page.accounts) ?? [];
   const totals = list.data?.pages[0]?.totals ?? null;
   const unfiltered = filter === 'all' && !text.trim();
-  const { fetchNextPage, hasNextPage, isFetching } = list;
-  const readOn = useCallback(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
+  const readOn = useReadOn(list);
   const add = (
     <Button
       icon={Plus}

@@ -160,7 +160,11 @@ function SlipForm({ view }: { view: SafeView }) {
             if (command) send.mutate(command);
           }}
         />
-        <WillPost path="/slips" command={() => (complete ? commandNow() : null)} />
+        <WillPost
+          right="POST /slips"
+          path="/slips"
+          command={() => (complete ? commandNow() : null)}
+        />
       </Column>
     </Column>
   );

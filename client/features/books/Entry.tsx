@@ -5,6 +5,7 @@ import { useDates } from '~/i18n/useFormat';
 import { Column, Line } from '~/ui/Box';
 import { Money } from '~/ui/Money';
 import { Body } from '~/ui/Text';
+import { SidesHead } from './SidesHead';
 
 /** A journal entry: its debits and credits in two columns; unless it is a draft, who posted it when. */
 export function Entry({ entry, draft }: { entry: EntryView; draft?: boolean }) {
@@ -14,15 +15,7 @@ export function Entry({ entry, draft }: { entry: EntryView; draft?: boolean }) {
   return (
     <Column gap="$1" backgroundColor="$well" padding="$3" borderRadius="$2">
       <Line gap="$2" aria-hidden>
-        <Body small tone="faded" flex={2}>
-          {t('books.account')}
-        </Body>
-        <Body small tone="faded" flex={1} textAlign="right">
-          {t('books.debit')}
-        </Body>
-        <Body small tone="faded" flex={1} textAlign="right">
-          {t('books.credit')}
-        </Body>
+        <SidesHead />
       </Line>
       {entry.lines.map((line, i) => (
         <Line key={i} gap="$2" alignItems="flex-start">

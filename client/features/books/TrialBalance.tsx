@@ -17,6 +17,7 @@ import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 import { styled, useMedia, View } from '@tamagui/core';
 import { AccountEntries } from './AccountEntries';
+import { SidesHead } from './SidesHead';
 
 const Row = styled(View, {
   name: 'BalanceRow',
@@ -178,15 +179,7 @@ function Narrow({ balance }: { balance: Balance }) {
   return (
     <Sheet>
       <SheetRow minHeight={36} aria-hidden>
-        <Body small tone="faded" flex={2}>
-          {t('books.account')}
-        </Body>
-        <Body small tone="faded" flex={1} textAlign="right">
-          {t('books.debit')}
-        </Body>
-        <Body small tone="faded" flex={1} textAlign="right">
-          {t('books.credit')}
-        </Body>
+        <SidesHead />
       </SheetRow>
       {balance.accounts.map((account) => (
         <Row

@@ -1,7 +1,9 @@
 import type { EntryView } from '@abacist/contracts';
+import { mayPreview, type Right } from '@abacist/contracts/rights';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { request } from '~/api/http';
+import { useSignedIn } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
@@ -16,21 +18,26 @@ import { Entry } from './Entry';
  * @param command what would be sent now; null where something is still missing
  */
 export function WillPost({
+  right,
   path,
   command,
   note,
 }: {
+  /** The command's own: whoever may not look at what it posts is not offered it. */
+  right: Right;
   path: string;
   command: () => object | null;
   /** What was taken for granted. */
   note?: string;
 }) {
   const t = useWords();
+  const { person } = useSignedIn();
   const [open, setOpen] = useState(false);
   const show = useMutation({
     mutationFn: (body: object) =>
       request<{ entries: EntryView[] }>('POST', path, { command: body, preview: true }),
   });
+  if (!mayPreview(person.role, right)) return null;
   const press = () => {
     const body = command();
     if (!body) return;

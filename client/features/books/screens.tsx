@@ -1,4 +1,4 @@
-import type { LedgerAccount } from '@abacist/core/ledger';
+import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { useMedia } from '@tamagui/core';
 import { router, Slot, usePathname } from '~/router';
 import { Documents } from '~/features/documents';
@@ -15,22 +15,25 @@ import { isShopPage, ShopPages } from './Shop';
 import { TrialBalance } from './TrialBalance';
 
 export type Book = 'journal' | 'balance' | 'documents' | 'shop';
+const ACCOUNTS = Object.keys(CHART) as LedgerAccount[];
 const BOOKS: Book[] = ['balance', 'journal', 'documents', 'shop'];
 
 /** The books: trial balance and journal, and what the shop sets up. */
 export function BooksScreen({
   book,
-  account,
+  account: asked,
   entry,
   at,
 }: {
   book: Book;
-  account?: LedgerAccount;
+  /** Whose lines are looked at; one that the chart does not have is none. */
+  account?: string;
   entry?: number;
   at?: string;
 }) {
   const t = useWords();
   const media = useMedia();
+  const account = ACCOUNTS.find((one) => one === asked);
   const inList = useInListPane();
   return (
     <Screen

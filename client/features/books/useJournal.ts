@@ -1,7 +1,7 @@
 import type { JournalPage } from '@abacist/contracts';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { useCallback } from 'react';
 import { request } from '~/api/http';
+import { useReadOn } from '~/api/useReadOn';
 
 /** The journal page by page, by what is searched; `readOn` reads the next page unless one is read. */
 export function useJournal(search: URLSearchParams) {
@@ -17,9 +17,6 @@ export function useJournal(search: URLSearchParams) {
     getNextPageParam: (page) => page.next,
     placeholderData: (before) => before,
   });
-  const { fetchNextPage, hasNextPage, isFetching } = pages;
-  const readOn = useCallback(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
+  const readOn = useReadOn(pages);
   return { pages, readOn };
 }

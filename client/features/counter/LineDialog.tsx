@@ -18,7 +18,8 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
-import { toCatalogue, useTicket } from '~/features/ticket';
+import { toCatalogue } from '~/features/catalogue';
+import { useTicket } from '~/features/ticket';
 import { useTicketItems, useTicketRules } from './useCounter';
 
 /** One line of the ticket: its quantity, its price, what is taken off. */

@@ -9,6 +9,7 @@ import { sendCommand } from '~/api/command';
 import { ApiError } from '~/api/http';
 import { useAskedFirst } from '~/features/approval';
 import { WillPost } from '~/features/books';
+import { useCounterSettings } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -20,13 +21,7 @@ import { Body } from '~/ui/Text';
 import { deskOf, takenWord, tenderIcon } from '~/features/tenderKinds';
 import { GiveBack } from './GiveBack';
 import { LooseCharges } from './LooseCharges';
-import {
-  named,
-  useScanner,
-  useTicket,
-  useCounterSettings,
-  withTender,
-} from '~/features/ticket';
+import { named, useScanner, useTicket, withTender } from '~/features/ticket';
 import { ToPay } from './Ticket';
 import { givesBack, offeredMinor, useFigures } from './useCounter';
 
@@ -212,6 +207,7 @@ function Pay({ settings, sale }: { settings: CounterSettings; sale: Sale }) {
       {totalMinor > 0 && rest ? (
         <Column paddingHorizontal="$4" alignItems="flex-start">
           <WillPost
+            right="POST /sales"
             path="/sales"
             command={() => commandOf({ tenders: withTender(ticket.tenders, rest) })}
             note={t('counter.asIfCash')}

@@ -22,7 +22,8 @@ import type { OfferedTender } from '@abacist/core/tenders';
 import { useQuery } from '@tanstack/react-query';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { listed, ticketIsEmpty, toCatalogue, useTicket } from '~/features/ticket';
+import { toCatalogue } from '~/features/catalogue';
+import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
 
 /**
  * The items that the ticket names, as the shop sells them now: those offered are read with the

@@ -21,7 +21,11 @@ export function useEntryFocus(inside: RefObject<HTMLElement | null>): void {
         field()?.focus({ preventScroll: true });
       }
     };
-    const soon = () => setTimeout(toField);
+    const soon = () =>
+      setTimeout(() => {
+        // Whoever marked words to copy them keeps them.
+        if (!window.getSelection()?.toString()) toField();
+      });
     const gone = () =>
       setTimeout(() => {
         if (document.activeElement === document.body) toField();

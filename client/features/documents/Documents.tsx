@@ -6,7 +6,6 @@ import { useState } from 'react';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates, useNumbers } from '~/i18n/useFormat';
-import { router } from '~/router';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { DateField } from '~/ui/DateField';
@@ -26,7 +25,7 @@ import {
   useDocumentsView,
   type Typed,
 } from './documentsView';
-import { useDocuments } from './useDocuments';
+import { useDocumentChoices, useDocuments } from './useDocuments';
 import { pageOfDocument } from './where';
 
 /** Every numbered document of every day: narrowed by what it is, when, who, and how much. */
@@ -79,8 +78,8 @@ export function Documents() {
 function Filters({ onSave }: { onSave: () => void }) {
   const t = useWords();
   const media = useMedia();
-  const { typed, sort, set } = useDocumentsView();
-  const { choices } = useDocuments({}, sort);
+  const { typed, set } = useDocumentsView();
+  const choices = useDocumentChoices().data;
   const [all, setAll] = useState(false);
   const type = (name: keyof Typed) => (value: string) =>
     set({ typed: { ...typed, [name]: value } });
@@ -194,7 +193,9 @@ function Wide({ rows, onEnd }: { rows: readonly DocumentRow[]; onEnd: () => void
       head: t('documents.userId'),
       track: 'minmax(110px, 1fr)',
       cell: ({ by, drawer }) => (
-        <Body tone="faded">{[by, drawer].filter(Boolean).join(', ')}</Body>
+        <Body tone="faded">
+          {[by, drawer ? t('count.of', { drawer }) : ''].filter(Boolean).join(', ')}
+        </Body>
       ),
     },
     {
@@ -270,7 +271,7 @@ function Row({ row }: { row: DocumentRow }) {
           {[
             `${dates.day(row.date)}, ${dates.time(row.madeAt)}`,
             row.by,
-            row.drawer,
+            row.drawer ? t('count.of', { drawer: row.drawer }) : '',
             row.customer,
             row.undoneBy ? t('documents.undoneBy', { number: row.undoneBy }) : null,
           ]
@@ -289,10 +290,4 @@ function Row({ row }: { row: DocumentRow }) {
   ) : (
     <SheetRow role="listitem">{inside}</SheetRow>
   );
-}
-
-/** To the list of all documents, narrowed by one filter. */
-export function openDocuments(typed: Partial<Typed>): void {
-  useDocumentsView.getState().set({ typed: { ...NOTHING_TYPED, ...typed } });
-  router.push('/books/documents' as never);
 }

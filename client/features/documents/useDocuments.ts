@@ -6,12 +6,20 @@ import type {
 } from '@abacist/contracts';
 import type { DocumentSort } from '@abacist/contracts/choices';
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useCallback } from 'react';
 import { request } from '~/api/http';
+import { useReadOn } from '~/api/useReadOn';
 import type { Sort } from '~/ui/Table';
 import { searchOf } from './documentsView';
 
-/** Documents page by page, what they come to by kind, and what the filters offer. */
+/** What the filters offer. */
+export const useDocumentChoices = () =>
+  useQuery({
+    queryKey: ['documents', 'choices'],
+    queryFn: () => request<DocumentChoices>('GET', '/documents/choices'),
+    staleTime: 60_000,
+  });
+
+/** Documents page by page, and what they come to by kind. */
 export function useDocuments(filter: DocumentFilter, { by, down }: Sort<DocumentSort>) {
   const asked = searchOf(filter).toString();
   const pages = useInfiniteQuery({
@@ -32,13 +40,6 @@ export function useDocuments(filter: DocumentFilter, { by, down }: Sort<Document
     queryFn: () => request<{ sums: DocumentSums }>('GET', `/documents/sums?${asked}`),
     placeholderData: keepPreviousData,
   });
-  const choices = useQuery({
-    queryKey: ['documents', 'choices'],
-    queryFn: () => request<DocumentChoices>('GET', '/documents/choices'),
-  });
-  const { fetchNextPage, hasNextPage, isFetching } = pages;
-  const readOn = useCallback(() => {
-    if (hasNextPage && !isFetching) void fetchNextPage();
-  }, [hasNextPage, isFetching, fetchNextPage]);
-  return { pages, readOn, sums: sums.data?.sums, choices: choices.data };
+  const readOn = useReadOn(pages);
+  return { pages, readOn, sums: sums.data?.sums };
 }

@@ -3,7 +3,6 @@ import { countTotal } from '@abacist/core/drawer';
 import { router } from '~/router';
 import { useEffect, useRef } from 'react';
 import { useCommand } from '~/api/command';
-import { useMay } from '~/api/session';
 import { WillPost } from '~/features/books';
 import { Hints } from '~/features/days';
 import { useWords } from '~/i18n';
@@ -46,7 +45,6 @@ export function CountScreen({ date, drawerId }: { date: string; drawerId: number
 
 function Count({ date, begun }: { date: string; begun: CountBegun }) {
   const t = useWords();
-  const may = useMay();
   const money = useMoney();
   const { sessionId, expectedMinor, floatMinor, denominations } = begun;
   const draft = useDraft(sessionId);
@@ -87,9 +85,11 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
             label={t('count.close', { amount: money(counted) })}
             onPress={() => close.mutate(command())}
           />
-          {may('POST /slips') && difference !== null ? (
-            <WillPost path={`/counts/${sessionId}/close`} command={command} />
-          ) : null}
+          <WillPost
+            right="POST /counts/:id/close"
+            path={`/counts/${sessionId}/close`}
+            command={command}
+          />
         </>
       }
     >

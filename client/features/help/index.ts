@@ -1,1 +1,2 @@
+export { helpOf, placeOf } from './placeOf';
 export { Tip } from './Tip';

@@ -1,4 +1,4 @@
-import type { HelpPlace } from '~/i18n/en/helpPages';
+import { helpPages } from '~/i18n/en/helpPages';
 import { useState } from 'react';
 import { useWords } from '~/i18n';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
@@ -8,13 +8,13 @@ import { Body, Heading } from '~/ui/Text';
 import { findHelp, type FoundHelp } from './findHelp';
 
 /** The help: what each place is for, in what order, what its states mean; the place one came from first. */
-export function HelpScreen({ place }: { place?: HelpPlace }) {
+export function HelpScreen({ place }: { place?: string }) {
   const t = useWords();
   const [text, setText] = useState('');
   const found = findHelp(text);
   const first = (one: FoundHelp) => (one.place === place ? 0 : 1);
   return (
-    <Screen title={t('help.title')} back={place ? `/${place}` : '/'}>
+    <Screen title={t('help.title')} back={place && place in helpPages ? `/${place}` : '/'}>
       <Column gap="$4" paddingBottom="$5">
         <Column paddingHorizontal="$4">
           <Field label={t('help.find')} value={text} onChange={setText} maxLength={60} />

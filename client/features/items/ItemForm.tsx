@@ -9,7 +9,7 @@ import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { toCatalogue, useCounterSettings } from '~/features/ticket';
+import { toCatalogue, useCounterSettings } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';

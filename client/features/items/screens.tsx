@@ -6,7 +6,7 @@ import { router } from '~/router';
 import { useState } from 'react';
 import { download } from '~/api/download';
 import { request } from '~/api/http';
-import { useCounterSettings } from '~/features/ticket';
+import { useCounterSettings } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { helpOf } from '~/features/help';
 import { useWords } from '~/i18n';
 import { router, usePathname } from '~/router';
 import { Column, Sheet } from '~/ui/Box';
@@ -77,10 +78,7 @@ export function SearchDialog() {
           ) : null}
         </div>
       </div>
-      <Button
-        label={t('shell.help')}
-        onPress={() => open(`/help?place=${path.split('/')[1] ?? ''}`)}
-      />
+      <Button label={t('shell.help')} onPress={() => open(helpOf(path))} />
       <Button label={t('common.close')} onPress={closeSearch} />
     </Dialog>
   );

@@ -1,4 +1,3 @@
 export { PlaceHead } from './PlaceHead';
 export { SearchButton } from './SearchButton';
-export { SearchDialog } from './SearchDialog';
 export { openSearch, useSearchDialog } from './useSearch';

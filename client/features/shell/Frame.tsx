@@ -1,5 +1,6 @@
 import { styled, useMedia, useTheme, View } from '@tamagui/core';
 import type { Right } from '@abacist/contracts/rights';
+import type { HelpPlace } from '~/i18n/en/helpPages';
 import { Link, router } from '~/router';
 import Calculator from 'lucide-react-native/icons/calculator';
 import CalendarDays from 'lucide-react-native/icons/calendar-days';
@@ -8,35 +9,29 @@ import NotebookPen from 'lucide-react-native/icons/notebook-pen';
 import BookOpen from 'lucide-react-native/icons/book-open';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
+import { helpOf, placeOf } from '~/features/help';
 import { useLooseEnds } from '~/features/looseEnds';
-import { openSearch, SearchButton, SearchDialog, useSearchDialog } from '~/features/search';
+import { openSearch, SearchButton, useSearchDialog } from '~/features/search';
 import { useMay, useSignedIn, useSignOut } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
 import { showKeys, useKey, useKeyboard, useKeysInView } from '~/ui/keys';
 import { Body, Heading } from '~/ui/Text';
-import { KeySheet } from './KeySheet';
+import { KeySheet, SearchDialog } from '~/screens';
 
 type Place = {
-  name: 'counter' | 'days' | 'accounts' | 'bank' | 'books';
+  name: HelpPlace;
   icon: LucideIcon;
   /** What it begins with. */
   needs: Right;
-  /** Paths that belong to it besides its own. */
-  also: string[];
 };
 const PLACES: Place[] = [
-  {
-    name: 'counter',
-    icon: Calculator,
-    needs: 'GET /counter',
-    also: ['/sales', '/customers', '/orders'],
-  },
-  { name: 'days', icon: CalendarDays, needs: 'GET /days', also: ['/trail'] },
-  { name: 'accounts', icon: NotebookPen, needs: 'GET /accounts', also: [] },
-  { name: 'bank', icon: Landmark, needs: 'GET /safe', also: ['/lines'] },
-  { name: 'books', icon: BookOpen, needs: 'GET /journal', also: [] },
+  { name: 'counter', icon: Calculator, needs: 'GET /counter' },
+  { name: 'days', icon: CalendarDays, needs: 'GET /days' },
+  { name: 'accounts', icon: NotebookPen, needs: 'GET /accounts' },
+  { name: 'bank', icon: Landmark, needs: 'GET /safe' },
+  { name: 'books', icon: BookOpen, needs: 'GET /journal' },
 ];
 
 const Bar = styled(View, {
@@ -91,7 +86,7 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
           <Button
             kind="plain"
             label={t('shell.help')}
-            onPress={() => router.push(`/help?place=${placeOf(path)}` as never)}
+            onPress={() => router.push(helpOf(path) as never)}
           />
           <Body small tone="faded" textAlign="center">
             {person.name}
@@ -111,12 +106,6 @@ export function Frame({ path, children }: { path: string; children: ReactNode })
     </Column>
   );
 }
-
-/** The place that a path belongs to: its help stands first. */
-const placeOf = (path: string): string =>
-  PLACES.find(({ name, also }) =>
-    [`/${name}`, ...also].some((start) => path.startsWith(start)),
-  )?.name ?? '';
 
 const openKeys = () => showKeys(true);
 

@@ -3,7 +3,7 @@ import { useMedia, useTheme } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
-import { createElement, useState } from 'react';
+import { createElement, useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
@@ -12,7 +12,7 @@ import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
-import { arrayMove, Sortable, SortableRow, SortHandle } from '~/ui/Sortable';
+import { moved, Sortable } from '~/ui/Sortable';
 import { Tag } from '~/ui/Tag';
 import { tenderIcon } from '~/features/tenderKinds';
 import { Body } from '~/ui/Text';
@@ -30,7 +30,7 @@ export function TendersScreen() {
   const order = useCommand<OrderTenders, TenderList>('/tenders/order');
   const move = (tenders: readonly TenderSetUp[], from: number, to: number) => {
     if (from === to || order.isPending) return;
-    order.mutate({ ids: arrayMove([...tenders], from, to).map(({ id }) => id) });
+    order.mutate({ ids: moved(tenders, from, to).map(({ id }) => id) });
   };
   return (
     <Screen
@@ -52,23 +52,26 @@ export function TendersScreen() {
             <Column paddingHorizontal="$4">
               <ErrorNote error={order.error} />
             </Column>
-            <Sortable
-              ids={tenders.map(({ id }) => id)}
-              nameOf={(id) => tenders.find((one) => one.id === id)?.name ?? ''}
-              onMove={(from, to) => move(tenders, from, to)}
-            >
-              <Sheet role="list">
-                {tenders.map((tender, i) => (
-                  <TenderRow
-                    key={tender.id}
-                    tender={tender}
-                    first={i === 0}
-                    onUp={() => move(tenders, i, i - 1)}
-                    onOpen={() => setOpen(tender.id)}
-                  />
-                ))}
-              </Sheet>
-            </Sortable>
+            <Sheet role="list">
+              <Sortable
+                ids={tenders.map(({ id }) => id)}
+                nameOf={(id) => named(tenders, id).name}
+                labelOf={(id) => t('tenders.drag', { name: named(tenders, id).name })}
+                onMove={(from, to) => move(tenders, from, to)}
+                row={(id, handle) => {
+                  const at = tenders.findIndex((one) => one.id === id);
+                  return (
+                    <TenderRow
+                      tender={tenders[at]!}
+                      handle={handle}
+                      first={at === 0}
+                      onUp={() => move(tenders, at, at - 1)}
+                      onOpen={() => setOpen(id)}
+                    />
+                  );
+                }}
+              />
+            </Sheet>
             {open === null ? null : (
               <TenderDialog
                 processors={processors}
@@ -83,13 +86,18 @@ export function TendersScreen() {
   );
 }
 
+const named = (tenders: readonly TenderSetUp[], id: number) =>
+  tenders.find((one) => one.id === id)!;
+
 function TenderRow({
   tender,
+  handle,
   first,
   onUp,
   onOpen,
 }: {
   tender: TenderSetUp;
+  handle: ReactNode;
   first: boolean;
   onUp: () => void;
   onOpen: () => void;
@@ -103,35 +111,33 @@ function TenderRow({
     tender.shortcut ? t('tenders.keyIs', { key: tender.shortcut }) : '',
   ].filter(Boolean);
   return (
-    <SortableRow id={tender.id}>
-      <SheetRow role="listitem" paddingHorizontal="$1">
-        <SortHandle id={tender.id} label={t('tenders.drag', { name: tender.name })} />
-        <Button kind="plain" grow label={tender.name} onPress={onOpen}>
-          <Line flex={1} gap="$3" minWidth={0}>
-            {createElement(tenderIcon(tender), {
-              size: 22,
-              color: theme.ink.val,
-              'aria-hidden': true,
-            })}
-            <Column flex={1} alignItems="flex-start">
-              <Body>{tender.name}</Body>
-              <Body small tone="faded" textAlign="left">
-                {details.join(' · ')}
-              </Body>
-            </Column>
-            {tender.active ? null : <Tag tone="faded" label={t('tenders.off')} />}
-          </Line>
-        </Button>
-        {first ? null : (
-          <Button
-            kind="plain"
-            icon={ArrowUp}
-            iconOnly
-            label={t('taxes.up', { name: tender.name })}
-            onPress={onUp}
-          />
-        )}
-      </SheetRow>
-    </SortableRow>
+    <SheetRow role="listitem" paddingHorizontal="$1">
+      {handle}
+      <Button kind="plain" grow label={tender.name} onPress={onOpen}>
+        <Line flex={1} gap="$3" minWidth={0}>
+          {createElement(tenderIcon(tender), {
+            size: 22,
+            color: theme.ink.val,
+            'aria-hidden': true,
+          })}
+          <Column flex={1} alignItems="flex-start">
+            <Body>{tender.name}</Body>
+            <Body small tone="faded" textAlign="left">
+              {details.join(' · ')}
+            </Body>
+          </Column>
+          {tender.active ? null : <Tag tone="faded" label={t('tenders.off')} />}
+        </Line>
+      </Button>
+      {first ? null : (
+        <Button
+          kind="plain"
+          icon={ArrowUp}
+          iconOnly
+          label={t('taxes.up', { name: tender.name })}
+          onPress={onUp}
+        />
+      )}
+    </SheetRow>
   );
 }

@@ -10,8 +10,8 @@ import { standsAt, type Stands } from '../people/tries';
 import { contextOf } from './contextOf';
 import { HttpError, notFound, refuseWith } from './errors';
 import { KEY } from './keyForm';
-import { mayBeShown, showEntries } from './preview';
-import type { Right } from '@abacist/contracts/rights';
+import { showEntries } from './preview';
+import { mayPreview, type Right } from '@abacist/contracts/rights';
 import { allowed } from './rights';
 import { validate } from './validate';
 
@@ -63,7 +63,7 @@ export function command<C, A, P = undefined>(
     }
     const prepared = (await prepare?.(input, actor)) as P;
     if (shown) {
-      if (!mayBeShown(right, actor.role)) throw notFound('http.noEndpoint');
+      if (!mayPreview(actor.role, right)) throw notFound('http.noEndpoint');
       response.json(
         await showEntries(deps, actor, (context) => handler(context, input, params, prepared)),
       );

@@ -1,25 +1,8 @@
 import type { EntryView } from '@abacist/contracts';
-import type { Right } from '@abacist/contracts/rights';
-import { mayAs, type Role } from '@abacist/core/people';
 import type { Actor, CommandContext, Deps } from '../context';
 import { transaction } from '../db/transaction';
 import { readEntries } from '../ledger/journal';
 import { contextOf } from './contextOf';
-
-/**
- * Commands that may be shown before they are posted. All that they do is in the database: what
- * reaches the outside (a terminal, a printer, mail) can't be taken back and is not among them.
- */
-const SHOWN: Partial<Record<Right, Role>> = {
-  'POST /sales': 'clerk',
-  'POST /slips': 'bookkeeper',
-  // Whoever counts blind would read from it what the drawer should hold.
-  'POST /counts/:id/close': 'bookkeeper',
-};
-export const mayBeShown = (right: Right, role: Role): boolean => {
-  const least = SHOWN[right];
-  return least !== undefined && mayAs(role, least);
-};
 
 /** Ends a transaction that was only looked at. */
 class OnlyShown extends Error {}

@@ -4,21 +4,27 @@ import { parseAmount } from '@abacist/core/money';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { query } from '../http/query';
-import { account } from './kinds/account';
-import { customer } from './kinds/customer';
 import { document } from './kinds/document';
 import { item } from './kinds/item';
 import { line } from './kinds/line';
+import { party } from './kinds/party';
 import type { Asked, HitOf, SearchRoom } from './room';
 
-/** Every kind of hit, in the order in which they are shown. */
-const ROOMS: { [K in HitKind]: SearchRoom<HitOf<K>> } = {
+/**
+ * Every kind of hit, in the order in which they are shown. What one query tells apart stands at each
+ * of its kinds and is asked once.
+ */
+const ROOMS: {
+  [K in HitKind]:
+    SearchRoom<Extract<SearchHit, { kind: K }>> | SearchRoom<HitOf<'account' | 'customer'>>;
+} = {
   document,
-  account,
-  customer,
+  account: party,
+  customer: party,
   item,
   line,
 };
+const ASKED = [...new Set<SearchRoom<SearchHit>>(Object.values(ROOMS))];
 
 /** Reads what was typed: a number like R-12 or 12, an amount, words. */
 export function readAsked(text: string, currency: string): Asked {
@@ -43,7 +49,7 @@ export function searchRoutes(deps: Deps): Router {
       const asked = readAsked(text, shop.currency);
       if (!asked.text) return { hits: [] };
       const found = await Promise.all(
-        Object.values(ROOMS).map(({ needs, find }): Promise<SearchHit[]> =>
+        ASKED.map(({ needs, find }) =>
           may(needs) ? find({ db, shop, may }, asked) : Promise.resolve([]),
         ),
       );

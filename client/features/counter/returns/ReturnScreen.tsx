@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useReturnable } from '../useCounter';
-import { useCounterSettings } from '~/features/ticket';
+import { useCounterSettings } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';

@@ -1,0 +1,2 @@
+export { toCatalogue } from './toCatalogue';
+export { useCounterSettings } from './useCounterSettings';

@@ -1,0 +1,1 @@
+export { KeySheet } from './KeySheet';
