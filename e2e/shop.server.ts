@@ -11,9 +11,9 @@ import { statementCamt053, statementCsv, type BankLine } from '@abacist/sim/bank
 import { startOutside } from '@abacist/sim/outside';
 import type { TerminalMood } from '@abacist/sim/terminal';
 import { keepAlive } from '@abacist/server/src/http/keepAlive';
-import { prepare } from '@abacist/sim/prepare';
 import { settlementCsv, type ProcessorBatch } from '@abacist/sim/processor';
 import mysql from 'mysql2/promise';
+import { prepareCopy } from './copies';
 
 /*
  * Shops for browser tests, in a process of their own: each has its database, its application and
@@ -61,7 +61,7 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
     `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
   );
   let now = new Date(begin);
-  const { appUrl } = await prepare(`${root}${name}`, 'test', { empty, now });
+  const appUrl = await prepareCopy(`${root}${name}`, { empty, now });
   const pool = createPool(appUrl);
   const log = createLog('error');
   const clock = () => now;

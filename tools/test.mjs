@@ -114,13 +114,21 @@ function playwright(env) {
   console.log('\nbrowser tests');
   const file = path.join(DATA, 'playwright.json');
   rmSync(file, { force: true });
+  const copies = path.join(DATA, 'copies');
+  rmSync(copies, { recursive: true, force: true });
+  mkdirSync(copies);
   spawnSync(
     'npx',
     ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'],
     {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, ...env, PLAYWRIGHT_JSON_OUTPUT_FILE: file },
+      env: {
+        ...process.env,
+        ...env,
+        PLAYWRIGHT_JSON_OUTPUT_FILE: file,
+        SHOP_COPIES: copies,
+      },
     },
   );
   if (!existsSync(file)) throw new Plain('browser tests: Playwright left no result');
