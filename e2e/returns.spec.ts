@@ -1,4 +1,4 @@
-import { approve, expect, money, signIn, test } from './shop';
+import { approve, expect, money, radio, signIn, test } from './shop';
 import type { Page } from '@playwright/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
@@ -69,6 +69,44 @@ test('part of a sale comes back without its paper; the rest stays for later', as
 
   await page.goto('/days/2026-03-02');
   await expect(page.getByText(/returned −11.50/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('goods without their sale: an item at its price, an amount beside it, a manager’s word', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await sellForCash(page, 'jacket');
+  await page.goto('/counter/return');
+  await button(page, 'The sale can’t be found').click();
+  await page.getByLabel('Find the item').fill('shackle');
+  await button(page, /^Bow shackle 6 mm/).click();
+  await expect(page.getByLabel('Unit price')).toHaveValue('11.50');
+  await page.getByLabel('Quantity').fill('1.5');
+  await expect(page.getByText(/sold with 0 decimals/)).toBeVisible();
+  await page.getByLabel('Quantity').fill('2');
+  await button(page, 'Add and return more').click();
+  await expect(page.getByRole('list', { name: 'What is returned' })).toContainText(
+    '2 × Bow shackle 6 mm',
+  );
+  await radio(page, 'An amount').click();
+  await page.getByLabel('Department').selectOption('Charts and books');
+  await page.getByLabel('Price, as the shop writes prices').fill('8.50');
+  await page.getByLabel('Where the price comes from').fill('Shelf');
+  await button(page, 'Faulty').click();
+  await button(page, 'Put it on the ticket').click();
+  // 23.00 with 6.25 % of it (1.4375), and books free of tax.
+  const ticket = page.getByRole('list', { name: 'Ticket' });
+  await expect(ticket).toContainText('24.44');
+  await expect(ticket).toContainText('8.50');
+  await page.reload();
+  await expect(ticket).toContainText('24.44');
+  await button(page, 'Refund').click();
+  await button(page, /^Refund \d/).click();
+  await approve(page, 'Known customer, no receipt');
+  await expect(page.getByText('Refunded by Store credit')).toBeVisible();
+  await expect(page.getByText('32.94 is left, to be used until')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

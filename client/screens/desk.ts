@@ -1,3 +1,5 @@
+import '~/i18n/desk';
+
 export {
   AccountFilesScreen,
   AgingScreen,

@@ -1,5 +1,5 @@
 import { Link } from '~/router';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Column, SheetRow } from './Box';
 
 /** An item of a list that leads somewhere: a list item for the list, a link for whoever taps. */
@@ -18,8 +18,13 @@ export function ListLink({
   current?: boolean;
   children: ReactNode;
 }) {
+  const row = useRef<HTMLElement>(null);
+  // A link or a search may have opened what stands far down in its list.
+  useEffect(() => {
+    if (current) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
   return (
-    <Column role="listitem">
+    <Column role="listitem" ref={row as never}>
       <Link
         href={to as never}
         {...(label && { 'aria-label': label })}

@@ -5,7 +5,7 @@
 import { AGES } from '@abacist/core/accounts';
 
 /** Accounts that an `other` tender may be debited to: what it costs the shop. */
-export const OTHER_ACCOUNTS = ['discountsGiven', 'expenses', 'owner'] as const;
+export const OTHER_ACCOUNTS = ['discountsGiven', 'expenses', 'owner', 'otherIncome'] as const;
 export type OtherAccount = (typeof OTHER_ACCOUNTS)[number];
 
 /** Icons of the design system that a tender may bear; none: that of its kind. */

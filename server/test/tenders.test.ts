@@ -1,3 +1,4 @@
+import { OTHER_ACCOUNTS } from '@abacist/contracts/choices';
 import { audit } from '../src/audit/audit';
 import { sealAll } from '../src/ledger/sealer';
 import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
@@ -149,6 +150,19 @@ describe('the list of tenders', () => {
     expect((await sell(5_00, { ...offered, reference: 'Log 8' })).refusals).toMatchObject([
       { code: 'tender.unknown' },
     ]);
+  });
+
+  test.each(OTHER_ACCOUNTS)('may debit %s, and the books hold', async (account) => {
+    const code = account.toLowerCase();
+    const own = { code, name: `By ${account}`, account };
+    const tender = { ...fresh, ...own, shortcut: '', asksReference: false };
+    const { id } = (await osric.send('/tenders', tender)).body.tenders.at(-1);
+    const offered = { kind: 'other', tenderId: id, amountMinor: 7_00, reference: '' };
+    const sold = await sell(7_00, offered);
+    const entry = (await osric.get(`/journal?account=${account}`)).body.entries[0];
+    expect(entry.documentNumber).toBe(sold.number);
+    await sealAll(shop.pool, new Date());
+    expect((await audit(shop.pool)).breaches).toEqual([]);
   });
 
   test.each([

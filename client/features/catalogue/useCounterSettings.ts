@@ -8,5 +8,7 @@ export function useCounterSettings() {
     queryKey: ['counter'],
     queryFn: () => request<CounterSettings>('GET', '/counter'),
     staleTime: 60_000,
+    // What the desk changes, an open till follows within a few seconds; equal answers change nothing.
+    refetchInterval: 5_000,
   });
 }

@@ -30,9 +30,10 @@ import { listed, ticketIsEmpty, useTicket } from '~/features/ticket';
  * settings, others by themselves. Until they are read, they are as they were when they were rung.
  */
 export function useTicketItems(settings: CounterSettings): CounterItem[] {
-  const { lines, known } = useTicket();
+  const { lines, returned, known } = useTicket();
+  const goods = returned && 'goods' in returned ? returned.goods : [];
   const offered = new Set(settings.items.map(({ id }) => id));
-  const ids = lines.flatMap((line) =>
+  const ids = [...lines, ...goods].flatMap((line) =>
     'itemId' in line && !offered.has(line.itemId) ? [line.itemId] : [],
   );
   const wanted = [...new Set(ids)].sort((a, b) => a - b).join(',');

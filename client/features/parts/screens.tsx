@@ -11,6 +11,7 @@ import { BigMoney, Money } from '~/ui/Money';
 import { Empty, ErrorNote, Loading } from '~/ui/Notes';
 import { Screen } from '~/ui/Screen';
 import { Select } from '~/ui/Select';
+import { Table, type TableColumn } from '~/ui/Table';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 
@@ -27,6 +28,19 @@ const BEADS = STAGES.flatMap((stage, i) => [
     [{ place: stage, amountMinor: 100 }],
   ),
 ]);
+
+/** As long as the longest list that a shop may have. */
+const LONG = Array.from({ length: 100_000 }, (_, i) => i + 1);
+const COLUMNS: TableColumn<number>[] = [
+  { id: 'row', head: 'Row', track: '1fr', cell: (row) => <Body>{row}</Body> },
+  {
+    id: 'figure',
+    head: 'Figure',
+    track: '1fr',
+    figure: true,
+    cell: (row) => <Money minor={row} />,
+  },
+];
 
 /** The design system's parts on one page, for whoever builds a screen. */
 export function PartsScreen() {
@@ -89,6 +103,10 @@ export function PartsScreen() {
             <BeadIcon shape="card" tone="waiting" hollow />
           </Line>
           <RodDrawing beads={BEADS} label={t('parts.rod')} />
+        </Column>
+        <Column paddingHorizontal="$4" gap="$2" height={320}>
+          <Heading>{t('parts.table')}</Heading>
+          <Table label={t('parts.table')} columns={COLUMNS} rows={LONG} keyOf={(row) => row} />
         </Column>
         <Column paddingHorizontal="$4" gap="$3">
           <Heading>{t('parts.notes')}</Heading>

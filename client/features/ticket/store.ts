@@ -118,7 +118,8 @@ type TicketStore = Ticket & {
   /** A ticket that stood somewhere else: a parked one, an order, a prepayment. */
   begin: (ticket: Parkable) => void;
   setDiscount: (discount: Discount | undefined) => void;
-  setReturned: (returned: TicketReturn | undefined) => void;
+  /** @param items those that goods without a sale name */
+  setReturned: (returned: TicketReturn | undefined, items?: readonly CounterItem[]) => void;
   /**
    * The reference under which the terminal is asked for an amount: that of a charge which no
    * tender of the ticket took, so that nobody is charged twice; else a new one.
@@ -154,6 +155,12 @@ const NOTHING = {
   charges: [],
 };
 
+/** What is known of items, the newest of each. */
+const knowing = (known: readonly CounterItem[], items: readonly CounterItem[]) => [
+  ...known.filter((one) => items.every(({ id }) => id !== one.id)),
+  ...items,
+];
+
 /** The ticket under way. It survives a reload and a lost connection. */
 export const useTicket = create<TicketStore>()(
   persist(
@@ -166,7 +173,7 @@ export const useTicket = create<TicketStore>()(
       addLine: (line, item) =>
         set(({ lines, known }) => ({
           lines: [...lines, line],
-          known: item ? [...known.filter(({ id }) => id !== item.id), item] : known,
+          known: knowing(known, item ? [item] : []),
         })),
       changeLine: (index, line) =>
         set(({ lines }) => ({
@@ -188,7 +195,8 @@ export const useTicket = create<TicketStore>()(
         set(({ extras }) => ({ extras: extras.filter((_, i) => i !== index), tenders: [] })),
       begin: (ticket) => set({ key: newKey(), ...NOTHING, ...ticket }),
       setDiscount: (discount) => set({ discount, tenders: [] }),
-      setReturned: (returned) => set({ returned, tenders: [] }),
+      setReturned: (returned, items = []) =>
+        set(({ known }) => ({ returned, tenders: [], known: knowing(known, items) })),
       chargeFor: (tenderId, amountMinor) => {
         const { charges, tenders } = get();
         const open = charges.find(

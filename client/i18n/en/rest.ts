@@ -9,7 +9,6 @@ import { orders } from './orders';
 import { papers } from './papers';
 import { parties } from './parties';
 import { ofScreens } from './refusals';
-import { rules } from './rules';
 import { tenders } from './tenders';
 
 /** What the screens say: it comes with the first of them. */
@@ -22,7 +21,6 @@ export const rest = {
   ...items,
   ...orders,
   ...papers,
-  ...rules,
   ...parties,
   ...tenders,
   ...accounts,

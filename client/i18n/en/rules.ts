@@ -1,13 +1,4 @@
 export const rules = {
-  cardExtras: {
-    tip: 'Tip',
-    tipOf: 'Tip {{amount}}',
-    tipAmount: 'Amount of the tip',
-    cashBack: 'Cash back',
-    cashBackOf: 'Cash back {{amount}}',
-    cashBackAmount: 'Cash that the customer gets',
-    put: 'Put it on the card',
-  },
   rules: {
     title: 'Rules of the counter',
     returns: 'Returns',

@@ -63,6 +63,7 @@ export const shell = {
     eyebrow: 'The design system',
     buttons: 'Buttons',
     fields: 'Fields',
+    table: 'A long table',
     figures: 'Figures and lists',
     row: 'A row of a sheet',
     states: 'States, beads, rods',

@@ -1,4 +1,13 @@
 export const tenders = {
+  cardExtras: {
+    tip: 'Tip',
+    tipOf: 'Tip {{amount}}',
+    tipAmount: 'Amount of the tip',
+    cashBack: 'Cash back',
+    cashBackOf: 'Cash back {{amount}}',
+    cashBackAmount: 'Cash that the customer gets',
+    put: 'Put it on the card',
+  },
   tenders: {
     title: 'Tenders',
     drag: 'Move {{name}}',

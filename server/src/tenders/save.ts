@@ -49,12 +49,15 @@ export async function addTender({ tx }: CommandContext, tender: NewTender): Save
   if (needs === 'account' && tender.account === null) {
     throw refuseWith('tender.needsAccount', 'account');
   }
+  // The last place by itself: a prepared statement that selects parameters beside an aggregate
+  // fails in MariaDB when its connection runs it a second time.
   await run(
     tx,
     `INSERT INTO tender
        (code, name, kind, is_debit, processor_id, scheme, account_role, position, shortcut, icon,
         asks_last_four, asks_reference, opens_drawer, active)
-     SELECT ?, ?, ?, ?, ?, ?, ?, COALESCE(MAX(position), 0) + 1, ?, ?, ?, ?, ?, ? FROM tender`,
+     SELECT ?, ?, ?, ?, ?, ?, ?, last.position + 1, ?, ?, ?, ?, ?, ?
+     FROM (SELECT COALESCE(MAX(position), 0) AS position FROM tender) last`,
     [
       tender.code,
       tender.name,

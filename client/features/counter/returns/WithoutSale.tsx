@@ -1,68 +1,82 @@
 import type { CounterSettings } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { parseAmount } from '@abacist/core/money';
-import { router } from '~/router';
+import { decideReturn, type TicketReturn } from '@abacist/core/sales';
+import Plus from 'lucide-react-native/icons/plus';
+import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
+import { toCatalogue } from '~/features/catalogue';
 import { useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
-import { useRefusalText } from '~/i18n/useRefusal';
+import { useNumbers } from '~/i18n/useFormat';
+import { router } from '~/router';
 import { Button } from '~/ui/Button';
-import { Column } from '~/ui/Box';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
-import { Select } from '~/ui/Select';
+import { Money } from '~/ui/Money';
+import { RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
+import { useTicketRules } from '../useCounter';
+import { goodsOf, nothingPicked, type Goods } from './goods';
+import { GoodsPick, useListPrice } from './GoodsPick';
 import { Why, type Reason } from './Why';
 
-/** Goods whose sale can't be found: what they are, the price and where it comes from, why. */
+/** Goods whose sale can’t be found: what they are, the price and where it comes from, why. */
 export function WithoutSale({ settings }: { settings: CounterSettings }) {
   const t = useWords();
-  const word = useRefusalText();
   const { currency } = useShop();
   const { setReturned } = useTicket();
-  const [departmentId, setDepartment] = useState(String(settings.departments[0]?.id ?? ''));
-  const [amountText, setAmount] = useState('');
+  const rules = useTicketRules(settings);
+  const priceOf = useListPrice(settings);
+  const [goods, setGoods] = useState<Goods[]>([]);
+  const [picked, setPicked] = useState(nothingPicked(settings));
   const [priceSource, setSource] = useState('');
   const [why, setWhy] = useState<Reason>({
     reason: null,
     condition: 'asNew',
     feeWaived: false,
   });
-  const amount = parseAmount(amountText, currency);
   const sourceError = holdsCardNumber(priceSource) ? t('refusal.text_cardNumber') : undefined;
-  const ready =
-    amount.ok && amount.value > 0 && priceSource.trim() && !sourceError && why.reason;
+  const pending = goodsOf(picked, settings, priceOf(picked.item), currency);
+  const all = pending ? [...goods, pending] : goods;
+  const items = all.flatMap(({ item }) => item ?? []);
+  const returned: TicketReturn = {
+    goods: all.map(({ line }) => line),
+    priceSource: priceSource.trim(),
+    reason: why.reason ?? settings.reasons[0]?.code ?? '',
+    condition: why.condition ?? 'asNew',
+    ...(why.feeWaived && { feeWaived: true }),
+  };
+  const { returnRules, reasons } = settings;
+  const decided = decideReturn(returned, {
+    catalogue: toCatalogue(settings, items),
+    rules,
+    returnRules,
+    reasons,
+    original: null,
+  });
+  const ready = all.length > 0 && decided.ok && !sourceError && why.reason !== null;
   const put = () => {
     if (!ready) return;
-    setReturned({
-      goods: [{ departmentId: Number(departmentId), amountMinor: amount.value }],
-      priceSource: priceSource.trim(),
-      reason: why.reason!,
-      condition: why.condition ?? 'asNew',
-      ...(why.feeWaived && { feeWaived: true }),
-    });
+    setReturned(returned, items);
     router.replace('/counter');
+  };
+  const more = () => {
+    setGoods(all);
+    setPicked({ ...nothingPicked(settings), by: picked.by });
   };
   return (
     <Column gap="$4" paddingBottom="$5">
       <Column gap="$3" paddingHorizontal="$4">
         <Body tone="faded">{t('returns.withoutSaleText')}</Body>
-        <Select
-          label={t('returns.department')}
-          value={departmentId}
-          options={settings.departments.map(({ id, name }) => ({
-            value: String(id),
-            label: name,
-          }))}
-          onChange={setDepartment}
+        <GoodsList
+          goods={goods}
+          onRemove={(at) => setGoods(goods.filter((_, i) => i !== at))}
         />
-        <Field
-          label={t('returns.price')}
-          value={amountText}
-          onChange={setAmount}
-          numeric
-          error={amountText && !amount.ok ? word(amount.refusals[0]!) : undefined}
-        />
+        <GoodsPick settings={settings} picked={picked} onChange={setPicked} />
+        {pending ? (
+          <Button icon={Plus} label={t('returns.anotherGoods')} onPress={more} />
+        ) : null}
         <Field
           label={t('returns.priceSource')}
           value={priceSource}
@@ -73,7 +87,15 @@ export function WithoutSale({ settings }: { settings: CounterSettings }) {
         />
       </Column>
       <Why settings={settings} value={why} onChange={setWhy} />
-      <Column paddingHorizontal="$4">
+      <Column paddingHorizontal="$4" gap="$3">
+        {all.length === 0 || !returned.priceSource ? null : decided.ok ? (
+          <Line justifyContent="space-between">
+            <Body>{t('returns.refundBefore')}</Body>
+            <Money minor={decided.value.totalMinor} strong />
+          </Line>
+        ) : (
+          <RefusalNote refusals={decided.refusals} />
+        )}
         <Button
           kind="primary"
           big
@@ -83,5 +105,33 @@ export function WithoutSale({ settings }: { settings: CounterSettings }) {
         />
       </Column>
     </Column>
+  );
+}
+
+/** What is on it already. */
+function GoodsList({ goods, onRemove }: { goods: Goods[]; onRemove: (at: number) => void }) {
+  const t = useWords();
+  const { quantity } = useNumbers();
+  if (goods.length === 0) return null;
+  return (
+    <Sheet role="list" aria-label={t('returns.goodsBy')}>
+      {goods.map(({ line, name }, i) => (
+        <SheetRow key={i} role="listitem" paddingRight="$1">
+          <Body flex={1}>
+            {'quantity' in line
+              ? t('counter.backLine', { quantity: quantity(line.quantity), name })
+              : name}
+          </Body>
+          {'amountMinor' in line ? <Money minor={line.amountMinor} /> : null}
+          <Button
+            kind="plain"
+            icon={X}
+            iconOnly
+            label={t('counter.removeLine', { name })}
+            onPress={() => onRemove(i)}
+          />
+        </SheetRow>
+      ))}
+    </Sheet>
   );
 }
