@@ -1,8 +1,9 @@
+import { DEMO_AT } from './demoAt';
 import { expect, signIn, test } from './shop';
 
 test.use({
   demo: true,
-  startAt: '2026-03-02T19:00:00Z',
+  startAt: DEMO_AT,
   viewport: { width: 1280, height: 800 },
 });
 

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { goWithin, SCREENS } from './screens';
+import { DEMO_AT } from './demoAt';
 import { expect, signIn, test } from './shop';
 
 /** Small and short screens: a small phone, one with its browser's bars, 1280 × 800 at 200 %, a desk. */
@@ -10,7 +11,7 @@ const SIZES = [
   { width: 1280, height: 800 },
 ];
 
-test.use({ demo: true, startAt: '2026-03-02T19:00:00Z' });
+test.use({ demo: true, startAt: DEMO_AT });
 
 /** What lies over another, leaves the screen at its side, or breaks inside of a word. */
 const faults = (page: Page) =>

@@ -41,18 +41,27 @@ main(async () => {
   const database = await step('Starting MariaDB for tests', () =>
     startMariadb(path.join(DATA, 'test'), { durable: false }),
   );
-  const env = { TEST_DATABASE_URL: database.url('') };
+  const copies = path.join(DATA, 'copies');
+  rmSync(copies, { recursive: true, force: true });
+  mkdirSync(copies);
+  const env = { TEST_DATABASE_URL: database.url(''), SHOP_COPIES: copies };
   try {
-    // The client is built while the server is tested; what it said stands in the log.
+    // The client is built and the demo shop lived through while the server is tested; what they said
+    // stands in the log.
     const building = run(
       process.execPath,
       ['-e', `import('./tools/lib/client.mjs').then((client) => client.ensureClient())`],
       { log: 'build.log' },
+    ).then(() =>
+      run(process.execPath, ['--import', 'tsx', 'e2e/copies.main.ts'], {
+        log: 'copies.log',
+        env,
+      }),
     );
     building.catch(() => undefined);
     jest('server tests', ['server'], env);
-    await timed('Waiting for the web client', () =>
-      step('Waiting for the web client', () => building),
+    await timed('Waiting for the web client and the demo shop', () =>
+      step('Waiting for the web client and the demo shop', () => building),
     );
     await ensureClient();
     playwright(env);
@@ -114,9 +123,6 @@ function playwright(env) {
   console.log('\nbrowser tests');
   const file = path.join(DATA, 'playwright.json');
   rmSync(file, { force: true });
-  const copies = path.join(DATA, 'copies');
-  rmSync(copies, { recursive: true, force: true });
-  mkdirSync(copies);
   spawnSync(
     'npx',
     ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'],
@@ -127,7 +133,6 @@ function playwright(env) {
         ...process.env,
         ...env,
         PLAYWRIGHT_JSON_OUTPUT_FILE: file,
-        SHOP_COPIES: copies,
       },
     },
   );

@@ -9,6 +9,8 @@ export type SortableProps = {
   onMove: (from: number, to: number) => void;
   /** @param handle what the row is held by; null until it can be moved */
   row: (id: number, handle: ReactNode) => ReactNode;
+  /** The list around the rows: what is said of the moving stands outside of it. */
+  around: (rows: ReactNode) => ReactNode;
 };
 
 /** A file of its own: few lists are ordered by hand. */
@@ -26,7 +28,7 @@ export function moved<R>(rows: readonly R[], from: number, to: number): R[] {
 export function Sortable(props: SortableProps) {
   const still = props.ids.map((id) => <Fragment key={id}>{props.row(id, null)}</Fragment>);
   return (
-    <Suspense fallback={still}>
+    <Suspense fallback={props.around(still)}>
       <SortableRows {...props} />
     </Suspense>
   );

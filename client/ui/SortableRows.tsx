@@ -23,7 +23,7 @@ import type { SortableProps } from './Sortable';
  * A list whose rows are ordered by dragging them by their handle, with a pointer, a thumb or the keys
  * (Space takes and puts down, the arrows move); each step is said to whoever can't see it.
  */
-export function SortableRows({ ids, nameOf, labelOf, onMove, row }: SortableProps) {
+export function SortableRows({ ids, nameOf, labelOf, onMove, row, around }: SortableProps) {
   const t = useWords();
   const sensors = useSensors(
     // A tap is no drag.
@@ -54,9 +54,7 @@ export function SortableRows({ ids, nameOf, labelOf, onMove, row }: SortableProp
       }}
     >
       <SortableContext items={[...ids]} strategy={verticalListSortingStrategy}>
-        {ids.map((id) => (
-          <Row key={id} id={id} label={labelOf(id)} row={row} />
-        ))}
+        {around(ids.map((id) => <Row key={id} id={id} label={labelOf(id)} row={row} />))}
       </SortableContext>
     </DndContext>
   );

@@ -87,7 +87,8 @@ export function WideTable<R, S extends string = string>({
         role="table"
         aria-label={label}
         aria-rowcount={rows.length + 1}
-        tabIndex={-1}
+        // Rows that lead nowhere leave the table itself to be scrolled by keys.
+        tabIndex={to ? -1 : 0}
         onKeyDown={onKeyDown}
         style={{ overflow: 'auto', flex: 1, minHeight: 0 }}
       >

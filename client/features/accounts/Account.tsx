@@ -174,13 +174,16 @@ function Given({ account }: { account: AccountPage }) {
   if (allocations.length === 0) return null;
   const shown = all ? allocations : allocations.slice(0, 3);
   return (
-    <Section title={t('accounts.given')}>
-      <Sheet role="list" aria-label={t('accounts.given')}>
+    <Section title={t('accounts.allocations')}>
+      <Sheet role="list" aria-label={t('accounts.allocations')}>
         {shown.map((one) => (
           <SheetRow key={one.id} role="listitem" {...(mayTake(one) && { paddingRight: '$1' })}>
             <Column flex={1} minWidth={0}>
               <Body>
-                {t('accounts.givenTo', { credit: one.creditNumber, charge: one.chargeNumber })}
+                {t('accounts.allocatedTo', {
+                  credit: one.creditNumber,
+                  charge: one.chargeNumber,
+                })}
               </Body>
               <Body small tone="faded">
                 {[
@@ -198,7 +201,7 @@ function Given({ account }: { account: AccountPage }) {
             {mayTake(one) ? (
               <Button
                 kind="plain"
-                label={t('accounts.takeBack')}
+                label={t('accounts.unallocate')}
                 onPress={() => setUndoing(one)}
               />
             ) : null}

@@ -55,7 +55,11 @@ export function GiveCredit({
     (!late || reason.trim() !== '') &&
     !send.isPending;
   return (
-    <Dialog open title={t('accounts.giveTitle', { number: credit.number })} onClose={onClose}>
+    <Dialog
+      open
+      title={t('accounts.allocateTitle', { number: credit.number })}
+      onClose={onClose}
+    >
       <Allocations
         charges={charges}
         shown={shown}
@@ -72,7 +76,7 @@ export function GiveCredit({
       ) : null}
       <ErrorNote error={send.error} />
       <Decide
-        label={t('accounts.giveIt', { amount: money(total) })}
+        label={t('accounts.allocateIt', { amount: money(total) })}
         disabled={!ready}
         onDecide={() => {
           if (!ready) return;
@@ -96,8 +100,8 @@ export function TakeBack({
   const t = useWords();
   return (
     <AskWhy
-      title={t('accounts.takeBackTitle', { number: allocation.chargeNumber })}
-      label={t('accounts.takeBack')}
+      title={t('accounts.unallocateTitle', { number: allocation.chargeNumber })}
+      label={t('accounts.unallocate')}
       path={`/allocations/${allocation.id}/undo`}
       onClose={onClose}
     />

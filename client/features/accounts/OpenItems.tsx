@@ -47,7 +47,7 @@ export function OpenItems({ account }: { account: AccountPage }) {
                   <Button label={t('accounts.payOut')} onPress={() => setPaying(item)} />
                 ) : null}
                 {item.leftMinor < 0 && charges ? (
-                  <Button label={t('accounts.give')} onPress={() => setGiving(item)} />
+                  <Button label={t('accounts.allocate')} onPress={() => setGiving(item)} />
                 ) : null}
               </Line>
             ) : null}

@@ -52,26 +52,25 @@ export function TendersScreen() {
             <Column paddingHorizontal="$4">
               <ErrorNote error={order.error} />
             </Column>
-            <Sheet role="list">
-              <Sortable
-                ids={tenders.map(({ id }) => id)}
-                nameOf={(id) => named(tenders, id).name}
-                labelOf={(id) => t('tenders.drag', { name: named(tenders, id).name })}
-                onMove={(from, to) => move(tenders, from, to)}
-                row={(id, handle) => {
-                  const at = tenders.findIndex((one) => one.id === id);
-                  return (
-                    <TenderRow
-                      tender={tenders[at]!}
-                      handle={handle}
-                      first={at === 0}
-                      onUp={() => move(tenders, at, at - 1)}
-                      onOpen={() => setOpen(id)}
-                    />
-                  );
-                }}
-              />
-            </Sheet>
+            <Sortable
+              around={(rows) => <Sheet role="list">{rows}</Sheet>}
+              ids={tenders.map(({ id }) => id)}
+              nameOf={(id) => named(tenders, id).name}
+              labelOf={(id) => t('tenders.drag', { name: named(tenders, id).name })}
+              onMove={(from, to) => move(tenders, from, to)}
+              row={(id, handle) => {
+                const at = tenders.findIndex((one) => one.id === id);
+                return (
+                  <TenderRow
+                    tender={tenders[at]!}
+                    handle={handle}
+                    first={at === 0}
+                    onUp={() => move(tenders, at, at - 1)}
+                    onOpen={() => setOpen(id)}
+                  />
+                );
+              }}
+            />
             {open === null ? null : (
               <TenderDialog
                 processors={processors}

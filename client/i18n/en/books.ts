@@ -19,7 +19,7 @@ export const books = {
     shopCustomers: 'Customers',
     shopCustomersText: 'Names for papers, exemptions, how prices are written',
     shopDepartments: 'Departments',
-    shopDepartmentsText: 'How takings are parted, and the tax of each',
+    shopDepartmentsText: 'How takings are divided, and the tax of each',
     shopTenders: 'Tenders',
     shopTendersText: 'What the shop takes: order, keys, icons, references asked',
     shopPapers: 'Papers',

@@ -5,7 +5,7 @@ export const helpPages = {
     what: 'Everything that a customer pays or gets back is rung here, on one ticket: goods, returns, vouchers, prepayments, payments on account.',
     steps: [
       'Type a part of an item’s name, its code, or scan it. Enter rings the first that fits. Digits alone are an amount: press the department it belongs to.',
-      'A quantity is typed before its item, then ×. Press a line to change its price or give a discount.',
+      'A quantity is typed before its item, then ×. Press a line to change its price or enter a discount.',
       'Choose a customer where the sale goes on account, is free of tax, or wants an invoice.',
       'Pay: choose the tender, then the amount that was handed over. Several tenders pay one ticket in parts.',
       'Return finds the sale by its number, an item, a card’s last four digits or the amount. New goods on the same ticket make it an exchange.',
@@ -18,7 +18,7 @@ export const helpPages = {
       ],
       [
         'Void',
-        'A sale undone on its own day, before its drawer was counted. Later, goods come back by a return.',
+        'A sale undone on its own day, before its drawer was counted. Later, goods are returned instead.',
       ],
       [
         'Needs an approval',

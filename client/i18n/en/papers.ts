@@ -26,7 +26,7 @@ export const papers = {
     email: 'The shop’s e-mail',
     emailHint: 'Papers that are mailed come from it, and answers go there.',
     taxNumbers: 'Tax numbers',
-    taxNumbersHint: 'As the authorities gave them.',
+    taxNumbersHint: 'As the authorities wrote them.',
     foot: 'Foot',
     footHint: 'What every customer should read: returns, thanks.',
     pageSize: 'Size of a page',

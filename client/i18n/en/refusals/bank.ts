@@ -47,7 +47,7 @@ export const bank = {
   statement_again: 'Somebody made the same statement at this moment. Press again.',
   statement_unknown: 'There is no such statement.',
   cheque_unknown: 'There is no such cheque.',
-  cheque_returned: 'Cheque {{number}} is known to have come back already.',
+  cheque_returned: 'Cheque {{number}} was returned already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
   count_unknown: 'There is no such count.',

@@ -107,7 +107,7 @@ export const ticket = {
   void_creditUsed: 'The credit note that this ticket issued was used, so it can’t be voided.',
 
   count_nothingToCount: 'Nothing was taken in this drawer since the last count.',
-  cashBack_notGiven: 'The shop gives no cash back. Remove it.',
+  cashBack_notGiven: 'The shop pays no cash back. Remove it.',
   cashBack_most: 'Cash back is {{most}} at the most.',
   cashBack_coins: 'No coins make this amount. Round it.',
   cashBack_byDebit:
