@@ -79,6 +79,7 @@ export async function measureSearch(adminUrl: string, address: string): Promise<
       '/documents?leastMinor=4999990',
       `amount_minor > 4999990`,
     ],
+    ['what all of them come to', '/documents/sums', `amount_minor > 0`],
   ];
   for (const [what, path, where] of asked) {
     const api = get(path);

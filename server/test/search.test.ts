@@ -6,6 +6,7 @@ import { holdsWords } from '../src/search/words';
 import { listDocuments } from '../src/documents/list';
 import { audit } from '../src/audit/audit';
 import { walkAccounts, walkDay, walkOrders, walkReturns } from './day';
+import type { Value } from '../src/db/pool';
 import { openShop, type Person, type TestShop } from './harness';
 
 let shop: TestShop;
@@ -80,6 +81,7 @@ test('each filter finds what a look through the whole list finds, and its sums a
     [`customerId=${gannet.id}`, ({ customer }) => customer === gannet.name],
     [`tenderId=${cash.id}`, (row) => paidBy.has(key(row))],
     ['leastMinor=5000', ({ amountMinor }) => Math.abs(amountMinor) >= 5000],
+    ['mostMinor=2000', ({ amountMinor }) => Math.abs(amountMinor) <= 2000],
     [
       'kind=sale&leastMinor=1000&mostMinor=5000',
       ({ kind, amountMinor }) =>
@@ -100,8 +102,13 @@ test('each filter finds what a look through the whole list finds, and its sums a
     const { sums } = (await osric.get(`/documents/sums?${query}`)).body;
     const total = (rows: { amountMinor: number }[]) =>
       rows.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
-    expect({ query, total: total(sums) }).toEqual({
+    expect({
       query,
+      count: sums.reduce((of: number, { count }: { count: number }) => of + count, 0),
+      total: total(sums),
+    }).toEqual({
+      query,
+      count: wanted.length,
       total: total(wanted.filter(({ undoneBy }) => undoneBy === null)),
     });
   }
@@ -163,12 +170,25 @@ test('a clerk finds what the counter has, and neither slips nor lines', async ()
 });
 
 test('words for the index of words hold nothing but letters and digits', () => {
-  expect(holdsWords('text', 'deposit quay 4711')).toEqual({
+  expect(holdsWords('text', 'deposit quay 4711')).toMatchObject({
     sql: 'MATCH (text) AGAINST (? IN BOOLEAN MODE) AND text LIKE ? AND text LIKE ?',
     values: ['+4711*', '%deposit%', '%quay%'],
   });
   expect(holdsWords('text', `the *bo+w-" (x) @`)).toBeNull();
   expect(holdsWords('text', 'of the harbour-trust')?.values).toEqual(['+harbour*', '%trust%']);
+});
+
+test('the newest lines, looked through, hold what the index of words finds', async () => {
+  const lines = await shop.all<{ text: string }>('SELECT text FROM statement_line');
+  const words = lines.flatMap(({ text }) => text.match(/\p{L}{3,}/gu) ?? []);
+  expect(words.length).toBeGreaterThan(2);
+  for (const word of new Set(words)) {
+    const holds = holdsWords('text', word);
+    if (!holds) continue;
+    const found = ({ sql, values }: { sql: string; values: Value[] }) =>
+      shop.all(`SELECT id FROM statement_line WHERE ${sql} ORDER BY id`, values);
+    expect(await found(holds.plain)).toEqual(await found(holds));
+  }
 });
 
 test('a text is read in every way that it can be meant', () => {

@@ -14,11 +14,12 @@ const STOPWORDS = new Set(
  * its own means anything there; null where no word is long enough for it (InnoDB keeps words of three
  * signs at the least).
  * @param column with a FULLTEXT key of its own
+ * @returns beside it, in plain: the same without the index, for a look through a few rows
  */
 export function holdsWords(
   column: string,
   text: string,
-): { sql: string; values: Value[] } | null {
+): { sql: string; values: Value[]; plain: { sql: string; values: Value[] } } | null {
   const words = (text.match(/[\p{L}\p{N}]{3,84}/gu) ?? []).filter(
     (word) => !STOPWORDS.has(word.toLowerCase()),
   );
@@ -31,5 +32,9 @@ export function holdsWords(
       ...others.map(() => `${column} LIKE ?`),
     ].join(' AND '),
     values: [`+${first}*`, ...others.map((word) => `%${word}%`)],
+    plain: {
+      sql: words.map(() => `${column} LIKE ?`).join(' AND '),
+      values: words.map((word) => `%${word}%`),
+    },
   };
 }
