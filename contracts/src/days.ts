@@ -61,6 +61,7 @@ export type DaySheet = Rod & {
     status: 'open' | 'counting' | 'closed';
     sessionId: number | null;
     closes: {
+      sessionId: number;
       number: string;
       closedAt: string;
       by: string;

@@ -1,3 +1,4 @@
+import type { Evidence } from '@abacist/core/differences';
 import Joi from 'joi';
 import { id, safeText } from './common';
 
@@ -44,3 +45,7 @@ export type CloseAnswer = {
   floatLeftMinor: number;
   takingsDay: string;
 };
+
+/** What a session tells of a difference: its documents, its float, cheques that its count missed. */
+export type CountEvidence = Pick<Evidence, 'documents' | 'fundMinor' | 'missingCheques'>;
+export const countEvidenceSchema = Joi.object<{ id: number }, true>({ id: id.required() });

@@ -1,6 +1,6 @@
 import type { DaySheet } from '@abacist/contracts';
-import { differenceHints } from '@abacist/core/drawer';
 import { router } from '~/router';
+import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -82,27 +82,19 @@ export function Drawer({
             </SheetRow>
           ) : null}
           {close.differenceMinor !== 0 ? (
-            <Hints differenceMinor={close.differenceMinor} />
+            <Explained
+              sessionId={close.sessionId}
+              differenceMinor={close.differenceMinor}
+              count={Object.fromEntries(
+                close.count.map(({ denominationMinor, pieces }) => [
+                  denominationMinor,
+                  pieces,
+                ]),
+              )}
+            />
           ) : null}
         </Sheet>
       ))}
     </Column>
-  );
-}
-
-/** What the difference may come from, before it is written off. */
-export function Hints({ differenceMinor }: { differenceMinor: number }) {
-  const t = useWords();
-  const money = useMoney();
-  return (
-    <>
-      {differenceHints(differenceMinor).map((hint) => (
-        <SheetRow key={hint.code} minHeight={40}>
-          <Body small tone="faded">
-            {t(hint.code, 'halfMinor' in hint ? { half: money(hint.halfMinor) } : {})}
-          </Body>
-        </SheetRow>
-      ))}
-    </>
   );
 }

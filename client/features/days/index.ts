@@ -1,2 +1,1 @@
-export { Hints } from './DayDrawer';
 export { inWords, usePlaceWord, usePotName } from './words';

@@ -1,10 +1,10 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
 import { countTotal } from '@abacist/core/drawer';
 import { router } from '~/router';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useCommand } from '~/api/command';
 import { WillPost } from '~/features/books';
-import { Hints } from '~/features/days';
+import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -140,7 +140,12 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
             </SheetRow>
           ))}
           {difference === null || counted === 0 ? null : (
-            <Hints differenceMinor={difference} />
+            <WhatExplains
+              sessionId={sessionId}
+              differenceMinor={difference}
+              count={count}
+              missingCheques={begun.cheques.filter(({ id }) => !chequeIds.includes(id))}
+            />
           )}
         </Sheet>
         {begun.cheques.length ? <Cheques begun={begun} found={chequeIds} /> : null}
@@ -156,6 +161,20 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
         </Column>
       </Column>
     </Screen>
+  );
+}
+
+/** Asked for by a button: while pieces are being typed, every figure differs. */
+function WhatExplains(of: Parameters<typeof Explained>[0]) {
+  const t = useWords();
+  const [asked, setAsked] = useState(false);
+  if (of.differenceMinor === 0) return null;
+  return asked ? (
+    <Explained {...of} />
+  ) : (
+    <Column padding="$2">
+      <Button kind="plain" label={t('explained.ask')} onPress={() => setAsked(true)} />
+    </Column>
   );
 }
 

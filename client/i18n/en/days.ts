@@ -1,3 +1,5 @@
+import type { CauseKind } from '@abacist/core/differences';
+
 export const days = {
   rod: {
     open: 'Open. Count the drawer to close it',
@@ -24,10 +26,35 @@ export const days = {
     drawerShort: 'drawer {{amount}} short',
     drawerOver: 'drawer {{amount}} over',
   },
-  hint: {
-    divisibleBy9: 'Divisible by 9: two digits may be swapped, or one slid a place.',
-    half: '{{half}} may have been taken on the wrong side (half of the difference).',
-  },
+  explained: {
+    ask: 'What may explain it?',
+    title: 'What would make just this difference',
+    none: 'Unexplained: nothing in this drawer’s receipts makes just this difference.',
+    more_one: '{{count}} more',
+    more_other: '{{count}} more',
+    alike_one: '{{count}} other would do as well.',
+    alike_other: '{{count}} others would do as well.',
+    cause_chequeNotFound: 'Cheque {{number}} is not ticked off.',
+    cause_floatLeftOut: 'The float of {{fundMinor}} was left out of the count.',
+    cause_floatTwice: 'The float of {{fundMinor}} was counted twice.',
+    cause_rungTwice: '{{numbers}} have the same goods: one may be rung twice.',
+    cause_voidKept: '{{numbers}} was voided: its {{amountMinor}} may still be in the drawer.',
+    cause_digitsSwapped:
+      '{{numbers}}: {{amountMinor}} rung, {{paidMinor}} paid? Two digits would be swapped.',
+    cause_piecesSwapped:
+      '{{pieces}} pieces of {{valueMinor}}: {{meant}}? Two digits would be swapped.',
+    cause_digitsSlid:
+      '{{numbers}}: {{amountMinor}} rung, {{paidMinor}} paid? The figure would be slid by a place.',
+    cause_wasCash: '{{numbers}}: {{amountMinor}} by {{tender}} may have been paid in cash.',
+    cause_notCash:
+      '{{numbers}}: {{amountMinor}} in cash may have been paid otherwise, or not at all.',
+    cause_refundKept: '{{numbers}}: the refund of {{amountMinor}} may not have been paid out.',
+    cause_wrongSide:
+      '{{numbers}}: {{amountMinor}} on the wrong side, a sale rung as a return or the other way.',
+    cause_wrongNote:
+      '{{numbers}}: {{tenderedMinor}} handed over, change given as for {{asIfMinor}}.',
+    cause_onlyPair: '{{numbers}} are the only two sales that add up to it.',
+  } satisfies Record<`cause_${CauseKind}`, string> & Record<string, string>,
   days: {
     today: 'Today',
     todayIs: 'Today, {{date}}',

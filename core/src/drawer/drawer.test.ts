@@ -4,7 +4,6 @@ import { denominations, minor } from '../money';
 import {
   countTotal,
   decideClose,
-  differenceHints,
   expectedInDrawer,
   type CloseState,
   type DecidedClose,
@@ -241,14 +240,4 @@ describe('cheques in the drawer', () => {
       refusals: [{ code: 'count.unknownCheque' }],
     });
   });
-});
-
-// Common practice: divisible by 9, digits swapped; half of it, taken on the wrong side.
-test('hints for a difference', () => {
-  expect(differenceHints(-(54_00 - 45_00))).toEqual([
-    { code: 'hint.divisibleBy9' },
-    { code: 'hint.half', halfMinor: 4_50 },
-  ]);
-  expect(differenceHints(5)).toEqual([]);
-  expect(differenceHints(0)).toEqual([]);
 });

@@ -219,21 +219,3 @@ function postClose(
     ...post('float.released', { released: toSafe.filter((_, i) => isReleased(i)) }, shared),
   ];
 }
-
-export type DifferenceHint =
-  { code: 'hint.divisibleBy9' } | { code: 'hint.half'; halfMinor: number };
-
-/**
- * What a difference may come from: divisible by 9, two neighbouring digits swapped or a digit
- * slid one place; even, an amount of half taken on the wrong side (both common practice).
- * @param differenceMinor minor units, either sign
- */
-export function differenceHints(differenceMinor: number): DifferenceHint[] {
-  if (differenceMinor === 0) return [];
-  const hints: DifferenceHint[] = [];
-  if (differenceMinor % 9 === 0) hints.push({ code: 'hint.divisibleBy9' });
-  if (differenceMinor % 2 === 0) {
-    hints.push({ code: 'hint.half', halfMinor: Math.abs(differenceMinor) / 2 });
-  }
-  return hints;
-}

@@ -9,10 +9,7 @@ type DrawerRow = {
   countBegunAt: string | null;
   closeId: number | null;
 };
-type CloseRow = DaySheet['drawers'][number]['closes'][number] & {
-  id: number;
-  sessionId: number;
-};
+type CloseRow = DaySheet['drawers'][number]['closes'][number] & { id: number };
 
 /** The drawers of a day, with the counts that closed it. */
 export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers']> {
@@ -61,8 +58,8 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
       drawer.status = session.countBegunAt === null ? 'open' : 'counting';
       drawer.sessionId = session.sessionId;
     }
-    for (const { id, sessionId, ...close } of closes) {
-      if (sessionId !== session.sessionId) continue;
+    for (const { id, ...close } of closes) {
+      if (close.sessionId !== session.sessionId) continue;
       const count = counts
         .filter(({ closeId }) => closeId === id)
         .map(({ denominationMinor, pieces }) => ({ denominationMinor, pieces }));

@@ -1,9 +1,16 @@
-import { beginCountSchema, chequeFoundSchema, closeSchema } from '@abacist/contracts';
+import {
+  beginCountSchema,
+  chequeFoundSchema,
+  closeSchema,
+  countEvidenceSchema,
+} from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
+import { query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { beginCount, closeDrawer } from './count';
+import { evidenceOf } from './evidence';
 import { findCheque } from './found';
 
 export function drawerRoutes(deps: Deps): Router {
@@ -17,6 +24,12 @@ export function drawerRoutes(deps: Deps): Router {
       closeSchema,
       (context, body, params) => closeDrawer(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.get(
+    '/counts/:id/evidence',
+    query(deps, 'GET /counts/:id/evidence', countEvidenceSchema, ({ db, shop }, { id }) =>
+      evidenceOf(db, shop, id),
     ),
   );
   router.post(

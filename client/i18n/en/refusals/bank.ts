@@ -51,6 +51,7 @@ export const bank = {
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
   count_unknown: 'There is no such count.',
+  count_blind: 'This drawer is counted blind: what it expects is said when it is closed.',
   count_alreadyClosed: 'This drawer is already closed.',
   count_notBegun: 'Begin the count first.',
   count_denomination: 'There is no such coin or note.',

@@ -1,0 +1,146 @@
+import { slides, swaps } from './digits';
+import type { Candidate, CashDocument, Cause } from './types';
+
+/*
+ * What may stand behind a difference, the surest first. Each would make exactly this difference, so
+ * none is a guess at an amount; which of them happened, a person decides. Common practice of the
+ * trade, where no other source is named.
+ */
+
+const named = ({ saleId, number }: CashDocument) => ({ saleId, number });
+const about = (
+  documents: readonly CashDocument[],
+  params: Candidate['params'] = {},
+): Candidate => ({ documents: documents.map(named), params });
+const standing = (documents: readonly CashDocument[]) =>
+  documents.filter(({ voided }) => !voided);
+
+/** A cheque that was expected is not ticked off; or all of these are not. */
+const chequeNotFound: Cause = ({ differenceMinor, missingCheques }) => {
+  const all = missingCheques.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+  const fit = missingCheques.filter(({ amountMinor }) => amountMinor === -differenceMinor);
+  const candidate = (number: string): Candidate => ({ documents: [], params: { number } });
+  if (fit.length > 0) return fit.map(({ number }) => candidate(number));
+  return missingCheques.length > 1 && all === -differenceMinor
+    ? [candidate(missingCheques.map(({ number }) => number).join(', '))]
+    : [];
+};
+
+/** The float was left out of the count, or counted twice. */
+const floatLeftOut: Cause = ({ differenceMinor, fundMinor }) =>
+  fundMinor > 0 && differenceMinor === -fundMinor ? [about([], { fundMinor })] : [];
+const floatTwice: Cause = ({ differenceMinor, fundMinor }) =>
+  fundMinor > 0 && differenceMinor === fundMinor ? [about([], { fundMinor })] : [];
+
+/** Two documents of the same goods and cash, where one of them is missing: rung twice. */
+const rungTwice: Cause = ({ differenceMinor, documents }) => {
+  const seen = new Map<string, CashDocument>();
+  return standing(documents).flatMap((one) => {
+    if (one.cashMinor <= 0 || one.cashMinor !== -differenceMinor) return [];
+    const before = seen.get(one.goods);
+    seen.set(one.goods, one);
+    return before ? [about([before, one], { amountMinor: one.cashMinor })] : [];
+  });
+};
+
+/** More cash than expected: it pays what stands under another tender. */
+const wasCash: Cause = ({ differenceMinor, documents }) =>
+  standing(documents).flatMap((one) =>
+    one.others
+      .filter(({ amountMinor }) => amountMinor > 0 && amountMinor === differenceMinor)
+      .map(({ tender, amountMinor }) => about([one], { tender, amountMinor })),
+  );
+
+/** More cash than expected: a void was not paid out. */
+const voidKept: Cause = ({ differenceMinor, documents }) =>
+  documents
+    .filter(
+      ({ voided, cashMinor }) => voided && cashMinor > 0 && cashMinor === differenceMinor,
+    )
+    .map((one) => about([one], { amountMinor: one.cashMinor }));
+
+/** Less cash than expected: a sale of just that amount was paid otherwise, or never. */
+const notCash: Cause = ({ differenceMinor, documents }) =>
+  standing(documents)
+    .filter(({ cashMinor }) => cashMinor > 0 && cashMinor === -differenceMinor)
+    .map((one) => about([one], { amountMinor: one.cashMinor }));
+
+/** A refund that was not paid out. */
+const refundKept: Cause = ({ differenceMinor, documents }) =>
+  standing(documents)
+    .filter(({ cashMinor }) => cashMinor < 0 && -cashMinor === differenceMinor)
+    .map((one) => about([one], { amountMinor: -one.cashMinor }));
+
+/** A sale rung as a return, or the other way: half of the difference. */
+const wrongSide: Cause = ({ differenceMinor, documents }) =>
+  standing(documents)
+    .filter(({ cashMinor }) => cashMinor !== 0 && differenceMinor === -2 * cashMinor)
+    .map((one) => about([one], { amountMinor: Math.abs(one.cashMinor) }));
+
+/** The figure of a document is a slip of what was paid. */
+const digits =
+  (slips: (figure: number) => number[]): Cause =>
+  ({ differenceMinor, documents }) =>
+    differenceMinor % 9 !== 0
+      ? []
+      : standing(documents).flatMap((one) => {
+          const paidMinor = one.cashMinor + differenceMinor;
+          return one.cashMinor > 0 && slips(one.cashMinor).includes(paidMinor)
+            ? [about([one], { amountMinor: one.cashMinor, paidMinor })]
+            : [];
+        });
+
+/** Two digits of a number of pieces are swapped. */
+const piecesSwapped: Cause = ({ differenceMinor, count }) =>
+  Object.entries(count).flatMap(([value, pieces]) =>
+    swaps(pieces)
+      .filter((meant) => (pieces - meant) * Number(value) === differenceMinor)
+      .map((meant) => about([], { valueMinor: Number(value), pieces, meant })),
+  );
+
+/** Change was given as if another note had been handed over. */
+const wrongNote: Cause = ({ differenceMinor, documents, denominations }) =>
+  standing(documents).flatMap((one) => {
+    const { tenderedMinor, cashMinor } = one;
+    if (tenderedMinor === null || !denominations.some((note) => note === tenderedMinor))
+      return [];
+    const asIf = tenderedMinor - differenceMinor;
+    return denominations.some((note) => note === asIf) && asIf >= cashMinor
+      ? [about([one], { tenderedMinor, asIfMinor: asIf })]
+      : [];
+  });
+
+/** The only two sales whose cash adds up to what is missing. */
+const onlyPair: Cause = ({ differenceMinor, documents }) => {
+  const paid = standing(documents).filter(({ cashMinor }) => cashMinor > 0);
+  const by = new Map<number, CashDocument[]>();
+  const pairs: [CashDocument, CashDocument][] = [];
+  for (const one of paid) {
+    for (const other of by.get(-differenceMinor - one.cashMinor) ?? []) {
+      pairs.push([other, one]);
+      if (pairs.length > 1) return [];
+    }
+    by.set(one.cashMinor, [...(by.get(one.cashMinor) ?? []), one]);
+  }
+  return pairs.map((pair) => about(pair));
+};
+
+/** Every cause, the surest first where they tell equally much. */
+export const CAUSES = {
+  chequeNotFound,
+  floatLeftOut,
+  floatTwice,
+  rungTwice,
+  voidKept,
+  digitsSwapped: digits(swaps),
+  piecesSwapped,
+  digitsSlid: digits(slides),
+  wasCash,
+  notCash,
+  refundKept,
+  wrongSide,
+  wrongNote,
+  onlyPair,
+} satisfies Record<string, Cause>;
+
+export type CauseKind = keyof typeof CAUSES;

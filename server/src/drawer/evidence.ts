@@ -1,0 +1,118 @@
+import type { CountEvidence } from '@abacist/contracts';
+import { inFund } from '@abacist/core/takings';
+import type { Shop } from '../context';
+import { row, rows, toMinor, type Db } from '../db/pool';
+import { notFound, refuseWith } from '../http/errors';
+import { heldBy } from '../takings/held';
+
+/** Receipts of a session are as many as a day has; more than these no drawer takes. */
+const MOST = 5_000;
+
+type Document = {
+  saleId: number;
+  number: string;
+  cash: string | null;
+  tendered: string | null;
+  voided: number;
+  goods: string | null;
+};
+
+/**
+ * What a session tells of a difference of its count: each receipt with the cash that it brought (as
+ * the journal has it), what other tenders paid, and whether others have the same goods.
+ * @throws HttpError 404 `count.unknown`; 422 `count.blind` before a blind count is closed
+ */
+export async function evidenceOf(
+  db: Db,
+  shop: Shop,
+  sessionId: number,
+): Promise<CountEvidence> {
+  const session = await row<{ drawerId: number; floatMinor: number; closeId: number | null }>(
+    db,
+    `SELECT ds.drawer_id AS drawerId, dr.float_minor AS floatMinor, c.id AS closeId
+     FROM drawer_session ds
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+     WHERE ds.id = ?`,
+    [sessionId],
+  );
+  if (!session) throw notFound('count.unknown');
+  // Who counts blind may not add up what is expected.
+  if (shop.blindCount && session.closeId === null) throw refuseWith('count.blind');
+  const found = await rows<Document>(
+    db,
+    `SELECT s.id AS saleId, CONCAT(d.series, '-', d.number) AS number,
+       (SELECT SUM(l.amount_minor)
+        FROM entry e
+        JOIN entry_line l ON l.entry_id = e.id AND l.pot = 'cash'
+        JOIN account a ON a.id = l.account_id AND a.role = 'drawer'
+        WHERE e.kind = 'sale' AND e.subject_id = s.id) AS cash,
+       (SELECT SUM(st.tendered_minor)
+        FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind = 'cash'
+        WHERE st.sale_id = s.id AND st.amount_minor > 0) AS tendered,
+       v.id IS NOT NULL AS voided,
+       (SELECT GROUP_CONCAT(CONCAT_WS('/', sl.department_id, sl.item_id, sl.quantity, sl.amount_minor)
+          ORDER BY sl.position)
+        FROM sale_line sl WHERE sl.sale_id = s.id) AS goods
+     FROM sale s
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.drawer_session_id = ? ORDER BY s.id LIMIT ${MOST}`,
+    [sessionId],
+  );
+  const others = await rows<{ saleId: number; tender: string; amountMinor: number }>(
+    db,
+    `SELECT st.sale_id AS saleId, t.name AS tender, st.amount_minor AS amountMinor
+     FROM sale s
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id AND t.kind <> 'cash'
+     WHERE s.drawer_session_id = ?`,
+    [sessionId],
+  );
+  const paid = new Map<number, CountEvidence['documents'][number]['others'][number][]>();
+  for (const { saleId, ...other } of others) {
+    paid.set(saleId, [...(paid.get(saleId) ?? []), other]);
+  }
+  return {
+    documents: found.map(({ saleId, number, cash, tendered, voided, goods }) => ({
+      saleId,
+      number,
+      cashMinor: toMinor(cash),
+      tenderedMinor: tendered === null ? null : toMinor(tendered),
+      others: paid.get(saleId) ?? [],
+      voided: voided === 1,
+      goods: goods ?? '',
+    })),
+    fundMinor: await fundOf(db, session),
+    missingCheques: session.closeId === null ? [] : await missingOf(db, sessionId),
+  };
+}
+
+/** The float that a count goes by; of one that is closed, what the drawer's is set to. */
+async function fundOf(
+  db: Db,
+  {
+    drawerId,
+    floatMinor,
+    closeId,
+  }: { drawerId: number; floatMinor: number; closeId: number | null },
+): Promise<number> {
+  if (closeId !== null) return floatMinor;
+  const fund = await heldBy(db, 'fund', [inFund(drawerId)]);
+  return fund.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+}
+
+/** Cheques of a counted session that never came to the safe. */
+function missingOf(db: Db, sessionId: number): Promise<CountEvidence['missingCheques']> {
+  return rows(
+    db,
+    `SELECT q.number, q.amount_minor AS amountMinor
+     FROM cheque q
+     LEFT JOIN sale_tender st ON st.id = q.sale_tender_id
+     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+     LEFT JOIN safe_item i ON i.cheque_id = q.id
+     WHERE q.drawer_session_id = ? AND v.id IS NULL AND i.id IS NULL
+     ORDER BY q.id`,
+    [sessionId],
+  );
+}
