@@ -90,6 +90,10 @@ test('goods without their sale: an item at its price, an amount beside it, a man
   await expect(page.getByRole('list', { name: 'What is returned' })).toContainText(
     '2 × Bow shackle 6 mm',
   );
+  // What is typed here survives a reload, with what is found and priced.
+  await page.reload();
+  await button(page, 'The sale can’t be found').click();
+  await expect(page.getByRole('list', { name: 'What is returned' })).toBeVisible();
   await radio(page, 'An amount').click();
   await page.getByLabel('Department').selectOption('Charts and books');
   await page.getByLabel('Price, as the shop writes prices').fill('8.50');

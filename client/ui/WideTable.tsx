@@ -2,7 +2,14 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import { useTheme, View } from '@tamagui/core';
-import { useEffect, useEffectEvent, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import {
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useRef,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react';
 import { Link } from '~/router';
 import { useWords } from '~/i18n';
 import { Line } from './Box';
@@ -48,7 +55,10 @@ export function WideTable<R, S extends string = string>({
     if (rows.length > 0 && last >= rows.length - AHEAD) onEnd?.();
   }, [last, rows.length, onEnd]);
   // What a search or a link has opened beside is brought into sight, once: who sorts stays at the top.
-  const currentAt = isCurrent ? rows.findIndex(isCurrent) : -1;
+  const currentAt = useMemo(
+    () => (isCurrent ? rows.findIndex(isCurrent) : -1),
+    [rows, isCurrent],
+  );
   const currentKey = currentAt < 0 ? null : keyOf(rows[currentAt]!);
   const bringIntoSight = useEffectEvent(() => virtual.scrollToIndex(currentAt));
   useEffect(() => {

@@ -151,7 +151,8 @@ export function createApp(options: AppOptions): {
       request.session.destroy(() => next(new HttpError(401, NOT_SIGNED_IN)));
       return;
     }
-    if (away > SEEN_EVERY) request.session.seenAt = now;
+    // What a page asks by itself is no sign of a person.
+    if (away > SEEN_EVERY && !request.get('X-Unattended')) request.session.seenAt = now;
     next();
   });
   const [small, file] = ['256kb', '12mb'].map((limit) => express.json({ limit }));

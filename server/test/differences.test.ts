@@ -67,6 +67,8 @@ test('what a session tells of a difference is its receipts, as the journal has t
     .find((one: { sessionId: number }) => one.sessionId === sessionId);
   expect(close).toMatchObject({ differenceMinor: -30_00 });
   const after = (await fenella.get(`/counts/${sessionId}/evidence`)).body;
+  // The float as it was at the count, though the close has changed what lies there.
+  expect(after.fundMinor).toBe(evidence.fundMinor);
   expect(
     explainDifference({
       ...after,

@@ -187,6 +187,10 @@ describe('signing in', () => {
     expect((await osric.get('/safe')).status).toBe(200);
     shop.setNow('2026-03-02T17:45:00Z');
     expect((await osric.get('/safe')).status).toBe(200);
+    // What a till asks by itself, with nobody before it, keeps no session alive.
+    shop.setNow('2026-03-02T18:30:00Z');
+    const alone = { 'X-Unattended': '1' };
+    expect((await osric.raw('GET', '/counter', undefined, alone)).status).toBe(200);
     shop.setNow('2026-03-02T18:46:00Z');
     expect((await osric.get('/safe')).status).toBe(401);
     const again = await shop.as('osric');

@@ -4,7 +4,6 @@ import {
   discountOf,
   isQuantity,
   lineOfOrder,
-  listPrice,
   type Discount,
   type TicketLine,
 } from '@abacist/core/sales';
@@ -18,9 +17,9 @@ import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
 import { Body } from '~/ui/Text';
-import { toCatalogue } from '~/features/catalogue';
 import { useTicket } from '~/features/ticket';
-import { useTicketItems, useTicketRules } from './useCounter';
+import { useTicketItems } from './useCounter';
+import { useListPrice, useQuantityError } from './usePieces';
 
 /** One line of the ticket: its quantity, its price, what is taken off. */
 export function LineDialog({
@@ -44,9 +43,7 @@ export function LineDialog({
       : undefined;
   const items = useTicketItems(settings);
   const item = 'itemId' in line ? items.find(({ id }) => id === line.itemId) : null;
-  const rules = useTicketRules(settings);
-  const taxCode = toCatalogue(settings, []).taxCodes.find(({ id }) => id === item?.taxCodeId);
-  const listMinor = item && taxCode ? listPrice(item, taxCode, rules) : 0;
+  const listMinor = useListPrice(settings)(item);
   const [quantity, setQuantity] = useState('itemId' in line ? line.quantity : '1');
   const [price, setPrice] = useState(
     toDecimal(
@@ -62,12 +59,7 @@ export function LineDialog({
     settings.departments.find((one) => 'departmentId' in line && one.id === line.departmentId)
       ?.name ??
     '';
-  const decimals = item?.decimals ?? 0;
-  const quantityError = isQuantity(quantity, decimals)
-    ? undefined
-    : isQuantity(quantity)
-      ? t('refusal.line_decimals', { decimals })
-      : t('refusal.line_quantity');
+  const quantityError = useQuantityError()(quantity, item?.decimals ?? 0);
   const priceError = read.ok ? undefined : word(read.refusals[0]!);
   const offError = discount === null ? t('refusal.discount_percent') : undefined;
   // What was agreed to be taken off an order's line follows its quantity until it is typed over.

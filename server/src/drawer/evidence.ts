@@ -27,11 +27,10 @@ export async function evidenceOf(
   shop: Shop,
   sessionId: number,
 ): Promise<CountEvidence> {
-  const session = await row<{ drawerId: number; floatMinor: number; closeId: number | null }>(
+  const session = await row<{ drawerId: number; closeId: number | null }>(
     db,
-    `SELECT ds.drawer_id AS drawerId, dr.float_minor AS floatMinor, c.id AS closeId
+    `SELECT ds.drawer_id AS drawerId, c.id AS closeId
      FROM drawer_session ds
-     JOIN drawer dr ON dr.id = ds.drawer_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      WHERE ds.id = ?`,
     [sessionId],
@@ -88,16 +87,23 @@ export async function evidenceOf(
   };
 }
 
-/** The float that a count goes by; of one that is closed, what the drawer's is set to. */
+/** The float that a count goes by: what the journal has of it now, or had before the close. */
 async function fundOf(
   db: Db,
-  {
-    drawerId,
-    floatMinor,
-    closeId,
-  }: { drawerId: number; floatMinor: number; closeId: number | null },
+  { drawerId, closeId }: { drawerId: number; closeId: number | null },
 ): Promise<number> {
-  if (closeId !== null) return floatMinor;
+  if (closeId !== null) {
+    const before = await row<{ fund: string | null }>(
+      db,
+      `SELECT SUM(l.amount_minor) AS fund
+       FROM document d
+       JOIN account a ON a.role = 'fund'
+       JOIN entry_line l ON l.account_id = a.id AND l.drawer_id = ? AND l.entry_id < d.entry_id
+       WHERE d.kind = 'drawerClose' AND d.subject_id = ?`,
+      [drawerId, closeId],
+    );
+    return toMinor(before?.fund ?? null);
+  }
   const fund = await heldBy(db, 'fund', [inFund(drawerId)]);
   return fund.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
 }

@@ -1,8 +1,6 @@
 import type { CounterItem, CounterSettings } from '@abacist/contracts';
 import { parseAmount, toDecimal } from '@abacist/core/money';
-import { isQuantity, listPrice } from '@abacist/core/sales';
 import { useShop } from '~/api/session';
-import { toCatalogue } from '~/features/catalogue';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { Button } from '~/ui/Button';
@@ -12,19 +10,9 @@ import { Field } from '~/ui/Field';
 import { Money } from '~/ui/Money';
 import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
-import { useTicketRules } from '../useCounter';
 import { useItemSearch } from '../useItemSearch';
+import { useListPrice, useQuantityError } from '../usePieces';
 import type { PickedGoods } from './goods';
-
-/** An item's price as this ticket writes prices. */
-export function useListPrice(settings: CounterSettings): (item: CounterItem | null) => number {
-  const rules = useTicketRules(settings);
-  const { taxCodes } = toCatalogue(settings, []);
-  return (item) => {
-    const code = taxCodes.find(({ id }) => id === item?.taxCodeId);
-    return item && code ? listPrice(item, code, rules) : 0;
-  };
-}
 
 /** An item with its quantity and price, or an amount of a department. */
 export function GoodsPick({
@@ -40,6 +28,7 @@ export function GoodsPick({
   const word = useRefusalText();
   const { currency } = useShop();
   const priceOf = useListPrice(settings);
+  const quantityError = useQuantityError();
   const { found, settled } = useItemSearch(picked.item ? '' : picked.search);
   const change = (one: Partial<PickedGoods>) => onChange({ ...picked, ...one });
   const { by, item, quantity, price } = picked;
@@ -100,13 +89,7 @@ export function GoodsPick({
               value={quantity}
               onChange={(text) => change({ quantity: text })}
               numeric
-              error={
-                isQuantity(quantity, item.decimals)
-                  ? undefined
-                  : isQuantity(quantity)
-                    ? t('refusal.line_decimals', { decimals: item.decimals })
-                    : t('refusal.line_quantity')
-              }
+              error={quantityError(quantity, item.decimals)}
             />
             {priceField(t('counter.unitPrice'))}
           </Line>

@@ -3,7 +3,7 @@ import { holdsCardNumber } from '@abacist/core/cards';
 import { decideReturn, type TicketReturn } from '@abacist/core/sales';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useState } from 'react';
+import { useDraft } from '~/api/draft';
 import { useShop } from '~/api/session';
 import { toCatalogue } from '~/features/catalogue';
 import { useTicket } from '~/features/ticket';
@@ -17,9 +17,12 @@ import { Money } from '~/ui/Money';
 import { RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 import { useTicketRules } from '../useCounter';
-import { goodsOf, nothingPicked, type Goods } from './goods';
-import { GoodsPick, useListPrice } from './GoodsPick';
+import { useListPrice } from '../usePieces';
+import { goodsOf, nothingPicked, type Goods, type PickedGoods } from './goods';
+import { GoodsPick } from './GoodsPick';
 import { Why, type Reason } from './Why';
+
+type Draft = { goods: Goods[]; picked: PickedGoods; priceSource: string; why: Reason };
 
 /** Goods whose sale can’t be found: what they are, the price and where it comes from, why. */
 export function WithoutSale({ settings }: { settings: CounterSettings }) {
@@ -28,14 +31,14 @@ export function WithoutSale({ settings }: { settings: CounterSettings }) {
   const { setReturned } = useTicket();
   const rules = useTicketRules(settings);
   const priceOf = useListPrice(settings);
-  const [goods, setGoods] = useState<Goods[]>([]);
-  const [picked, setPicked] = useState(nothingPicked(settings));
-  const [priceSource, setSource] = useState('');
-  const [why, setWhy] = useState<Reason>({
-    reason: null,
-    condition: 'asNew',
-    feeWaived: false,
+  // It survives a reload, as the ticket does.
+  const [draft, change, drop] = useDraft<Draft>('return-without-sale', {
+    goods: [],
+    picked: nothingPicked(settings),
+    priceSource: '',
+    why: { reason: null, condition: 'asNew', feeWaived: false },
   });
+  const { goods, picked, priceSource, why } = draft;
   const sourceError = holdsCardNumber(priceSource) ? t('refusal.text_cardNumber') : undefined;
   const pending = goodsOf(picked, settings, priceOf(picked.item), currency);
   const all = pending ? [...goods, pending] : goods;
@@ -59,11 +62,11 @@ export function WithoutSale({ settings }: { settings: CounterSettings }) {
   const put = () => {
     if (!ready) return;
     setReturned(returned, items);
+    drop();
     router.replace('/counter');
   };
   const more = () => {
-    setGoods(all);
-    setPicked({ ...nothingPicked(settings), by: picked.by });
+    change({ goods: all, picked: { ...nothingPicked(settings), by: picked.by } });
   };
   return (
     <Column gap="$4" paddingBottom="$5">
@@ -71,22 +74,26 @@ export function WithoutSale({ settings }: { settings: CounterSettings }) {
         <Body tone="faded">{t('returns.withoutSaleText')}</Body>
         <GoodsList
           goods={goods}
-          onRemove={(at) => setGoods(goods.filter((_, i) => i !== at))}
+          onRemove={(at) => change({ goods: goods.filter((_, i) => i !== at) })}
         />
-        <GoodsPick settings={settings} picked={picked} onChange={setPicked} />
+        <GoodsPick
+          settings={settings}
+          picked={picked}
+          onChange={(to) => change({ picked: to })}
+        />
         {pending ? (
           <Button icon={Plus} label={t('returns.anotherGoods')} onPress={more} />
         ) : null}
         <Field
           label={t('returns.priceSource')}
           value={priceSource}
-          onChange={setSource}
+          onChange={(text) => change({ priceSource: text })}
           hint={t('returns.priceSourceHint')}
           maxLength={120}
           error={sourceError}
         />
       </Column>
-      <Why settings={settings} value={why} onChange={setWhy} />
+      <Why settings={settings} value={why} onChange={(to) => change({ why: to })} />
       <Column paddingHorizontal="$4" gap="$3">
         {all.length === 0 || !returned.priceSource ? null : decided.ok ? (
           <Line justifyContent="space-between">

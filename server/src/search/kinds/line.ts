@@ -1,4 +1,4 @@
-import { rows, type Db, type Value } from '../../db/pool';
+import { placeholders, rows, type Db, type Value } from '../../db/pool';
 import { holdsWords } from '../words';
 import { MOST_HITS, type HitOf, type SearchRoom } from '../room';
 
@@ -7,7 +7,6 @@ import { MOST_HITS, type HitOf, type SearchRoom } from '../room';
  * a frequent word, which these hold often enough.
  */
 const NEWEST = 2_000;
-const NEWEST_LINES = `(SELECT id, text FROM statement_line ORDER BY id DESC LIMIT ${NEWEST}) l`;
 
 /** Lines of the bank's statements by amount, and by words of their text. */
 export const line: SearchRoom<HitOf<'line'>> = {
@@ -15,16 +14,16 @@ export const line: SearchRoom<HitOf<'line'>> = {
   async find({ db }, { text, amountMinor }) {
     const ways: { sql: string; values: Value[] }[] = [];
     const words = holdsWords('text', text);
-    if (words !== null && !(await holdsEnough(db, words.plain))) {
+    const newest = words ? await newestHolding(db, words.plain) : [];
+    if (newest.length === MOST_HITS) {
       ways.push({
-        sql: `SELECT id FROM statement_line WHERE ${words.sql} LIMIT 100`,
-        values: words.values,
+        sql: `SELECT id FROM statement_line WHERE id IN (${placeholders(MOST_HITS)})`,
+        values: newest,
       });
     } else if (words !== null) {
       ways.push({
-        sql: `SELECT id FROM ${NEWEST_LINES} WHERE ${words.plain.sql}
-          ORDER BY id DESC LIMIT ${MOST_HITS}`,
-        values: words.plain.values,
+        sql: `SELECT id FROM statement_line WHERE ${words.sql} LIMIT 100`,
+        values: words.values,
       });
     }
     if (amountMinor !== null) {
@@ -48,15 +47,16 @@ export const line: SearchRoom<HitOf<'line'>> = {
   },
 };
 
-/** Whether the newest lines alone hold as many as are shown. */
-async function holdsEnough(
+/** The newest lines that hold words, as many as are shown. */
+async function newestHolding(
   db: Db,
   { sql, values }: { sql: string; values: Value[] },
-): Promise<boolean> {
+): Promise<number[]> {
   const found = await rows<{ id: number }>(
     db,
-    `SELECT id FROM ${NEWEST_LINES} WHERE ${sql} LIMIT ${MOST_HITS}`,
+    `SELECT id FROM (SELECT id, text FROM statement_line ORDER BY id DESC LIMIT ${NEWEST}) l
+     WHERE ${sql} ORDER BY id DESC LIMIT ${MOST_HITS}`,
     values,
   );
-  return found.length === MOST_HITS;
+  return found.map(({ id }) => id);
 }
