@@ -1,4 +1,5 @@
 import type { IsoDate } from '../dates';
+import { once } from './once';
 
 /*
  * Dates in three forms and no other: a day in a list, a date in a document, a time. Screens and
@@ -6,8 +7,28 @@ import type { IsoDate } from '../dates';
  */
 
 const inUtc = (date: IsoDate) => new Date(`${date}T12:00:00Z`);
-const written = (date: IsoDate, locale: string, options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...options }).format(inUtc(date));
+/** One part of a date, as a locale writes it alone. */
+const PARTS = {
+  weekday: { weekday: 'short' },
+  day: { day: 'numeric' },
+  shortMonth: { month: 'short' },
+  month: { month: 'long' },
+} satisfies Record<string, Intl.DateTimeFormatOptions>;
+const dates = once(
+  (locale: string, part: keyof typeof PARTS) =>
+    new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...PARTS[part] }),
+);
+const times = once(
+  (locale: string, timeZone: string) =>
+    new Intl.DateTimeFormat(locale, {
+      timeZone,
+      hour: '2-digit',
+      minute: '2-digit',
+      hourCycle: 'h23',
+    }),
+);
+const written = (date: IsoDate, locale: string, part: keyof typeof PARTS) =>
+  dates(locale, part).format(inUtc(date));
 
 /**
  * A business date in a list; with its year where that is not the one of `today`.
@@ -16,9 +37,9 @@ const written = (date: IsoDate, locale: string, options: Intl.DateTimeFormatOpti
  */
 export function formatDay(date: IsoDate, today: IsoDate, locale: string): string {
   const parts = [
-    written(date, locale, { weekday: 'short' }),
-    written(date, locale, { day: 'numeric' }),
-    written(date, locale, { month: 'short' }),
+    written(date, locale, 'weekday'),
+    written(date, locale, 'day'),
+    written(date, locale, 'shortMonth'),
   ];
   if (date.slice(0, 4) !== today.slice(0, 4)) parts.push(date.slice(0, 4));
   return parts.map((part) => part.replace(/\.$/, '')).join(' ');
@@ -29,11 +50,9 @@ export function formatDay(date: IsoDate, today: IsoDate, locale: string): string
  * @example formatDate('2026-11-27', 'en-CA') // '27 November 2026'
  */
 export function formatDate(date: IsoDate, locale: string): string {
-  return [
-    written(date, locale, { day: 'numeric' }),
-    written(date, locale, { month: 'long' }),
-    date.slice(0, 4),
-  ].join(' ');
+  return [written(date, locale, 'day'), written(date, locale, 'month'), date.slice(0, 4)].join(
+    ' ',
+  );
 }
 
 /**
@@ -42,12 +61,7 @@ export function formatDate(date: IsoDate, locale: string): string {
  * @example formatTime('2026-11-27T23:25:00Z', 'America/Halifax', 'en-CA') // '19:25'
  */
 export function formatTime(instant: string, zone: string, locale: string): string {
-  return new Intl.DateTimeFormat(locale, {
-    timeZone: zone,
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  }).format(new Date(instant));
+  return times(locale, zone).format(new Date(instant));
 }
 
 /**
@@ -55,5 +69,5 @@ export function formatTime(instant: string, zone: string, locale: string): strin
  * @example formatMonth('2026-11', 'en-CA') // 'November 2026'
  */
 export function formatMonth(month: string, locale: string): string {
-  return `${written(`${month}-01`, locale, { month: 'long' })} ${month.slice(0, 4)}`;
+  return `${written(`${month}-01`, locale, 'month')} ${month.slice(0, 4)}`;
 }

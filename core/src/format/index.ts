@@ -1,10 +1,16 @@
 import { toDecimal } from '../money';
+import { once } from './once';
 
 export * from './dates';
 
 /* How figures are written for people, on screens and on papers: one function a kind of figure. */
 
 type Decimal = `${number}`;
+
+const numbers = once(
+  (locale: string, minimumFractionDigits: number, maximumFractionDigits: number) =>
+    new Intl.NumberFormat(locale, { minimumFractionDigits, maximumFractionDigits }),
+);
 
 /**
  * An amount as the locale writes it, with the digits of its currency and a real minus sign.
@@ -15,10 +21,7 @@ export function formatMoney(amountMinor: number, currency: string, locale: strin
   const plain = toDecimal(Math.abs(amountMinor), currency);
   const digits = plain.split('.')[1]?.length ?? 0;
   // The decimal's own text is given: a figure of more than 15 digits stays exact.
-  const written = new Intl.NumberFormat(locale, {
-    minimumFractionDigits: digits,
-    maximumFractionDigits: digits,
-  }).format(plain as Decimal);
+  const written = numbers(locale, digits, digits).format(plain as Decimal);
   return amountMinor < 0 ? `−${written}` : written;
 }
 
@@ -41,7 +44,7 @@ export function formatPercent(percent: string | number, locale: string, digits =
 
 function decimal(plain: string, locale: string, digits: number): string {
   const below = plain.startsWith('-');
-  const written = new Intl.NumberFormat(locale, { maximumFractionDigits: digits }).format(
+  const written = numbers(locale, 0, digits).format(
     (below ? plain.slice(1) : plain) as Decimal,
   );
   return below ? `−${written}` : written;
