@@ -10,6 +10,7 @@ export const SCREENS = [
   '/counter/parked',
   '/books/failed-tries',
   '/nowhere',
+  '/counter/money',
   '/counter/vouchers',
   '/customers/new',
   '/orders',

@@ -39,6 +39,10 @@ export const KeySheet = lazyScreen(work, 'KeySheet');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
 export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
+export const MoneyScreen = lazyScreen(
+  () => worded(import('~/features/drawerActs/screens')),
+  'MoneyScreen',
+);
 export const NewAccountScreen = lazyScreen(work, 'NewAccountScreen');
 export const OrderScreen = lazyScreen(work, 'OrderScreen');
 export const OrdersScreen = lazyScreen(work, 'OrdersScreen');

@@ -1,4 +1,5 @@
 import type { ExtraKind } from '@abacist/core/sales';
+import type { DrawerAct } from './drawerActs';
 import type { Bead, RodState } from '@abacist/core/days';
 
 export type Rod = {
@@ -53,6 +54,8 @@ export type DaySheet = Rod & {
   };
   /** Vouchers sold, prepayments taken (and paid back, below zero): in the total, no income. */
   extras: { kind: ExtraKind; amountMinor: number }[];
+  /** Money into drawers and out of them beside the tickets. */
+  acts: DrawerAct[];
   restockingMinor: number;
   roundingMinor: number;
   drawers: {

@@ -4,6 +4,7 @@ export * from './people';
 export * from './ticket';
 export * from './sales';
 export * from './drawer';
+export * from './drawerActs';
 export * from './days';
 export * from './slips';
 export * from './settlements';

@@ -21,6 +21,8 @@ export type CounterRuleSettings = {
   tips: boolean;
   /** null: no cash back. */
   cashBackMaxMinor: number | null;
+  /** Paid out of a drawer without a manager; null: any amount. */
+  paidOutFreeMinor: number | null;
   version: number;
 };
 
@@ -43,6 +45,7 @@ export const counterRuleSchema = Joi.object<CounterRuleSettings>({
   voucherDays: days.allow(null),
   tips: Joi.boolean().required(),
   cashBackMaxMinor: amountMinor(1).allow(null).required(),
+  paidOutFreeMinor: amountMinor(0).allow(null).required(),
   version: Joi.number().integer().min(1).required(),
 });
 

@@ -7,6 +7,8 @@ export type TrailStep = {
   kind:
     | 'sale'
     | 'drawerClose'
+    | 'moneyOut'
+    | 'drop'
     | 'chequeFound'
     | 'batch'
     | 'batchDifference'

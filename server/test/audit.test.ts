@@ -2,6 +2,7 @@ import { audit } from '../src/audit/audit';
 import { CHECKS } from '../src/audit/checks';
 import {
   walkAccounts,
+  walkActs,
   walkCheques,
   walkDay,
   walkOrders,
@@ -23,6 +24,7 @@ beforeAll(async () => {
   await walkWriteOffBack(shop);
   await walkCheques(shop);
   await walkWaysBack(shop);
+  await walkActs(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -165,6 +167,17 @@ const BREAKS: Record<string, string> = {
     'UPDATE match_group SET bag_difference_minor = 1',
   'what no settlement will settle of a batch is an adjustment':
     'UPDATE batch_difference SET amount_minor = amount_minor - 1',
+  'the parts of what was paid out or came in add up to it, and their taxes to theirs':
+    'UPDATE drawer_act_tax SET tax_minor = tax_minor + 1',
+  'each account of what was paid out or came in moved by its parts': shift(
+    'moneyOut',
+    'inputTax',
+  ),
+  'a drop moves to the safe what its items say': shift('drop', 'safe'),
+  'what is undone after its count turns each line, its cash against over and short': shift(
+    'dropUndo',
+    'overAndShort',
+  ),
   'a cheque that is found lies in the safe': shift('chequeFound', 'safe'),
   'what was used of a voucher is what tickets took of it and what expired':
     'UPDATE voucher SET used_minor = used_minor - 1',

@@ -449,3 +449,43 @@ export async function walkWaysBack(shop: TestShop): Promise<void> {
   await importSettlement(tamsin, short);
   await send(`/batches/${batchId}/differences`, { scheme: 'Meridian', reason: 'Theirs' });
 }
+
+/** On the day that the clock shows: stamps are paid, a drop, tips found; one of each is undone after the count. */
+export async function walkActs(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const fenella = await shop.as('fenella');
+  const tamsin = await shop.as('tamsin');
+  const drawerId = id.drawers['shop']!;
+  const food = await shop.one<{ id: number }>(`SELECT id FROM tax_code WHERE code = 'food'`);
+  await fenella.send('/sales', {
+    drawerId,
+    lines: [book(id, 90_00)],
+    tenders: [cash(id, 90_00)],
+  });
+  const made = async (kind: string, amountMinor: number, account?: string) => {
+    const part = { account, amountMinor, taxCodeId: food.id, words: '' };
+    const { body } = await fenella.send('/drawer-acts', {
+      kind,
+      drawerId,
+      amountMinor,
+      parts: account ? [part] : [],
+      party: 'Post office',
+      words: '',
+    });
+    return body.id as number;
+  };
+  const acts = async () => [
+    await made('paidOut', 5_00, 'expenses'),
+    await made('drop', 20_00),
+    await made('moneyIn', 3_00, 'otherIncome'),
+  ];
+  await acts();
+  const later = await acts();
+  await countAndClose(fenella, drawerId);
+  for (const one of later)
+    await tamsin.send(
+      `/drawer-acts/${one}/undo`,
+      { reason: 'Typed twice' },
+      { approval: { reason: 'I saw it' } },
+    );
+}

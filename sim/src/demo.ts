@@ -10,6 +10,7 @@ import { addDays, isBankingDay, weekday } from '@abacist/core/dates';
 import { cashOffers, denominations, percent, roundCash } from '@abacist/core/money';
 import { priceTicket, type TicketLine } from '@abacist/core/sales';
 import { generator } from './random';
+import { ringBesideTickets } from './besideTickets';
 import { bankMorning } from './mornings';
 import { addCustomers, ringRareThings, type Counter } from './orders';
 import { HISTORY_DAYS, openRegulars, regularsDay } from './regulars';
@@ -76,6 +77,7 @@ export async function loadDemo(
     const daysAfter = after.filter((day) => day !== 0).length;
     if (back > 0) await regularsDay(world, regulars, date, back);
     if (back > 0) await sellRareThings(world, date, daysAfter);
+    if (back > 0) await ringBesideTickets(world, date);
     if (back > 0) await closeDay(world, date, back);
   }
   setClock(now);

@@ -57,6 +57,7 @@ export function MoreDialog({
     <Dialog open title={t('more.title')} onClose={onClose}>
       <Column gap="$2">
         {act(t('more.payment'), () => setStep('payment'))}
+        {act(t('acts.title'), () => go('/counter/money'))}
         {act(t('more.park'), () => setStep('park'), ticketIsEmpty(ticket))}
         {act(t('more.parked'), () => go('/counter/parked'))}
         {act(t('more.quotation'), () => setStep('quotation'), !goods)}

@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router } from '~/router';
 import { request } from '~/api/http';
 import { useMay } from '~/api/session';
+import { Acts } from '~/features/drawerActs';
 import { openDocuments } from '~/features/documents';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
@@ -74,6 +75,7 @@ export function DayScreen({ date }: { date: string }) {
               <Departments sheet={data} />
               <Authorities taxes={data.taxes} />
             </Line>
+            {data.acts.length ? <Acts acts={data.acts} /> : null}
             <Extras extras={data.extras} />
             <Beside beside={data.beside} />
             <Column gap="$2">

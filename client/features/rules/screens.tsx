@@ -16,6 +16,7 @@ const RULES: TextRules = {
   quotationDays: { as: 'days' },
   voucherDays: { as: 'days', optional: true },
   cashBackMaxMinor: { as: 'amount', optional: true, least: 1 },
+  paidOutFreeMinor: { as: 'amount', optional: true },
 };
 
 /** How the counter takes goods back, how far prices move, what orders and cards may do. */
@@ -39,6 +40,8 @@ export function RulesScreen() {
           <Heading size="section">{t('rules.cards')}</Heading>
           {choice('tips')}
           {field('cashBackMaxMinor')}
+          <Heading size="section">{t('rules.drawers')}</Heading>
+          {field('paidOutFreeMinor')}
         </>
       )}
     </RuleScreen>

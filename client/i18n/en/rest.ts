@@ -1,4 +1,5 @@
 import { accounts } from './accounts';
+import { acts } from './acts';
 import { bank } from './bank';
 import { books } from './books';
 import { days } from './days';
@@ -24,5 +25,6 @@ export const rest = {
   ...parties,
   ...tenders,
   ...accounts,
+  ...acts,
   refusal: ofScreens,
 };

@@ -13,6 +13,7 @@ const CAD = denominations('CAD');
 const [SUN, MON, TUE] = ['2026-03-01', '2026-03-02', '2026-03-03'];
 const part = (takingsDay: string, amountMinor: number) => ({
   takingsDay,
+  pot: 'cash',
   amountMinor: minor(amountMinor),
 });
 /** 362.35 expected: 150.00 in the fund, 100.00 of Sunday, 112.35 of Monday. */

@@ -1,15 +1,10 @@
 import { post, type JournalLine } from '../ledger';
 import { minor, minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
-import {
-  bySafeItem,
-  IN_DRAWER,
-  inFund,
-  leaving,
-  moveOn,
-  together,
-  type Part,
-} from '../takings';
+import { bySafeItem, IN_DRAWER, inFund, together } from '../takings';
+import { moveCash, type CashPart } from './acts';
+
+export * from './acts';
 
 /** How many of each coin and note: { 2000: 3 } is three notes of 20.00. */
 export type DenominationCount = Readonly<Record<string, number>>;
@@ -20,17 +15,17 @@ export function countTotal(count: DenominationCount): Minor {
 }
 
 /** Cash that stayed in the drawer when it was counted before: its days were below zero in sum. */
-type Leftover = Part & { holder: string };
+type Leftover = CashPart & { holder: string };
 
 export type CloseState = {
   drawerId: number;
   /** What the ledger has of the drawer’s fund, and by which days and pots it came. */
   fundMinor: number;
-  fundHeld: readonly (Part & { pot: string })[];
+  fundHeld: readonly CashPart[];
   /** What is to stay in the drawer as change for the next session. */
   floatMinor: number;
-  /** Cash that the session took and gave, by day. */
-  held: readonly Part[];
+  /** Cash that the session took and gave, by day and pot. */
+  held: readonly CashPart[];
   leftover: readonly Leftover[];
   /** Cheques taken in the session. */
   cheques: readonly { id: number; takingsDay: string; amountMinor: number }[];
@@ -131,34 +126,41 @@ type Cash = {
   latest: string;
   differenceMinor: Minor;
   /** What fills the fund up, and what of it is too much now. */
-  kept: Part[];
-  released: (Part & { pot: string })[];
-  toSafe: (Part & { pot: string })[];
+  kept: CashPart[];
+  released: CashPart[];
+  toSafe: CashPart[];
 };
 
 /** What becomes of the cash: the difference, what the fund keeps, what goes to the safe by day. */
 function decideCash(cashMinor: Minor, state: CloseState): Cash {
   const { fundMinor, floatMinor, held, leftover, today } = state;
   const latest = held.reduce(
-    (day, { takingsDay }) => (takingsDay > day ? takingsDay : day),
+    (day, { takingsDay, pot }) => (pot === 'cash' && takingsDay > day ? takingsDay : day),
     '',
   );
   const day = latest || today;
   const differenceMinor = minus(cashMinor, sum([fundMinor, total(held), total(leftover)]));
-  const all = together(held, leftover, [{ takingsDay: day, amountMinor: differenceMinor }]);
+  const all = byPot(held, leftover, [
+    { takingsDay: day, pot: 'cash', amountMinor: differenceMinor },
+  ]);
   const beyond = total(all);
   const none = { latest: day, differenceMinor, kept: [], released: [], toSafe: [] };
   if (beyond < 0) return none;
-  const kept = moved(all, Math.min(beyond, Math.max(0, floatMinor - fundMinor)), day);
+  const kept = moveCash(all, Math.min(beyond, Math.max(0, floatMinor - fundMinor)), day);
   const released = releasedOf(state);
-  const cash = together(all, leaving(kept)).map((part) => ({ ...part, pot: 'cash' }));
-  return { ...none, kept, released, toSafe: [...cash, ...released] };
+  const toSafe = byPot(
+    all,
+    kept.map((part) => ({ ...part, amountMinor: negate(part.amountMinor) })),
+  );
+  return { ...none, kept, released, toSafe: [...toSafe, ...released] };
 }
 
-function moved(parts: readonly Part[], amountMinor: number, today: string): Part[] {
-  const taken = moveOn(parts, amountMinor, { today });
-  if (!taken.ok) throw new Error('nobody picked a day of the fund');
-  return taken.value;
+/** Lists of cash put together by day and pot; what comes to nothing is left out. */
+function byPot(...lists: readonly (readonly CashPart[])[]): CashPart[] {
+  const all = lists.flat();
+  return [...new Set(all.map(({ pot }) => pot))].flatMap((pot) =>
+    together(all.filter((part) => part.pot === pot)).map((part) => ({ ...part, pot })),
+  );
 }
 
 /** What of the fund is more than is to stay: the oldest of it first. */
@@ -180,7 +182,7 @@ function postClose(
   { drawerId, leftover }: CloseState,
 ): JournalLine[] {
   const of = (
-    { takingsDay, amountMinor, pot = 'cash' }: Part & { pot?: string },
+    { takingsDay, amountMinor, pot }: CashPart,
     safe?: string,
     drawer = IN_DRAWER,
   ) => ({
@@ -203,7 +205,12 @@ function postClose(
   return [
     ...post(
       'drawer.difference',
-      { over: [of({ takingsDay: latest, amountMinor: differenceMinor }), ...short] },
+      {
+        over: [
+          of({ takingsDay: latest, pot: 'cash', amountMinor: differenceMinor }),
+          ...short,
+        ],
+      },
       shared,
     ),
     ...post(

@@ -338,6 +338,16 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['drawer', 106_25],
     ],
   },
+  'money.toDrawer': {
+    parts: [
+      ['money.in', { parts: [{ amountMinor: 40_00, ledgerAccount: 'otherIncome' }] }],
+      ['money.toDrawer', { amount: 40_00 }],
+    ],
+    lines: [
+      ['otherIncome', -40_00],
+      ['drawer', 40_00],
+    ],
+  },
   'expense.line': {
     parts: [
       [

@@ -124,6 +124,8 @@ export const POSTING_TABLE = {
 
   // Other money
   'money.in': takes(credit('named', 'parts'), maybe(credit('inputTax', 'tax'))),
+  /** What no ticket brought lies in the drawer. */
+  'money.toDrawer': takes(debit('drawer', 'amount')),
   'expense.line': moves(debit('named', 'parts'), maybe(debit('inputTax', 'tax'))),
   'paid.fromDrawer': moves(credit('drawer', 'amount')),
   'paid.fromBank': row(credit('bank', 'amount')),

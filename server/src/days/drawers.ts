@@ -22,8 +22,9 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ?
      WHERE s.id IS NOT NULL OR c.takings_day = ?
+       OR ds.id IN (SELECT drawer_session_id FROM drawer_act WHERE date = ?)
      ORDER BY dr.id, ds.id`,
-    [date, date],
+    [date, date, date],
   );
   const closes = await rows<CloseRow>(
     db,

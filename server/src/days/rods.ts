@@ -58,11 +58,13 @@ export async function rodsBetween(
       db,
       `SELECT s.date, COUNT(*) AS drawers
        FROM (
-         SELECT DISTINCT date, drawer_session_id FROM sale WHERE date BETWEEN ? AND ?
+         SELECT date, drawer_session_id FROM sale WHERE date BETWEEN ? AND ?
+         UNION
+         SELECT date, drawer_session_id FROM drawer_act WHERE date BETWEEN ? AND ?
        ) s
        LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
        WHERE c.id IS NULL OR c.date > ? GROUP BY s.date`,
-      [from, to, asOf],
+      [from, to, from, to, asOf],
     ),
   ]);
   const beads = beadsByDay(pots);

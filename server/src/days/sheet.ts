@@ -3,6 +3,7 @@ import type { Bead } from '@abacist/core/days';
 import { minus, sum } from '@abacist/core/money';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { sqlKinds } from '../tenders/sqlKinds';
+import { actsOf } from '../drawer/acts/read';
 import { besideOfDay } from './beside';
 import { drawersOf } from './drawers';
 import { emptyRod, rodsBetween } from './rods';
@@ -85,7 +86,7 @@ async function earlierTenders(db: Db, date: string): Promise<DaySheet['tenders']
 
 /** A day's sheet: its rod, and its takings by tender, department and tax authority. */
 export async function daySheet(db: Db, asOf: string, date: string): Promise<DaySheet> {
-  const [rods, earlier, departments, taxes, beside, extras, fees, rounding, drawers] =
+  const [rods, earlier, departments, taxes, beside, extras, fees, rounding, drawers, acts] =
     await Promise.all([
       rodsBetween(db, { from: date, to: date, asOf }),
       earlierTenders(db, date),
@@ -110,6 +111,7 @@ export async function daySheet(db: Db, asOf: string, date: string): Promise<DayS
         [date],
       ),
       drawersOf(db, date),
+      actsOf(db, date),
     ]);
   const rod = rods.find((one) => one.date === date) ?? emptyRod(date, asOf);
   return {
@@ -122,5 +124,6 @@ export async function daySheet(db: Db, asOf: string, date: string): Promise<DayS
     ...fees,
     roundingMinor: toMinor(rounding?.total),
     drawers,
+    acts,
   };
 }

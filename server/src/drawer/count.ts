@@ -1,5 +1,5 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
-import { decideClose, expectedInDrawer } from '@abacist/core/drawer';
+import { decideClose, expectedInDrawer, isCashPot } from '@abacist/core/drawer';
 import { denominations, sum } from '@abacist/core/money';
 import { bySafeItem, inFund, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
@@ -75,7 +75,7 @@ async function drawerState(db: Db, { id, drawer_id }: Pick<SessionRow, 'id' | 'd
   );
   const own = ofSession(id);
   const holders = before ? [own, ofSession(before.id)] : [own];
-  const inCash = (await heldBy(db, 'drawer', holders)).filter(({ pot }) => pot === 'cash');
+  const inCash = (await heldBy(db, 'drawer', holders)).filter(({ pot }) => isCashPot(pot));
   const fundHeld = await heldBy(db, 'fund', [inFund(drawer_id)]);
   return {
     fundMinor: sum(fundHeld.map(({ amountMinor }) => amountMinor)),

@@ -1,9 +1,10 @@
+import { isCashPot } from '@abacist/core/drawer';
 import { inFund, ofSession } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
 import { heldBy } from '../takings/held';
 
 /**
- * The cash that lies in a drawer now: its fund, what sessions that are not counted took in cash,
+ * The cash that lies in a drawer now: its fund, what sessions that are not counted took or got in cash,
  * and what stayed of the last count. Minor units.
  */
 export async function cashInDrawer(db: Db, drawerId: number): Promise<number> {
@@ -26,6 +27,6 @@ export async function cashInDrawer(db: Db, drawerId: number): Promise<number> {
       sessions.map(({ id }) => ofSession(id)),
     ),
   ]);
-  const cash = taken.filter(({ pot }) => pot === 'cash');
+  const cash = taken.filter(({ pot }) => isCashPot(pot));
   return [...fund, ...cash].reduce((sum, part) => sum + part.amountMinor, 0);
 }

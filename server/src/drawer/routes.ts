@@ -3,12 +3,19 @@ import {
   chequeFoundSchema,
   closeSchema,
   countEvidenceSchema,
+  drawerActChoicesSchema,
+  drawerActSchema,
+  drawerActsSchema,
+  drawerActUndoSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { query } from '../http/query';
 import { matchAfter } from '../matching/run';
+import { makeAct } from './acts/make';
+import { actsOf, choicesFor } from './acts/read';
+import { undoAct } from './acts/undo';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { findCheque } from './found';
@@ -30,6 +37,26 @@ export function drawerRoutes(deps: Deps): Router {
     '/counts/:id/evidence',
     query(deps, 'GET /counts/:id/evidence', countEvidenceSchema, ({ db, shop }, { id }) =>
       evidenceOf(db, shop, id),
+    ),
+  );
+  router.get(
+    '/drawer-acts',
+    query(deps, 'GET /drawer-acts', drawerActsSchema, ({ db }, { date }) => actsOf(db, date)),
+  );
+  router.get(
+    '/drawer-acts/choices',
+    query(
+      deps,
+      'GET /drawer-acts/choices',
+      drawerActChoicesSchema,
+      ({ db, shop }, { drawerId }) => choicesFor(db, shop, drawerId),
+    ),
+  );
+  router.post('/drawer-acts', command(deps, 'POST /drawer-acts', drawerActSchema, makeAct));
+  router.post(
+    '/drawer-acts/:id/undo',
+    command(deps, 'POST /drawer-acts/:id/undo', drawerActUndoSchema, (context, body, params) =>
+      undoAct(context, body, Number(params['id'])),
     ),
   );
   router.post(

@@ -31,6 +31,12 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   drawerClose: {
     amount: 'SELECT x.counted_minor + x.cheques_counted_minor FROM drawer_close x',
   },
+  moneyOut: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
+  moneyOutUndo: OF_ENTRY,
+  moneyIn: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
+  moneyInUndo: OF_ENTRY,
+  drop: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
+  dropUndo: OF_ENTRY,
   slip: OF_ENTRY,
   slipRecall: OF_ENTRY,
   settlement: { amount: 'SELECT x.net_minor FROM settlement x' },

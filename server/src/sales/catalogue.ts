@@ -54,7 +54,7 @@ export async function taxCodesOn(db: Db, date: string): Promise<CodeOfDay[]> {
 }
 
 /** A tax code as core computes with it. */
-function toTaxCode({ id, parts }: CodeOfDay): TaxCode {
+export function toTaxCode({ id, parts }: CodeOfDay): TaxCode {
   return {
     id,
     parts: parts.map(({ authorityId, ratePercent, onTopOf }) => ({

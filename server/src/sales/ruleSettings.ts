@@ -19,7 +19,8 @@ export async function readCounterRules(db: Db): Promise<CounterRuleSettings> {
        clerk_allowance_percent AS clerkPercent,
        bookkeeper_allowance_percent AS bookkeeperPercent, prepayment_tax AS prepaymentTax,
        quotation_days AS quotationDays, voucher_days AS voucherDays, tips,
-       cash_back_max_minor AS cashBackMaxMinor, version
+       cash_back_max_minor AS cashBackMaxMinor,
+       paid_out_free_minor AS paidOutFreeMinor, version
      FROM counter_rule`,
   );
   if (!found) throw new Error('the shop has no counter rules');
@@ -50,7 +51,8 @@ export async function saveCounterRules(
        credit_days = ?, credit_warn_days = ?, approval_above_minor = ?,
        original_tenders_first = ?, clerk_allowance_percent = ?,
        bookkeeper_allowance_percent = ?, prepayment_tax = ?, quotation_days = ?,
-       voucher_days = ?, tips = ?, cash_back_max_minor = ?, version = version + 1
+       voucher_days = ?, tips = ?, cash_back_max_minor = ?, paid_out_free_minor = ?,
+       version = version + 1
      WHERE version = ?`,
     [
       rules.returnDays,
@@ -67,6 +69,7 @@ export async function saveCounterRules(
       rules.voucherDays,
       rules.tips,
       rules.cashBackMaxMinor,
+      rules.paidOutFreeMinor,
       rules.version,
     ],
   );

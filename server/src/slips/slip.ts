@@ -124,10 +124,12 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
      FROM safe_item i
      LEFT JOIN cheque q ON q.id = i.cheque_id
-     JOIN drawer_close c ON c.id = i.drawer_close_id
-     JOIN drawer_session ds ON ds.id = c.drawer_session_id
+     LEFT JOIN drawer_close c ON c.id = i.drawer_close_id
+     LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
+     JOIN drawer_session ds ON ds.id = COALESCE(c.drawer_session_id, x.drawer_session_id)
      JOIN drawer dr ON dr.id = ds.drawer_id
-     JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
+     JOIN document d ON d.kind = IF(c.id IS NULL, 'drop', 'drawerClose')
+       AND d.subject_id = COALESCE(c.id, x.id)
      WHERE i.id IN (${placeholders(ids.length)})`,
     ids,
   );

@@ -39,6 +39,30 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
       return { code: `trail.${code}`, params };
     },
   },
+  moneyOut: {
+    kind: 'moneyOut',
+    from: 'taken',
+    to: 'spent',
+    facts: `SELECT x.id, COALESCE(NULLIF(x.party, ''), NULLIF(x.words, ''), '') AS words
+      FROM drawer_act x`,
+    note: ({ words }) => ({
+      code: words ? 'trail.moneyOutTo' : 'trail.moneyOut',
+      params: { words: words! },
+    }),
+  },
+  moneyOutUndo: {
+    kind: 'moneyOut',
+    from: 'spent',
+    to: 'taken',
+    note: plain('trail.moneyOutUndone'),
+  },
+  drop: { kind: 'drop', from: 'taken', to: 'counted', note: plain('trail.drop') },
+  dropUndo: {
+    kind: 'drop',
+    from: 'counted',
+    to: 'taken',
+    note: plain('trail.dropUndone'),
+  },
   chequeFound: {
     kind: 'chequeFound',
     from: 'short',

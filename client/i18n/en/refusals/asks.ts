@@ -41,6 +41,9 @@ export const asks = {
   rule_prepaymentKept:
     '{{left}} that was paid ahead stays with the shop. A manager must approve it.',
   rule_accountRules: 'Rules of charge accounts change. A manager must approve it.',
+  rule_paidOut: '{{amount}} is paid out, {{allowed}} is allowed. A manager must approve it.',
+  rule_ownerDraws: 'The owner takes {{amount}}. A manager must approve it.',
+  rule_drawerActUndone: '{{amount}} is undone. A manager must approve it.',
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
   rule_batchDifference:
     '{{amount}} of {{scheme}} on {{date}} will be taken as settled though no settlement names it. A manager must approve it.',

@@ -175,7 +175,10 @@ export const BANK: Check[] = [
     name: 'what slips took of the safe is what is gone from it',
     sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
             COALESCE(SUM(si.amount_minor), 0) AS expected, i.taken_minor AS found
-          FROM safe_item i LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
+          FROM safe_item i
+          LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
+          LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
+          WHERE NOT COALESCE(x.undone, FALSE)
           GROUP BY i.id, i.taken_minor
           HAVING COALESCE(SUM(si.amount_minor), 0) <> i.taken_minor`,
   },

@@ -1,4 +1,6 @@
 import { sqlKinds } from '../../tenders/sqlKinds';
+import { ACTS } from './drawerActs';
+import { BROUGHT_IN } from '../../drawer/acts/kinds';
 import { STANDING, control, perDocument, type Check } from './build';
 
 /** Kinds of tenders that lie in a drawer. */
@@ -48,7 +50,8 @@ export const DRAWER: Check[] = [
     'drawerClose',
     'safe',
     `SELECT drawer_close_id AS subject_id, SUM(amount_minor) AS expected
-     FROM safe_item WHERE found_id IS NULL GROUP BY drawer_close_id`,
+     FROM safe_item WHERE found_id IS NULL AND drawer_close_id IS NOT NULL
+     GROUP BY drawer_close_id`,
   ),
   perDocument(
     'a cheque that is found lies in the safe',
@@ -73,9 +76,16 @@ export const DRAWER: Check[] = [
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}
      UNION ALL
      SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor - c.fund_change_minor
-     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
+     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id
+     UNION ALL
+     SELECT ds.drawer_id, IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor)
+     FROM drawer_act x
+     JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     LEFT JOIN drawer_act_undo u ON u.drawer_act_id = x.id
+     WHERE NOT x.undone OR u.counted`,
     'drawer_id',
   ),
+  ...ACTS,
   control(
     'a drawer’s fund is what it was opened with and what counts changed it by',
     'fund',

@@ -1,5 +1,6 @@
 import { roomOf } from '@abacist/core/tenders';
 import { sqlKinds } from '../../tenders/sqlKinds';
+import { BROUGHT_IN } from '../../drawer/acts/kinds';
 import type { Check } from './build';
 
 /** Any tender: whether its kind has a pot is the same for all of a kind. */
@@ -32,6 +33,9 @@ const TOOK = `
   JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack'
   LEFT JOIN sale_void v ON v.sale_id = s.id
   WHERE v.id IS NULL
+  UNION ALL
+  SELECT x.date, 'broughtIn', x.amount_minor
+  FROM drawer_act x WHERE x.kind IN (${BROUGHT_IN}) AND NOT x.undone
   UNION ALL
   SELECT e.date, 'broughtIn', l.amount_minor
   FROM entry e
@@ -76,7 +80,7 @@ export const TAKINGS: Check[] = [
     sql: `SELECT l.entry_id AS entryId, CONCAT(l.takings_day, ' ', l.pot) AS about,
             0 AS expected, SUM(l.amount_minor) AS found
           FROM entry_line l
-          JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN ('sale', 'saleVoid', 'opening')
+          JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN ('sale', 'saleVoid', 'opening', 'moneyIn', 'moneyInUndo')
           WHERE l.pot IS NOT NULL
           GROUP BY l.entry_id, l.takings_day, l.pot
           HAVING SUM(l.amount_minor) <> 0`,

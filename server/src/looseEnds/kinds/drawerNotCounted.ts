@@ -8,14 +8,19 @@ import type { Finder } from '../room';
 export const drawerNotCounted: Finder = async ({ db, today }) => {
   const found = await rows<{ date: string; drawer: string; sessionId: number }>(
     db,
-    `SELECT DISTINCT s.date, dr.name AS drawer, s.drawer_session_id AS sessionId
+    `SELECT x.date, dr.name AS drawer, ds.id AS sessionId
      FROM drawer_session ds
-     JOIN sale s ON s.drawer_session_id = ds.id AND s.date < ?
+     JOIN (
+       SELECT s.date, s.drawer_session_id
+       FROM sale s LEFT JOIN sale_void v ON v.sale_id = s.id
+       WHERE s.date < ? AND v.id IS NULL
+       UNION
+       SELECT date, drawer_session_id FROM drawer_act WHERE date < ? AND NOT undone
+     ) x ON x.drawer_session_id = ds.id
      JOIN drawer dr ON dr.id = ds.drawer_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
-     LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE c.id IS NULL AND v.id IS NULL`,
-    [today],
+     WHERE c.id IS NULL`,
+    [today, today],
   );
   const held = await heldBy(db, 'drawer', [
     ...new Set(found.map(({ sessionId }) => ofSession(sessionId))),

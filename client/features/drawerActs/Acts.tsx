@@ -1,0 +1,79 @@
+import type { DrawerAct } from '@abacist/contracts';
+import { DRAWER_ACTS } from '@abacist/core/drawer';
+import { useState } from 'react';
+import { useMay } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
+import { AskWhy } from '~/ui/AskWhy';
+import { Button } from '~/ui/Button';
+import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { Money, useMoney } from '~/ui/Money';
+import { Section } from '~/ui/Section';
+import { Tag } from '~/ui/Tag';
+import { Body } from '~/ui/Text';
+
+/** Money into drawers and out of them, with what they come to; what was undone stays in sight. */
+export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
+  const t = useWords();
+  const [undoing, setUndoing] = useState<DrawerAct | null>(null);
+  if (acts.length === 0) return null;
+  const standing = acts.filter(({ undoneBy }) => undoneBy === null);
+  const signed = ({ kind, amountMinor }: DrawerAct) =>
+    DRAWER_ACTS[kind].way === 'in' ? amountMinor : -amountMinor;
+  return (
+    <Section title={t('acts.title')}>
+      <Sheet role="list">
+        {acts.map((act) => (
+          <Act key={act.id} act={act} minor={signed(act)} onUndo={() => setUndoing(act)} />
+        ))}
+        <SheetRow role="listitem">
+          <Body strong>{t('acts.sum')}</Body>
+          <Money minor={standing.reduce((sum, act) => sum + signed(act), 0)} strong />
+        </SheetRow>
+      </Sheet>
+      {undoing ? (
+        <AskWhy
+          title={t('acts.undoTitle', { number: undoing.number })}
+          text={t('acts.undoText')}
+          label={t('acts.undo')}
+          path={`/drawer-acts/${undoing.id}/undo`}
+          onClose={() => setUndoing(null)}
+        />
+      ) : null}
+    </Section>
+  );
+}
+
+function Act({ act, minor, onUndo }: { act: DrawerAct; minor: number; onUndo: () => void }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const may = useMay();
+  const { kind, number, drawer, madeAt, by, party, words, parts, undoneBy } = act;
+  const tax = parts.reduce((sum, { taxMinor }) => sum + taxMinor, 0);
+  const accounts = [...new Set(parts.map(({ account }) => t(`account.${account}`)))];
+  const of = [party, words, ...parts.map((part) => part.words)].filter(Boolean).join(' · ');
+  return (
+    <SheetRow role="listitem">
+      <Column flex={1} minWidth={0} gap="$1">
+        <Body strong>{t('acts.row', { kind: t(`acts.kind_${kind}`), number })}</Body>
+        {of ? <Body>{of}</Body> : null}
+        <Body small tone="faded">
+          {[
+            ...accounts,
+            ...(tax ? [t('acts.taxInside', { amount: money(tax) })] : []),
+            t('acts.made', { drawer, by, time: dates.time(madeAt) }),
+          ].join(' · ')}
+        </Body>
+      </Column>
+      <Column alignItems="flex-end" gap="$1">
+        <Money minor={minor} {...(undoneBy && { textDecorationLine: 'line-through' })} />
+        {undoneBy ? (
+          <Tag tone="waiting" label={t('acts.undone', { number: undoneBy })} />
+        ) : may('POST /drawer-acts/:id/undo') ? (
+          <Button label={t('acts.undoOf', { number })} onPress={onUndo} />
+        ) : null}
+      </Column>
+    </SheetRow>
+  );
+}

@@ -1,0 +1,115 @@
+import type { DrawerActCommand, KnownParty } from '@abacist/contracts';
+import { DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import type { LedgerAccount } from '@abacist/core/ledger';
+import { parseAmount, sum, toDecimal } from '@abacist/core/money';
+import { taxTicket, type TaxCode, type TaxRules } from '@abacist/core/tax';
+
+/** A part as it is typed. */
+export type TypedPart = {
+  account: LedgerAccount;
+  amount: string;
+  taxCodeId: number | null;
+  words: string;
+};
+/** Money into a drawer or out of it as it is typed. */
+export type ActDraft = {
+  kind: DrawerActKind;
+  /** Where the kind has no parts. */
+  amount: string;
+  parts: TypedPart[];
+  party: string;
+  words: string;
+};
+
+const partOf = (kind: DrawerActKind): TypedPart[] => {
+  const [account] = DRAWER_ACTS[kind].accounts;
+  return account ? [{ account, amount: '', taxCodeId: null, words: '' }] : [];
+};
+
+/** A draft of a kind; the amount that was typed of another stays, its words do not. */
+export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
+  const parts = partOf(kind);
+  const [first] = parts;
+  const amount = before ? (before.parts[0]?.amount ?? before.amount) : '';
+  if (first) first.amount = amount;
+  return {
+    kind,
+    amount: first ? '' : amount,
+    parts,
+    party: '',
+    words: '',
+  };
+}
+
+/** One more part of the same kind. */
+export const addPart = (draft: ActDraft): ActDraft => ({
+  ...draft,
+  parts: [...draft.parts, ...partOf(draft.kind)],
+});
+
+/** What was typed last for a party, to be looked at and changed. */
+export function draftFor(known: KnownParty, currency: string): ActDraft {
+  return {
+    ...draftOf(known.kind),
+    party: known.party,
+    words: known.words,
+    parts: known.parts.map((part) => ({
+      ...part,
+      amount: toDecimal(part.amountMinor, currency),
+    })),
+  };
+}
+
+/** The amount of what is typed in minor units; null while a part of it is none. */
+export function amountOf(
+  { amount, parts }: Pick<ActDraft, 'amount' | 'parts'>,
+  currency: string,
+): number | null {
+  const typed = parts.length ? parts.map((part) => part.amount) : [amount];
+  const read = typed.map((text) => parseAmount(text, currency));
+  const amounts = read.flatMap((one) => (one.ok && one.value > 0 ? [one.value] : []));
+  return amounts.length === typed.length ? sum(amounts) : null;
+}
+
+/** The tax inside of a part, in minor units. */
+export function taxInside(
+  { amount, taxCodeId }: TypedPart,
+  codes: readonly TaxCode[],
+  rounding: TaxRules['rounding'],
+  currency: string,
+): number {
+  const read = parseAmount(amount, currency);
+  const code = codes.find(({ id }) => id === taxCodeId);
+  if (!read.ok || !code) return 0;
+  const rules = { pricesIncludeTax: true, roundBy: 'line', rounding } as const;
+  return taxTicket([{ amountMinor: read.value, code }], rules)[0]!.taxMinor;
+}
+
+/** The command of a draft; null while something is missing. */
+export function toCommand(
+  draft: ActDraft,
+  drawerId: number,
+  currency: string,
+): DrawerActCommand | null {
+  const amountMinor = amountOf(draft, currency);
+  if (amountMinor === null) return null;
+  // What an account was moved by must be readable later.
+  const said = draft.party.trim() !== '' || draft.words.trim() !== '';
+  if (draft.parts.length > 0 && !said) return null;
+  return {
+    kind: draft.kind,
+    drawerId,
+    amountMinor,
+    party: draft.party.trim(),
+    words: draft.words.trim(),
+    parts: draft.parts.map(({ account, amount, taxCodeId, words }) => {
+      const read = parseAmount(amount, currency);
+      return {
+        account,
+        amountMinor: read.ok ? read.value : 0,
+        taxCodeId,
+        words: words.trim(),
+      };
+    }),
+  };
+}

@@ -1,0 +1,276 @@
+import type {
+  CounterSettings,
+  DrawerAct,
+  DrawerActAnswer,
+  DrawerActChoices,
+  DrawerActCommand,
+} from '@abacist/contracts';
+import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useCommand } from '~/api/command';
+import { useDraft } from '~/api/draft';
+import { request } from '~/api/http';
+import { useShop } from '~/api/session';
+import { toCatalogue, useCounterSettings } from '~/features/catalogue';
+import { useAmountError } from '~/i18n/useAmountError';
+import { useTicket } from '~/features/ticket';
+import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Choice } from '~/ui/Choice';
+import { Field } from '~/ui/Field';
+import { Money, useMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
+import { Query } from '~/ui/Query';
+import { Screen } from '~/ui/Screen';
+import { Body } from '~/ui/Text';
+import { Acts } from './Acts';
+import { addPart, amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
+import { Part } from './Part';
+
+/** Money that goes into a drawer or out of it beside the tickets. */
+export function MoneyScreen({ kind }: { kind: string | null }) {
+  const settings = useCounterSettings();
+  const { drawerId } = useTicket();
+  const begin = DRAWER_ACT_KINDS.find((one) => one === kind) ?? 'paidOut';
+  return (
+    <Query of={settings}>
+      {(data) => (
+        <Desk
+          settings={data}
+          drawer={data.drawers.find(({ id }) => id === drawerId) ?? data.drawers[0]!}
+          begin={begin}
+        />
+      )}
+    </Query>
+  );
+}
+
+function Desk({
+  settings,
+  drawer,
+  begin,
+}: {
+  settings: CounterSettings;
+  drawer: CounterSettings['drawers'][number];
+  begin: DrawerActKind;
+}) {
+  const t = useWords();
+  const money = useMoney();
+  const { currency, today } = useShop();
+  const [draft, change, drop] = useDraft<ActDraft>(`drawerAct.${drawer.id}`, draftOf(begin));
+  const [done, setDone] = useState('');
+  const choices = useQuery({
+    queryKey: ['drawerActs', 'choices', drawer.id],
+    queryFn: () =>
+      request<DrawerActChoices>('GET', `/drawer-acts/choices?drawerId=${drawer.id}`),
+  });
+  const acts = useQuery({
+    queryKey: ['drawerActs', today],
+    queryFn: () => request<DrawerAct[]>('GET', `/drawer-acts?date=${today}`),
+  });
+  const command = toCommand(draft, drawer.id, currency);
+  const make = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) => {
+    setDone(
+      t('acts.done', {
+        number,
+        amount: money(amountOf(draft, currency) ?? 0),
+        kind: t(`acts.kind_${draft.kind}`),
+      }),
+    );
+    drop();
+    change(draftOf(draft.kind));
+    drop();
+  });
+  const send = () => {
+    if (command && !make.isPending) make.mutate(command);
+  };
+  const amountMinor = amountOf(draft, currency);
+  return (
+    <Screen
+      eyebrow={t('acts.drawer', { drawer: drawer.name })}
+      title={t('acts.title')}
+      back="/counter"
+      width={640}
+      footer={
+        <>
+          <ErrorNote error={make.error} />
+          <Button
+            kind="primary"
+            big
+            disabled={!command || make.isPending}
+            label={t(`acts.do_${draft.kind}`, {
+              amount: amountMinor === null ? '' : money(amountMinor),
+            })}
+            onPress={send}
+          />
+        </>
+      }
+    >
+      <Column gap="$4" paddingBottom="$5">
+        {done ? (
+          <Body tone="home" strong role="status" paddingHorizontal="$4">
+            {done}
+          </Body>
+        ) : null}
+        <Column gap="$3" paddingHorizontal="$4">
+          <Choice
+            label={t('acts.what')}
+            value={draft.kind}
+            options={DRAWER_ACT_KINDS.map((value) => ({
+              value,
+              label: t(`acts.kind_${value}`),
+            }))}
+            onChange={(kind) => change(draftOf(kind, draft))}
+          />
+          <Known
+            choices={choices.data}
+            draft={draft}
+            onChoose={(known) => change(draftFor(known, currency))}
+          />
+          <Fields draft={draft} settings={settings} change={change} onSubmit={send} />
+        </Column>
+        <After
+          cashMinor={choices.data?.cashMinor ?? null}
+          kind={draft.kind}
+          amountMinor={amountMinor ?? 0}
+        />
+        {acts.data ? <Acts acts={acts.data} /> : null}
+      </Column>
+    </Screen>
+  );
+}
+
+const KNOWN = 6;
+
+/** Parties that were named before, by what is typed of their name. */
+function Known({
+  choices,
+  draft,
+  onChoose,
+}: {
+  choices: DrawerActChoices | undefined;
+  draft: ActDraft;
+  onChoose: (known: DrawerActChoices['parties'][number]) => void;
+}) {
+  const t = useWords();
+  const typed = draft.party.trim().toLowerCase();
+  const fits = (choices?.parties ?? []).filter(
+    ({ kind, party }) => kind === draft.kind && party.toLowerCase().includes(typed),
+  );
+  const shown = fits.filter(({ party }) => party !== draft.party).slice(0, KNOWN);
+  if (shown.length === 0) return null;
+  return (
+    <Column gap="$1">
+      <Body small tone="faded">
+        {t('acts.before')}
+      </Body>
+      <Line gap="$2" flexWrap="wrap">
+        {shown.map((known) => (
+          <Button key={known.party} label={known.party} onPress={() => onChoose(known)} />
+        ))}
+      </Line>
+    </Column>
+  );
+}
+
+function Fields({
+  draft,
+  settings,
+  change,
+  onSubmit,
+}: {
+  draft: ActDraft;
+  settings: CounterSettings;
+  change: (part: Partial<ActDraft>) => void;
+  onSubmit: () => void;
+}) {
+  const t = useWords();
+  const wrongAmount = useAmountError();
+  const { taxCodes: codes } = toCatalogue(settings, []);
+  const { parts, kind } = draft;
+  const named = DRAWER_ACTS[kind].accounts.length > 0;
+  return (
+    <>
+      {named ? null : (
+        <Field
+          label={t('acts.amount')}
+          value={draft.amount}
+          onChange={(amount) => change({ amount })}
+          numeric
+          big
+          autoFocus
+          error={wrongAmount(draft.amount)}
+          onSubmit={onSubmit}
+        />
+      )}
+      {parts.map((part, i) => (
+        <Part
+          key={i}
+          kind={kind}
+          part={part}
+          only={parts.length === 1}
+          names={settings.taxCodes}
+          codes={codes}
+          onChange={(one) =>
+            change({ parts: parts.map((old, k) => (k === i ? { ...old, ...one } : old)) })
+          }
+          onRemove={() => change({ parts: parts.filter((_, k) => k !== i) })}
+        />
+      ))}
+      {named ? (
+        <Field
+          label={t(`acts.party_${DRAWER_ACTS[kind].way}`)}
+          value={draft.party}
+          onChange={(party) => change({ party })}
+          maxLength={80}
+          onSubmit={onSubmit}
+        />
+      ) : null}
+      <Field
+        label={t('acts.words')}
+        value={draft.words}
+        onChange={(words) => change({ words })}
+        maxLength={200}
+        onSubmit={onSubmit}
+      />
+      {named ? (
+        <Line>
+          <Button
+            label={t('acts.addPart')}
+            disabled={parts.length >= 20}
+            onPress={() => change({ parts: addPart(draft).parts })}
+          />
+        </Line>
+      ) : null}
+    </>
+  );
+}
+
+/** The drawer before and after, side by side: who pays sees at once whether it can be right. */
+function After({
+  cashMinor,
+  kind,
+  amountMinor,
+}: {
+  cashMinor: number | null;
+  kind: DrawerActKind;
+  amountMinor: number;
+}) {
+  const t = useWords();
+  if (cashMinor === null) return null;
+  const after = cashMinor + (DRAWER_ACTS[kind].way === 'in' ? amountMinor : -amountMinor);
+  return (
+    <Sheet>
+      <SheetRow>
+        <Body>{t('acts.inDrawer')}</Body>
+        <Money minor={cashMinor} />
+      </SheetRow>
+      <SheetRow>
+        <Body>{t('acts.after')}</Body>
+        <Money minor={after} strong {...(after < 0 && { tone: 'loose' })} />
+      </SheetRow>
+    </Sheet>
+  );
+}

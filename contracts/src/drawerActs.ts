@@ -1,0 +1,73 @@
+import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import type { LedgerAccount } from '@abacist/core/ledger';
+import Joi from 'joi';
+import { amountMinor, id, isoDate, reasonText, safeText } from './common';
+
+/** A part of what was paid out or came in: its account and the tax inside of it. */
+export type DrawerActPart = {
+  account: LedgerAccount;
+  amountMinor: number;
+  taxCodeId: number | null;
+  words: string;
+};
+/** Money into a drawer or out of it beside the tickets. */
+export type DrawerActCommand = {
+  kind: DrawerActKind;
+  drawerId: number;
+  amountMinor: number;
+  parts: DrawerActPart[];
+  /** Whom it was paid to, who brought it. */
+  party: string;
+  words: string;
+};
+
+const ACCOUNTS = [...new Set(Object.values(DRAWER_ACTS).flatMap(({ accounts }) => accounts))];
+export const drawerActSchema = Joi.object<DrawerActCommand>({
+  kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
+  drawerId: id.required(),
+  amountMinor: amountMinor(1).required(),
+  parts: Joi.array()
+    .items(
+      Joi.object<DrawerActPart>({
+        account: Joi.valid(...ACCOUNTS).required(),
+        amountMinor: amountMinor(1).required(),
+        taxCodeId: id.allow(null).required(),
+        words: safeText(100).allow('').required(),
+      }),
+    )
+    .max(20)
+    .required(),
+  party: safeText(80).allow('').required(),
+  words: safeText(200).allow('').required(),
+});
+export type DrawerActAnswer = { id: number; number: string };
+
+export const drawerActUndoSchema = Joi.object<{ reason: string }, true>({
+  reason: reasonText(200).required(),
+});
+
+/** What was typed last for a party, by kind: offered when it is named again. */
+export type KnownParty = Pick<DrawerActCommand, 'kind' | 'party' | 'words' | 'parts'>;
+export type DrawerActChoices = { parties: KnownParty[]; cashMinor: number | null };
+export const drawerActChoicesSchema = Joi.object<{ drawerId: number }, true>({
+  drawerId: id.required(),
+});
+
+/** Acts of a day as its sheet and the counter list them, the newest first. */
+export type DrawerAct = {
+  id: number;
+  kind: DrawerActKind;
+  number: string;
+  drawer: string;
+  madeAt: string;
+  by: string;
+  amountMinor: number;
+  party: string;
+  words: string;
+  parts: (DrawerActPart & { taxMinor: number })[];
+  /** The document that undid it. */
+  undoneBy: string | null;
+};
+export const drawerActsSchema = Joi.object<{ date: string }, true>({
+  date: isoDate.required(),
+});

@@ -1,0 +1,146 @@
+import { mergeLines, reverseLines, type JournalLine } from '../../ledger';
+import { minor, sum } from '../../money';
+import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
+import { taxTicket } from '../../tax';
+import { moveCash } from './cash';
+import { drop } from './kinds/drop';
+import { moneyIn } from './kinds/moneyIn';
+import { ownerDraws } from './kinds/ownerDraws';
+import { ownerPutsIn } from './kinds/ownerPutsIn';
+import { paidOut } from './kinds/paidOut';
+import type { ActRoom } from './room';
+import type {
+  ActCommand,
+  ActPart,
+  ActState,
+  DecidedAct,
+  DecidedPart,
+  DrawerActKind,
+} from './types';
+
+export { isCashPot, moveCash } from './cash';
+export type { ActDocument } from './room';
+export * from './types';
+
+/** Every kind of money into a drawer or out of it: one room each. */
+export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
+  paidOut,
+  ownerDraws,
+  moneyIn,
+  ownerPutsIn,
+  drop,
+};
+
+/**
+ * Decides money into a drawer or out of it beside the tickets. Cash that leaves carries the days
+ * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
+ * moves by that. Cash that comes is brought in today.
+ * Refusals: `drawerAct.amount`, `drawerAct.parts` (differenceMinor), `drawerAct.account`,
+ * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor).
+ */
+export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
+  const { kind, amountMinor } = command;
+  const room = DRAWER_ACTS[kind];
+  if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) {
+    return refuse('drawerAct.amount', 'amountMinor');
+  }
+  const parts = decideParts(room, command, state);
+  if (!parts.ok) return parts;
+  const holds = room.way === 'in' ? undefined : short(room, amountMinor, state);
+  if (holds) return holds;
+  const moved = room.way === 'out' ? moveCash(state.held, amountMinor, state.today) : [];
+  const act = { amountMinor: minor(amountMinor), parts: parts.value, moved, state };
+  return accept({
+    parts: parts.value,
+    safeItems: room.document === 'drop' ? moved : [],
+    lines: mergeLines(room.lines(act)),
+    broken: room.asks(act),
+  });
+}
+
+function short(
+  { takingsOnly }: ActRoom,
+  amountMinor: number,
+  { held, drawerHoldsMinor }: ActState,
+): Outcome<never> | undefined {
+  if (amountMinor > drawerHoldsMinor) {
+    return refuse('drawerAct.drawerHolds', 'amountMinor', { holdsMinor: drawerHoldsMinor });
+  }
+  const holdsMinor = Math.max(0, sum(held.map((part) => part.amountMinor)));
+  return takingsOnly && amountMinor > holdsMinor
+    ? refuse('drawerAct.takings', 'amountMinor', { holdsMinor })
+    : undefined;
+}
+
+function decideParts(
+  { accounts }: ActRoom,
+  { parts, amountMinor }: ActCommand,
+  { taxCodes, rounding }: ActState,
+): Outcome<DecidedPart[]> {
+  if (accounts.length === 0) {
+    return parts.length === 0 ? accept([]) : refuse('drawerAct.account', 'parts.0.account');
+  }
+  const decided: DecidedPart[] = [];
+  for (const [i, part] of parts.entries()) {
+    if (!accounts.includes(part.account)) {
+      return refuse('drawerAct.account', `parts.${i}.account`);
+    }
+    if (!Number.isSafeInteger(part.amountMinor) || part.amountMinor <= 0) {
+      return refuse('drawerAct.amount', `parts.${i}.amountMinor`);
+    }
+    const code =
+      part.taxCodeId === null ? FREE : taxCodes.find(({ id }) => id === part.taxCodeId);
+    if (!code) return refuse('drawerAct.taxCode', `parts.${i}.taxCodeId`);
+    const [taxed] = taxTicket([{ amountMinor: part.amountMinor, code }], {
+      pricesIncludeTax: true,
+      roundBy: 'line',
+      rounding,
+    });
+    decided.push({ ...part, ...taxed! });
+  }
+  const differenceMinor = amountMinor - sum(parts.map((part: ActPart) => part.amountMinor));
+  return differenceMinor === 0
+    ? accept(decided)
+    : refuse('drawerAct.parts', 'parts', { differenceMinor });
+}
+
+const FREE = { id: 0, parts: [] };
+
+/**
+ * Decides to undo an act: its entry turned around. Once its drawer was counted, what lies there was
+ * found by that count: then its cash stands against over and short of its own day in place of the
+ * drawer. A manager approves it.
+ * Refusals: `drawerAct.undone`, `drawerAct.banked` (a slip took of what was dropped),
+ * `drawerAct.drawerHolds` (what came in is no longer there).
+ */
+export function decideActUndo(act: {
+  kind: DrawerActKind;
+  amountMinor: number;
+  lines: readonly JournalLine[];
+  undone: boolean;
+  counted: boolean;
+  banked: boolean;
+  drawerHoldsMinor: number;
+}): Outcome<{ lines: JournalLine[]; broken: BrokenRule[] }> {
+  const { kind, amountMinor, counted, drawerHoldsMinor } = act;
+  if (act.undone) return refuse('drawerAct.undone');
+  if (act.banked) return refuse('drawerAct.banked');
+  if (!counted && DRAWER_ACTS[kind].way === 'in' && amountMinor > drawerHoldsMinor) {
+    return refuse('drawerAct.drawerHolds', undefined, { holdsMinor: drawerHoldsMinor });
+  }
+  const lines = reverseLines(act.lines);
+  return accept({
+    lines: counted ? mergeLines(lines.map(fromCount)) : lines,
+    broken: [{ code: 'rule.drawerActUndone', approver: 'manager', params: { amountMinor } }],
+  });
+}
+
+function fromCount(line: JournalLine): JournalLine {
+  if (line.ledgerAccount !== 'drawer') return line;
+  const { drawerId: _, ...rest } = line;
+  return {
+    ...rest,
+    ledgerAccount: 'overAndShort',
+    ...(line.tag && { tag: { ...line.tag, holder: 'spent' } }),
+  };
+}

@@ -1,0 +1,23 @@
+import { post } from '../../../ledger';
+import { asPosted } from '../cash';
+import type { ActRoom } from '../room';
+
+/** The owner takes cash out of the drawer: no expense, and a manager's word every time. */
+export const ownerDraws: ActRoom = {
+  document: 'moneyOut',
+  way: 'out',
+  accounts: [],
+  asks: ({ amountMinor }) => [
+    { code: 'rule.ownerDraws', approver: 'manager', params: { amountMinor } },
+  ],
+  lines: ({ moved, state: { drawerId } }) => {
+    const amount = asPosted(
+      moved,
+      moved.map(({ amountMinor }) => amountMinor),
+    );
+    return [
+      ...post('owner.draws', { amount }),
+      ...post('paid.fromDrawer', { amount }, { drawerId }),
+    ];
+  },
+};

@@ -1,0 +1,65 @@
+import type { JournalLine, LedgerAccount } from '../../ledger';
+import type { Minor, Rounding } from '../../money';
+import type { BrokenRule } from '../../outcome';
+import type { Part } from '../../takings';
+import type { TaxCode, TaxedLine } from '../../tax';
+
+/** Kinds of money that goes into a drawer or out of it beside the tickets. */
+export const DRAWER_ACT_KINDS = [
+  'paidOut',
+  'ownerDraws',
+  'moneyIn',
+  'ownerPutsIn',
+  'drop',
+] as const;
+export type DrawerActKind = (typeof DRAWER_ACT_KINDS)[number];
+
+/** What a part of the money was for: an account, with the tax that is inside of it. */
+export type ActPart = {
+  account: LedgerAccount;
+  /** With its tax. */
+  amountMinor: number;
+  /** By which its tax is taken apart; null: there is none in it. */
+  taxCodeId: number | null;
+  words: string;
+};
+
+export type ActCommand = {
+  kind: DrawerActKind;
+  amountMinor: number;
+  /** For kinds that name accounts: they add up to the amount. */
+  parts: readonly ActPart[];
+};
+
+/** Cash that a drawer's session holds, by the day and pot that took it. */
+export type CashPart = Part & { pot: string };
+
+export type ActState = {
+  today: string;
+  drawerId: number;
+  held: readonly CashPart[];
+  /** All the cash in the drawer, its float too. */
+  drawerHoldsMinor: number;
+  taxCodes: readonly TaxCode[];
+  rounding: Rounding;
+  /** What may be paid out without a manager; null: any amount. */
+  paidOutFreeMinor: number | null;
+};
+
+export type DecidedPart = ActPart & TaxedLine;
+
+export type DecidedAct = {
+  parts: DecidedPart[];
+  /** What a drop puts into the safe, by the day and pot that took it. */
+  safeItems: CashPart[];
+  lines: JournalLine[];
+  broken: BrokenRule[];
+};
+
+/** What a kind's room works with: the checked act, and the cash that leaves by day and pot. */
+export type Act = {
+  amountMinor: Minor;
+  parts: readonly DecidedPart[];
+  moved: readonly CashPart[];
+  state: ActState;
+};

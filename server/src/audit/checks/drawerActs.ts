@@ -1,0 +1,64 @@
+import { perDocument, type Check } from './build';
+
+const PARTS = `SELECT p.drawer_act_id AS subject_id, p.account_role AS role, p.net_minor AS net
+  FROM drawer_act_part p`;
+
+/** Money into drawers and out of them beside the tickets. */
+export const ACTS: Check[] = [
+  {
+    name: 'the parts of what was paid out or came in add up to it, and their taxes to theirs',
+    sql: `SELECT NULL AS entryId, CONCAT('drawer act ', x.id) AS about,
+            x.amount_minor AS expected, SUM(p.net_minor + p.tax_minor) AS found
+          FROM drawer_act x JOIN drawer_act_part p ON p.drawer_act_id = x.id
+          GROUP BY x.id, x.amount_minor
+          HAVING SUM(p.net_minor + p.tax_minor) <> x.amount_minor
+          UNION ALL
+          SELECT NULL, CONCAT('drawer act ', p.drawer_act_id, ', part ', p.position),
+            p.tax_minor, COALESCE(SUM(t.tax_minor), 0)
+          FROM drawer_act_part p
+          LEFT JOIN drawer_act_tax t USING (drawer_act_id, position)
+          GROUP BY p.drawer_act_id, p.position, p.tax_minor
+          HAVING COALESCE(SUM(t.tax_minor), 0) <> p.tax_minor`,
+  },
+  {
+    name: 'each account of what was paid out or came in moved by its parts',
+    sql: `SELECT d.entry_id AS entryId, CONCAT(d.kind, ' ', d.subject_id, ' ', x.role) AS about,
+            SUM(x.expected) AS expected, SUM(x.found) AS found
+          FROM (
+            SELECT p.subject_id, p.role, p.net AS expected, 0 AS found FROM (${PARTS}) p
+            UNION ALL
+            SELECT drawer_act_id, 'inputTax', tax_minor, 0 FROM drawer_act_part
+            UNION ALL
+            SELECT d.subject_id, a.role, 0, l.amount_minor * IF(d.kind = 'moneyIn', -1, 1)
+            FROM document d
+            JOIN entry_line l ON l.entry_id = d.entry_id
+            JOIN account a ON a.id = l.account_id AND a.role NOT IN ('drawer', 'owner')
+            WHERE d.kind IN ('moneyOut', 'moneyIn')
+          ) x
+          JOIN document d ON d.kind IN ('moneyOut', 'moneyIn') AND d.subject_id = x.subject_id
+          GROUP BY d.entry_id, d.kind, d.subject_id, x.role
+          HAVING SUM(x.expected) <> SUM(x.found)`,
+  },
+  perDocument(
+    'a drop moves to the safe what its items say',
+    'drop',
+    'safe',
+    `SELECT drawer_act_id AS subject_id, SUM(amount_minor) AS expected
+     FROM safe_item WHERE drawer_act_id IS NOT NULL GROUP BY drawer_act_id`,
+  ),
+  {
+    name: 'what is undone after its count turns each line, its cash against over and short',
+    sql: `SELECT e.id AS entryId, z.role AS about, 0 AS expected, SUM(z.amount) AS found
+          FROM drawer_act_undo u
+          JOIN entry e ON e.kind IN ('moneyOutUndo', 'moneyInUndo', 'dropUndo')
+            AND e.subject_id = u.id
+          JOIN (
+            SELECT l.entry_id, IF(a.role = 'drawer', 'overAndShort', a.role) AS role,
+              l.takings_day, l.pot, l.authority_id, l.amount_minor AS amount
+            FROM entry_line l JOIN account a ON a.id = l.account_id
+          ) z ON z.entry_id IN (e.id, e.reverses_entry_id)
+          WHERE u.counted
+          GROUP BY e.id, z.role, z.takings_day, z.pot, z.authority_id
+          HAVING SUM(z.amount) <> 0`,
+  },
+];

@@ -1,0 +1,125 @@
+import type { DrawerActAnswer, DrawerActCommand } from '@abacist/contracts';
+import { decideAct, DRAWER_ACTS, isCashPot, type DecidedAct } from '@abacist/core/drawer';
+import { bySafeItem, ofSession } from '@abacist/core/takings';
+import type { CommandContext } from '../../context';
+import { insertMany, row, run } from '../../db/pool';
+import type { CommandResult } from '../../http/command';
+import { refuseWith, unwrap } from '../../http/errors';
+import { postDocument } from '../../ledger/post';
+import { taxCodesOn, toTaxCode } from '../../sales/catalogue';
+import { beginSession, findSession } from '../../sales/session';
+import { heldBy } from '../../takings/held';
+import { cashInDrawer } from '../holds';
+
+/**
+ * Money goes into a drawer or out of it beside the tickets: paid out, other money in, the owner's, a
+ * drop to the safe. Acts of one drawer wait for each other, and a count that begins waits for them.
+ */
+export async function makeAct(
+  context: CommandContext,
+  command: DrawerActCommand,
+): Promise<CommandResult<DrawerActAnswer>> {
+  const { tx, shop, today, actor, now } = context;
+  const { kind, drawerId, amountMinor, party, words } = command;
+  const drawer = await row(tx, 'SELECT id FROM drawer WHERE id = ? FOR UPDATE', [drawerId]);
+  if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
+  const open = await findSession(context, drawerId);
+  const [held, drawerHoldsMinor, codes, rules] = await Promise.all([
+    open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
+    cashInDrawer(tx, drawerId),
+    taxCodesOn(tx, today),
+    row<{ paidOutFreeMinor: number | null }>(
+      tx,
+      'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
+    ),
+  ]);
+  const act = unwrap(
+    decideAct(command, {
+      today,
+      drawerId,
+      held: held.filter(({ pot }) => isCashPot(pot)),
+      drawerHoldsMinor,
+      taxCodes: codes.map(toTaxCode),
+      rounding: shop.taxRounding,
+      paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
+    }),
+  );
+  const approvalId = await context.approve(act.broken);
+  const drawerSessionId = open ?? (await beginSession(context, drawerId));
+  const { insertId: actId } = await run(
+    tx,
+    `INSERT INTO drawer_act
+       (kind, drawer_session_id, date, amount_minor, party, words, user_id, made_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    [kind, drawerSessionId, today, amountMinor, party, words, actor.id, now],
+  );
+  await storeParts(context, actId, act);
+  const holders = await storeSafeItems(context, actId, act);
+  const { number } = await postDocument(context, {
+    kind: DRAWER_ACTS[kind].document,
+    subjectId: actId,
+    date: today,
+    lines: act.lines,
+    memo: [party, words].filter(Boolean).join(': ').slice(0, 200),
+    drawerSessionId,
+    approvalId,
+    holders,
+  });
+  return { answer: { id: actId, number }, documentNumber: number };
+}
+
+async function storeParts(
+  { tx }: CommandContext,
+  actId: number,
+  { parts }: DecidedAct,
+): Promise<void> {
+  await insertMany(
+    tx,
+    'drawer_act_part',
+    [
+      'drawer_act_id',
+      'position',
+      'account_role',
+      'tax_code_id',
+      'net_minor',
+      'tax_minor',
+      'words',
+    ],
+    parts.map(({ account, taxCodeId, netMinor, taxMinor, words }, i) => [
+      actId,
+      i + 1,
+      account,
+      taxCodeId,
+      netMinor,
+      taxMinor,
+      words,
+    ]),
+  );
+  await insertMany(
+    tx,
+    'drawer_act_tax',
+    ['drawer_act_id', 'position', 'authority_id', 'tax_minor'],
+    parts.flatMap((part, i) =>
+      part.parts.map(({ authorityId, taxMinor }) => [actId, i + 1, authorityId, taxMinor]),
+    ),
+  );
+}
+
+/** What was dropped lies in the safe, by the day and pot that took it. */
+async function storeSafeItems(
+  { tx }: CommandContext,
+  actId: number,
+  { safeItems }: DecidedAct,
+): Promise<Record<string, string>> {
+  const holders: Record<string, string> = {};
+  for (const [i, { takingsDay, pot, amountMinor }] of safeItems.entries()) {
+    const { insertId } = await run(
+      tx,
+      `INSERT INTO safe_item (drawer_act_id, takings_day, from_pot, amount_minor)
+       VALUES (?, ?, ?, ?)`,
+      [actId, takingsDay, pot, amountMinor],
+    );
+    holders[bySafeItem(i + 1)] = `safeItem ${insertId}`;
+  }
+  return holders;
+}

@@ -1,0 +1,89 @@
+import type {
+  DrawerAct,
+  DrawerActChoices,
+  DrawerActPart,
+  KnownParty,
+} from '@abacist/contracts';
+import type { Shop } from '../../context';
+import { placeholders, rows, type Db } from '../../db/pool';
+import { toInstant } from '../../sales/read';
+import { cashInDrawer } from '../holds';
+
+type Part = DrawerActPart & { taxMinor: number };
+
+/** Parts of acts by their ids. */
+async function partsOf(db: Db, ids: readonly number[]): Promise<Map<number, Part[]>> {
+  const parts = new Map<number, Part[]>();
+  if (ids.length === 0) return parts;
+  const found = await rows<Part & { actId: number }>(
+    db,
+    `SELECT drawer_act_id AS actId, account_role AS account,
+       net_minor + tax_minor AS amountMinor, tax_code_id AS taxCodeId, tax_minor AS taxMinor,
+       words
+     FROM drawer_act_part WHERE drawer_act_id IN (${placeholders(ids.length)})
+     ORDER BY drawer_act_id, position`,
+    ids,
+  );
+  for (const { actId, ...part } of found)
+    parts.set(actId, [...(parts.get(actId) ?? []), part]);
+  return parts;
+}
+
+/** Money that went into drawers and out of them on a day beside the tickets, the newest first. */
+export async function actsOf(db: Db, date: string): Promise<DrawerAct[]> {
+  const found = await rows<Omit<DrawerAct, 'parts'>>(
+    db,
+    `SELECT x.id, x.kind, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
+       x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor, x.party, x.words,
+       CONCAT(b.series, '-', b.number) AS undoneBy
+     FROM drawer_act x
+     JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     JOIN drawer dr ON dr.id = ds.drawer_id
+     JOIN user u ON u.id = x.user_id
+     JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+     LEFT JOIN entry r ON r.reverses_entry_id = d.entry_id
+     LEFT JOIN document b ON b.entry_id = r.id
+     WHERE x.date = ? ORDER BY x.id DESC`,
+    [date],
+  );
+  const parts = await partsOf(
+    db,
+    found.map(({ id }) => id),
+  );
+  return found.map((act) => ({
+    ...act,
+    madeAt: toInstant(act.madeAt),
+    parts: parts.get(act.id) ?? [],
+  }));
+}
+
+/** How many parties are offered: those that were named last. */
+const PARTIES = 50;
+
+/** What a form about a drawer's money offers: parties with what was typed last, and what is there. */
+export async function choicesFor(
+  db: Db,
+  shop: Shop,
+  drawerId: number,
+): Promise<DrawerActChoices> {
+  const found = await rows<Pick<KnownParty, 'kind' | 'party' | 'words'> & { id: number }>(
+    db,
+    `SELECT x.id, x.kind, x.party, x.words
+     FROM (SELECT MAX(id) AS id FROM drawer_act WHERE party <> '' AND NOT undone
+       GROUP BY kind, party ORDER BY id DESC LIMIT ${PARTIES}) newest
+     JOIN drawer_act x ON x.id = newest.id
+     ORDER BY x.id DESC`,
+  );
+  const parts = await partsOf(
+    db,
+    found.map(({ id }) => id),
+  );
+  return {
+    parties: found.map(({ id, ...known }) => ({
+      ...known,
+      parts: (parts.get(id) ?? []).map(({ taxMinor: _, ...part }) => part),
+    })),
+    // Who counts blind is not told what should be there.
+    cashMinor: shop.blindCount ? null : await cashInDrawer(db, drawerId),
+  };
+}

@@ -1,0 +1,80 @@
+import { decideActUndo, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { DOCUMENTS } from '@abacist/core/ledger';
+import type { CommandContext } from '../../context';
+import { row, run } from '../../db/pool';
+import type { CommandResult } from '../../http/command';
+import { notFound, unwrap } from '../../http/errors';
+import { entryLines, postDocument } from '../../ledger/post';
+import { cashInDrawer } from '../holds';
+
+type Stored = {
+  kind: DrawerActKind;
+  amountMinor: number;
+  undone: number;
+  sessionId: number;
+  drawerId: number;
+  countBegunAt: string | null;
+  entryId: number;
+};
+
+/**
+ * Undoes money into a drawer or out of it, with a manager's approval; what was dropped leaves the
+ * safe again. @throws HttpError 404 `drawerAct.unknown`; 422 as `decideActUndo` says
+ */
+export async function undoAct(
+  context: CommandContext,
+  { reason }: { reason: string },
+  id: number,
+): Promise<CommandResult<{ number: string }>> {
+  const { tx, today } = context;
+  const act = await row<Stored>(
+    tx,
+    `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, ds.id AS sessionId,
+       ds.drawer_id AS drawerId, ds.count_begun_at AS countBegunAt, d.entry_id AS entryId
+     FROM drawer_act x
+     JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+     WHERE x.id = ? FOR UPDATE`,
+    [id],
+  );
+  if (!act) throw notFound('drawerAct.unknown');
+  const { kind, amountMinor, sessionId, drawerId } = act;
+  const counted = act.countBegunAt !== null;
+  const banked = await row(
+    tx,
+    'SELECT id FROM safe_item WHERE drawer_act_id = ? AND taken_minor <> 0 FOR UPDATE',
+    [id],
+  );
+  const decided = unwrap(
+    decideActUndo({
+      kind,
+      amountMinor,
+      lines: await entryLines(tx, act.entryId),
+      undone: act.undone === 1,
+      counted,
+      banked: banked !== undefined,
+      drawerHoldsMinor: await cashInDrawer(tx, drawerId),
+    }),
+  );
+  const approvalId = await context.approve(decided.broken);
+  await run(tx, 'UPDATE drawer_act SET undone = TRUE WHERE id = ?', [id]);
+  await run(tx, 'UPDATE safe_item SET taken_minor = amount_minor WHERE drawer_act_id = ?', [
+    id,
+  ]);
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO drawer_act_undo (drawer_act_id, counted) VALUES (?, ?)',
+    [id, counted],
+  );
+  const { number } = await postDocument(context, {
+    kind: DOCUMENTS[DRAWER_ACTS[kind].document].undoneBy,
+    subjectId: insertId,
+    date: today,
+    lines: decided.lines,
+    memo: reason,
+    reversesEntryId: act.entryId,
+    ...(!counted && { drawerSessionId: sessionId }),
+    approvalId,
+  });
+  return { answer: { number }, documentNumber: number };
+}
