@@ -1,4 +1,4 @@
-import { expect, send, signIn, test } from './shop';
+import { expect, money, send, signIn, test } from './shop';
 
 test('a count that differs is explained by its receipts, before it is closed and after', async ({
   page,
@@ -40,5 +40,53 @@ test('a count that differs is explained by its receipts, before it is closed and
   await page.getByRole('button', { name: /^Close with/ }).click();
   await expect(page).toHaveURL('/days/2026-03-02');
   await expect(list.getByRole('listitem').first()).toContainText('45.20 rung, 54.20 paid?');
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('a payment that is usual and was left out is recorded in the count that lacks it', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  const stamps = {
+    kind: 'paidOut',
+    drawerId: 1,
+    amountMinor: 12_60,
+    parts: [{ account: 'expenses', amountMinor: 12_60, taxCodeId: null, words: '' }],
+    party: 'Post office',
+    words: 'Stamps',
+  };
+  await send(page, '/drawer-acts', stamps);
+  const begun = await send(page, '/counts', { drawerId: 1 });
+  const pieces = { 10000: 1, 2000: 1, 1000: 1, 500: 1, 200: 1, 25: 1, 10: 1, 5: 1 };
+  expect(begun.expectedMinor).toBe(150_00 - 12_60);
+  await send(page, `/counts/${begun.sessionId}/close`, { count: pieces, note: '' });
+  await shop.setNow('2026-03-03T16:00:00Z');
+  await send(page, '/sales', {
+    drawerId: 1,
+    lines: [{ departmentId: 4, amountMinor: 40_00 }],
+    tenders: [{ kind: 'cash', tenderId: 1, tenderedMinor: 40_00 }],
+  });
+  await page.goto('/days/2026-03-03/count/1');
+  // 177.40 is expected; the post had 12.60 of it.
+  const counted = {
+    '100.00': '1',
+    '50.00': '1',
+    '10.00': '1',
+    '2.00': '2',
+    '0.25': '3',
+    '0.05': '1',
+  };
+  for (const [value, many] of Object.entries(counted))
+    await page.getByLabel(`Pieces of ${value}`, { exact: true }).fill(many);
+  await expect(page.getByText(`${money(12_60)} short`)).toBeVisible();
+  await page.getByRole('button', { name: 'What may explain it?' }).click();
+  const list = page.getByRole('list', { name: 'What would make just this difference' });
+  await list.getByRole('link', { name: /usually paid to Post office/ }).click();
+  await page.getByRole('button', { name: 'Pay out 12.60' }).click();
+  await expect(page).toHaveURL('/days/2026-03-03/count/1');
+  await expect(page.getByText('Agrees')).toBeVisible();
+  await page.getByRole('button', { name: /^Close with/ }).click();
+  await expect(page).toHaveURL('/days/2026-03-03');
   expect(await shop.audit()).toEqual([]);
 });

@@ -47,5 +47,8 @@ export type CloseAnswer = {
 };
 
 /** What a session tells of a difference: its documents, its float, cheques that its count missed. */
-export type CountEvidence = Pick<Evidence, 'documents' | 'fundMinor' | 'missingCheques'>;
+export type CountEvidence = Pick<
+  Evidence,
+  'documents' | 'acts' | 'usual' | 'fundMinor' | 'missingCheques'
+>;
 export const countEvidenceSchema = Joi.object<{ id: number }, true>({ id: id.required() });

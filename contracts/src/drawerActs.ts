@@ -15,6 +15,8 @@ export type DrawerActCommand = {
   kind: DrawerActKind;
   drawerId: number;
   amountMinor: number;
+  /** A session that is being counted and lacks it; else it is of the open one. */
+  sessionId?: number;
   parts: DrawerActPart[];
   /** Whom it was paid to, who brought it. */
   party: string;
@@ -25,6 +27,7 @@ const ACCOUNTS = [...new Set(Object.values(DRAWER_ACTS).flatMap(({ accounts }) =
 export const drawerActSchema = Joi.object<DrawerActCommand>({
   kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
   drawerId: id.required(),
+  sessionId: id,
   amountMinor: amountMinor(1).required(),
   parts: Joi.array()
     .items(

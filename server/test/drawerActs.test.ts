@@ -1,3 +1,4 @@
+import { explainDifference } from '@abacist/core/differences';
 import { audit } from '../src/audit/audit';
 import { countAndClose } from './day';
 import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
@@ -150,10 +151,10 @@ test('more than the drawer holds, the float as a drop, a wrong account: nothing 
 test('above the allowance a manager is asked; what was typed for a party is offered again', async () => {
   await sell(100_00);
   await shop.admin.query('UPDATE counter_rule SET paid_out_free_minor = 1000');
-  const { status, body } = await fenella.send('/drawer-acts', stamps(10_01));
+  const { status, body } = await fenella.send('/drawer-acts', stamps(10_05));
   expect([status, body.rules]).toMatchObject([
     409,
-    [{ code: 'rule.paidOut', params: { amountMinor: 10_01, allowedMinor: 10_00 } }],
+    [{ code: 'rule.paidOut', params: { amountMinor: 10_05, allowedMinor: 10_00 } }],
   ]);
   await fenella.send('/drawer-acts', stamps(10_00));
   const choices = (await fenella.get(`/drawer-acts/choices?drawerId=${drawerId}`)).body;
@@ -232,5 +233,43 @@ test('what a slip took of a drop is not undone; a rod of paid out alone waits to
   expect(body.ends).toContainEqual(
     expect.objectContaining({ code: 'drawerNotCounted', path: '/days/2026-03-03' }),
   );
+  await sound();
+});
+
+test('what a count lacks is recorded in it: usual payees are named, the count expects less', async () => {
+  await sell(60_00);
+  await fenella.send('/drawer-acts', stamps(12_60));
+  await countAndClose(fenella, drawerId, 0, '');
+  shop.setNow('2026-03-03T16:00:00Z');
+  await sell(40_00);
+  const begun = (await fenella.send('/counts', { drawerId })).body;
+  const { sessionId } = begun;
+  const evidence = (await fenella.get(`/counts/${sessionId}/evidence`)).body;
+  expect(evidence).toMatchObject({
+    acts: [],
+    usual: [{ party: 'Post office', amountMinor: 12_60 }],
+  });
+  const found = explainDifference({
+    ...evidence,
+    differenceMinor: -12_60,
+    count: {},
+    denominations: [],
+  });
+  expect(found[0]).toMatchObject({
+    cause: 'actNotRecorded',
+    params: { party: 'Post office' },
+  });
+  const late = { ...stamps(12_60), sessionId };
+  expect((await fenella.send('/drawer-acts', late)).status).toBe(200);
+  expect(await expected()).toBe(begun.expectedMinor - 12_60);
+  expect((await fenella.get(`/counts/${sessionId}/evidence`)).body).toMatchObject({
+    acts: [{ number: 'PO-2', cashMinor: -12_60 }],
+    usual: [],
+  });
+  const closed = await countAndClose(fenella, drawerId, 0, '');
+  expect(closed).toMatchObject({ differenceMinor: 0, toSafeMinor: 27_40 });
+  expect((await fenella.send('/drawer-acts', late)).body.refusals).toMatchObject([
+    { code: 'drawerAct.session' },
+  ]);
   await sound();
 });

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
 import { useState } from 'react';
+import { router } from '~/router';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords, useWordsByCode } from '~/i18n';
@@ -27,12 +28,15 @@ export function Explained({
   differenceMinor,
   count,
   missingCheques,
+  recordAt,
 }: {
   sessionId: number;
   differenceMinor: number;
   count: Evidence['count'];
   /** Those that are not ticked off yet; without it, those that the closed count missed. */
   missingCheques?: Evidence['missingCheques'];
+  /** Where what was left out is recorded, while the count is open; `party` fills it in. */
+  recordAt?: (party?: string) => string;
 }) {
   const t = useWords();
   const { currency } = useShop();
@@ -64,9 +68,18 @@ export function Explained({
       </SheetRow>
       <Column role="list" aria-label={t('explained.title')}>
         {shown.map((one, i) => (
-          <ExplanationRow key={i} of={one} />
+          <ExplanationRow key={i} of={one} {...(recordAt && { recordAt })} />
         ))}
       </Column>
+      {recordAt ? (
+        <Line padding="$2">
+          <Button
+            kind="plain"
+            label={t('explained.record')}
+            onPress={() => router.push(recordAt() as never)}
+          />
+        </Line>
+      ) : null}
       {found.length > shown.length ? (
         <Column padding="$2">
           <Button
@@ -80,11 +93,23 @@ export function Explained({
   );
 }
 
-function ExplanationRow({ of }: { of: Explanation }) {
+function ExplanationRow({
+  of,
+  recordAt,
+}: {
+  of: Explanation;
+  recordAt?: (party?: string) => string;
+}) {
   const t = useWords();
   const theme = useTheme();
   const words = useExplanationWords();
   const [receipt] = of.documents.slice(-1);
+  const { party } = of.params;
+  const to = receipt
+    ? `/sales/${receipt.saleId}`
+    : party !== undefined
+      ? recordAt?.(String(party))
+      : undefined;
   const inside = (
     <Line flex={1} gap="$2" minWidth={0}>
       <Column flex={1} minWidth={0}>
@@ -95,11 +120,11 @@ function ExplanationRow({ of }: { of: Explanation }) {
           </Body>
         ) : null}
       </Column>
-      {receipt ? <ChevronRight size={20} color={theme.faded.val} aria-hidden /> : null}
+      {to ? <ChevronRight size={20} color={theme.faded.val} aria-hidden /> : null}
     </Line>
   );
-  return receipt ? (
-    <ListLink to={`/sales/${receipt.saleId}`}>{inside}</ListLink>
+  return to ? (
+    <ListLink to={to}>{inside}</ListLink>
   ) : (
     <SheetRow role="listitem">{inside}</SheetRow>
   );

@@ -40,10 +40,18 @@ export function CountScreen({ date, drawerId }: { date: string; drawerId: number
       </Screen>
     );
   }
-  return <Count date={date} begun={begin.data} />;
+  return <Count date={date} drawerId={drawerId} begun={begin.data} />;
 }
 
-function Count({ date, begun }: { date: string; begun: CountBegun }) {
+function Count({
+  date,
+  drawerId,
+  begun,
+}: {
+  date: string;
+  drawerId: number;
+  begun: CountBegun;
+}) {
   const t = useWords();
   const money = useMoney();
   const { sessionId, expectedMinor, floatMinor, denominations } = begun;
@@ -142,6 +150,14 @@ function Count({ date, begun }: { date: string; begun: CountBegun }) {
           {difference === null || counted === 0 ? null : (
             <WhatExplains
               sessionId={sessionId}
+              recordAt={(party) =>
+                `/counter/money?${new URLSearchParams({
+                  drawer: String(drawerId),
+                  session: String(sessionId),
+                  date,
+                  ...(party !== undefined && { party }),
+                })}`
+              }
               differenceMinor={difference}
               count={count}
               missingCheques={begun.cheques.filter(({ id }) => !chequeIds.includes(id))}

@@ -7,7 +7,8 @@ import type {
 } from '@abacist/contracts';
 import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
@@ -29,10 +30,24 @@ import { Acts } from './Acts';
 import { addPart, amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
 import { Part } from './Part';
 
+/** A drawer's session that is being counted, and the day whose page that is. */
+type Counted = { drawerId: number; sessionId: number; date: string };
+
 /** Money that goes into a drawer or out of it beside the tickets. */
-export function MoneyScreen({ kind }: { kind: string | null }) {
+export function MoneyScreen({
+  kind,
+  party,
+  counted,
+}: {
+  kind: string | null;
+  /** For whom what was typed last is offered at once. */
+  party: string | null;
+  /** The count that lacks it; else it is of the drawer that is open. */
+  counted: Counted | null;
+}) {
   const settings = useCounterSettings();
-  const { drawerId } = useTicket();
+  const ticket = useTicket();
+  const drawerId = counted?.drawerId ?? ticket.drawerId;
   const begin = DRAWER_ACT_KINDS.find((one) => one === kind) ?? 'paidOut';
   return (
     <Query of={settings}>
@@ -41,6 +56,8 @@ export function MoneyScreen({ kind }: { kind: string | null }) {
           settings={data}
           drawer={data.drawers.find(({ id }) => id === drawerId) ?? data.drawers[0]!}
           begin={begin}
+          party={party}
+          counted={counted}
         />
       )}
     </Query>
@@ -51,15 +68,22 @@ function Desk({
   settings,
   drawer,
   begin,
+  party,
+  counted,
 }: {
   settings: CounterSettings;
   drawer: CounterSettings['drawers'][number];
   begin: DrawerActKind;
+  party: string | null;
+  counted: Counted | null;
 }) {
   const t = useWords();
   const money = useMoney();
   const { currency, today } = useShop();
-  const [draft, change, drop] = useDraft<ActDraft>(`drawerAct.${drawer.id}`, draftOf(begin));
+  const [draft, change, drop] = useDraft<ActDraft>(
+    `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
+    draftOf(begin),
+  );
   const [done, setDone] = useState('');
   const choices = useQuery({
     queryKey: ['drawerActs', 'choices', drawer.id],
@@ -70,7 +94,16 @@ function Desk({
     queryKey: ['drawerActs', today],
     queryFn: () => request<DrawerAct[]>('GET', `/drawer-acts?date=${today}`),
   });
-  const command = toCommand(draft, drawer.id, currency);
+  const known = choices.data?.parties.find((one) => one.party === party);
+  const filled = useRef(false);
+  useEffect(() => {
+    if (!known || filled.current) return;
+    filled.current = true;
+    change(draftFor(known, currency));
+  }, [known, currency, change]);
+  const typed = toCommand(draft, drawer.id, currency);
+  const command = typed && { ...typed, ...(counted && { sessionId: counted.sessionId }) };
+  const back = counted ? `/days/${counted.date}/count/${counted.drawerId}` : '/counter';
   const make = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) => {
     setDone(
       t('acts.done', {
@@ -79,9 +112,9 @@ function Desk({
         kind: t(`acts.kind_${draft.kind}`),
       }),
     );
-    drop();
     change(draftOf(draft.kind));
     drop();
+    if (counted) router.replace(back as never);
   });
   const send = () => {
     if (command && !make.isPending) make.mutate(command);
@@ -91,7 +124,7 @@ function Desk({
     <Screen
       eyebrow={t('acts.drawer', { drawer: drawer.name })}
       title={t('acts.title')}
-      back="/counter"
+      back={back}
       width={640}
       footer={
         <>

@@ -28,6 +28,7 @@ export const days = {
   },
   explained: {
     ask: 'What may explain it?',
+    record: 'Record what was left out',
     title: 'What would make just this difference',
     none: 'Unexplained: nothing in this drawer’s receipts makes just this difference.',
     more_one: '{{count}} more',
@@ -53,6 +54,12 @@ export const days = {
       '{{numbers}}: {{amountMinor}} on the wrong side, a sale rung as a return or the other way.',
     cause_wrongNote:
       '{{numbers}}: {{tenderedMinor}} handed over, change given as for {{asIfMinor}}.',
+    cause_actTwice:
+      '{{before}} and {{number}} are both {{amountMinor}}: one may be recorded twice.',
+    cause_actNotDone: '{{number}}: its {{amountMinor}} may never have gone that way.',
+    cause_actNotRecorded:
+      '{{amountMinor}} is usually paid to {{party}}. It may not be recorded this time.',
+    cause_onePiece: 'One piece of {{valueMinor}}: count these again.',
     cause_onlyPair: '{{numbers}} are the only two sales that add up to it.',
   } satisfies Record<`cause_${CauseKind}`, string> & Record<string, string>,
   days: {

@@ -110,6 +110,34 @@ const wrongNote: Cause = ({ differenceMinor, documents, denominations }) =>
       : [];
   });
 
+/** Something beside the tickets is recorded twice. */
+const actTwice: Cause = ({ differenceMinor, acts }) =>
+  acts.flatMap(({ number, cashMinor }, i) => {
+    const before = acts.slice(0, i).find((one) => one.cashMinor === cashMinor);
+    return before && -cashMinor === differenceMinor
+      ? [about([], { number, before: before.number, amountMinor: Math.abs(cashMinor) })]
+      : [];
+  });
+
+/** Something beside the tickets is recorded, and its cash never went that way. */
+const actNotDone: Cause = ({ differenceMinor, acts }) =>
+  acts
+    .filter(({ cashMinor }) => -cashMinor === differenceMinor)
+    .map(({ number, cashMinor }) => about([], { number, amountMinor: Math.abs(cashMinor) }));
+
+/** What is usually paid to somebody is missing, and is not recorded. */
+const actNotRecorded: Cause = ({ differenceMinor, usual }) =>
+  usual
+    .filter(({ amountMinor }) => amountMinor === -differenceMinor)
+    .map(({ party, amountMinor }) => about([], { party, amountMinor }));
+
+/** One piece more or less of a denomination was counted than there is. */
+const onePiece: Cause = ({ differenceMinor, count, denominations }) =>
+  denominations
+    .filter((value) => value === Math.abs(differenceMinor))
+    .filter((value) => differenceMinor < 0 || (count[value] ?? 0) > 0)
+    .map((valueMinor) => about([], { valueMinor }));
+
 /** The only two sales whose cash adds up to what is missing. */
 const onlyPair: Cause = ({ differenceMinor, documents }) => {
   const paid = standing(documents).filter(({ cashMinor }) => cashMinor > 0);
@@ -131,16 +159,20 @@ export const CAUSES = {
   floatLeftOut,
   floatTwice,
   rungTwice,
+  actTwice,
   voidKept,
   digitsSwapped: digits(swaps),
   piecesSwapped,
   digitsSlid: digits(slides),
+  actNotDone,
+  actNotRecorded,
   wasCash,
   notCash,
   refundKept,
   wrongSide,
   wrongNote,
   onlyPair,
+  onePiece,
 } satisfies Record<string, Cause>;
 
 export type CauseKind = keyof typeof CAUSES;

@@ -18,6 +18,8 @@ const evidence = (differenceMinor: number, more: Partial<Evidence> = {}): Eviden
   differenceMinor,
   fundMinor: 150_00,
   documents: [],
+  acts: [],
+  usual: [],
   count: {},
   denominations: CAD,
   missingCheques: [],

@@ -13,12 +13,19 @@ export type CashDocument = {
   goods: string;
 };
 
+/** Money that went into the drawer (+) or out of it (−) beside the tickets. Minor units. */
+type CashAct = { number: string; cashMinor: number };
+/** What is paid to a party again and again, and was not in this session. Minor units. */
+type UsualAct = { party: string; amountMinor: number };
+
 /** All that a count and its session tell. */
 export type Evidence = {
   /** Counted less expected, in minor units. */
   differenceMinor: number;
   fundMinor: number;
   documents: readonly CashDocument[];
+  acts: readonly CashAct[];
+  usual: readonly UsualAct[];
   /** Pieces by denomination in minor units, as they were counted. */
   count: Readonly<Record<string, number>>;
   /** Denominations of the currency, in minor units. */

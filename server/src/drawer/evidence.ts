@@ -4,6 +4,7 @@ import type { Shop } from '../context';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { notFound, refuseWith } from '../http/errors';
 import { heldBy } from '../takings/held';
+import { BROUGHT_IN } from './acts/kinds';
 
 /** Receipts of a session are as many as a day has; more than these no drawer takes. */
 const MOST = 5_000;
@@ -82,9 +83,45 @@ export async function evidenceOf(
       voided: voided === 1,
       goods: goods ?? '',
     })),
+    ...(await besideOf(db, sessionId)),
     fundMinor: await fundOf(db, session),
     missingCheques: session.closeId === null ? [] : await missingOf(db, sessionId),
   };
+}
+
+/** Days back in which a party counts as paid again and again. */
+const USUAL_DAYS = 60;
+
+/** What went in and out of the session beside its tickets, and what usually does and did not. */
+async function besideOf(
+  db: Db,
+  sessionId: number,
+): Promise<Pick<CountEvidence, 'acts' | 'usual'>> {
+  const [acts, usual] = await Promise.all([
+    rows<CountEvidence['acts'][number]>(
+      db,
+      `SELECT CONCAT(d.series, '-', d.number) AS number,
+         IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor) AS cashMinor
+       FROM drawer_act x
+       JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+       WHERE x.drawer_session_id = ? AND NOT x.undone ORDER BY x.id`,
+      [sessionId],
+    ),
+    rows<CountEvidence['usual'][number]>(
+      db,
+      `SELECT DISTINCT x.party, x.amount_minor AS amountMinor
+       FROM drawer_act x
+       JOIN drawer_session ds ON ds.id = ?
+       WHERE x.kind = 'paidOut' AND NOT x.undone AND x.party <> ''
+         AND x.date > DATE_SUB(ds.opened_at, INTERVAL ${USUAL_DAYS} DAY)
+         AND x.drawer_session_id < ds.id
+         AND NOT EXISTS (SELECT 1 FROM drawer_act own
+           WHERE own.drawer_session_id = ds.id AND own.party = x.party AND NOT own.undone)
+       ORDER BY x.party, x.amount_minor LIMIT 200`,
+      [sessionId],
+    ),
+  ]);
+  return { acts, usual };
 }
 
 /** The float that a count goes by: what the journal has of it now, or had before the close. */

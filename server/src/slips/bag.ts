@@ -23,11 +23,12 @@ export async function countBag(
   const slip = await row<Slip>(
     tx,
     `SELECT s.bank_account_id AS bankAccountId, i.takings_day AS takingsDay,
-       c.drawer_session_id AS sessionId
+       COALESCE(c.drawer_session_id, a.drawer_session_id) AS sessionId
      FROM slip s
      JOIN slip_item x ON x.slip_id = s.id
      JOIN safe_item i ON i.id = x.safe_item_id
-     JOIN drawer_close c ON c.id = i.drawer_close_id
+     LEFT JOIN drawer_close c ON c.id = i.drawer_close_id
+     LEFT JOIN drawer_act a ON a.id = i.drawer_act_id
      WHERE s.id = ? ORDER BY i.takings_day DESC, i.id DESC LIMIT 1`,
     [slipId],
   );

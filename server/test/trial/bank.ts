@@ -161,7 +161,13 @@ export async function evening(trial: TrialShop): Promise<void> {
     const cheques = inDrawer(trial, drawer);
     const paper = cheques.reduce((sum, { sale }) => sum + sale.total, 0);
     const over = trial.chance.of([0, 0, 0, -10, 5, 25]);
-    if (taken + over <= 0 || taken + paper === 0) continue;
+    trial.acts = trial.acts.filter((act) => act.drawer !== drawer);
+    if (taken + over <= 0 || taken + paper === 0) {
+      if (taken !== 0) trial.carried.add(drawer);
+      continue;
+    }
+    trial.carried.delete(drawer);
+    trial.broughtIn[drawer] = 0;
     const missing = cheques.length && trial.chance.chance(0.2) ? cheques[0]! : null;
     const lost = missing?.sale.total ?? 0;
     const closed = await closeDrawer(trial, drawer, over, missing?.number);

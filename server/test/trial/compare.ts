@@ -44,6 +44,7 @@ export async function compareBooks(trial: TrialShop): Promise<void> {
   trial.same('trial balance', sorted(moved), sorted(model));
   const byAuthority = await trial.shop.all<{ code: string; amount: string }>(
     `SELECT a.code, SUM(l.amount_minor) AS amount FROM entry_line l
+     JOIN account c ON c.id = l.account_id AND c.role = 'taxPayable'
      JOIN tax_authority a ON a.id = l.authority_id GROUP BY a.code`,
   );
   const tax = Object.fromEntries(

@@ -11,7 +11,7 @@ export type Came = { day: string; pot: string; stage: string; on: string; amount
 const dated = (kind: string, of: string) =>
   `(SELECT e.date FROM entry e WHERE e.kind = '${kind}' AND e.subject_id = ${of})`;
 
-const POT = `IF(i.cheque_id IS NULL, 'cash', 'cheque')`;
+const POT = `IF(i.cheque_id IS NULL, i.from_pot, 'cheque')`;
 const CARD = `CONCAT('card ', t.processor_id, ' ', t.scheme)`;
 
 /** Moves from one stage to another, as two rows. */
@@ -52,6 +52,10 @@ const BACK = `
   LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
   LEFT JOIN sale_void v ON v.sale_id = s.id
   WHERE v.id IS NULL`;
+const ACTS = `
+  FROM drawer_act x
+  LEFT JOIN drawer_close c ON c.drawer_session_id = x.drawer_session_id
+  WHERE x.kind IN ('paidOut', 'drop') AND NOT x.undone`;
 const ON_SLIP = `FROM slip o
   JOIN slip_item si ON si.slip_id = o.id JOIN safe_item i ON i.id = si.safe_item_id`;
 const RETURNED = `FROM returned_cheque o JOIN cheque q ON q.id = o.cheque_id AND o.standing`;
@@ -68,6 +72,11 @@ const EVENTS = [
   `SELECT i.takings_day, ${POT}, 'counted',
      IF(i.found_id IS NULL, c.date, ${dated('chequeFound', 'i.found_id')}), i.amount_minor
    FROM safe_item i JOIN drawer_close c ON c.id = i.drawer_close_id`,
+  // Paid out or dropped of a day's cash before its count.
+  `SELECT x.date, 'cash', 'taken', x.date, -x.amount_minor ${ACTS}`,
+  `SELECT x.date, 'cash', 'taken', c.date, x.amount_minor ${ACTS} AND c.id IS NOT NULL`,
+  `SELECT i.takings_day, i.from_pot, 'counted', x.date, i.amount_minor
+   FROM safe_item i JOIN drawer_act x ON x.id = i.drawer_act_id AND NOT x.undone`,
   moved(
     'counted',
     'sent',

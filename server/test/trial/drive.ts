@@ -2,6 +2,7 @@ import { ids } from '../harness';
 import { regularsOf } from '../regulars';
 import { lateCharges, payEarly, RULES, takePaymentBack, writeOff } from './accounts';
 import { backForCredit, exchange, takeBack, useCredit, voidOne } from './back';
+import { dropSome, otherMoneyIn, payOut, undoAct } from './beside';
 import { evening, morning } from './bank';
 import {
   backByOurCheque,
@@ -90,6 +91,10 @@ async function something(trial: TrialShop): Promise<void> {
     () => chequeReturns(trial),
     () => chequeEnds(trial),
     () => findCheque(trial),
+    () => payOut(trial),
+    () => dropSome(trial),
+    () => otherMoneyIn(trial),
+    () => undoAct(trial),
   ]);
   await doing();
 }

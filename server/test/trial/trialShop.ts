@@ -1,4 +1,5 @@
 import { ids, type Answer, type Person, type TestShop } from '../harness';
+import type { TrialAct } from './beside';
 import { chances, type Chances } from './arithmetic';
 import type { TrialCheque } from './cheques';
 import { Books, type Debits, type ModelSale } from './model';
@@ -50,6 +51,10 @@ export class TrialShop {
   readonly sales: Paid[] = [];
   readonly batches = new Map<string, Batch>();
   readonly drawerToday: Record<string, number> = {};
+  /** Of that, what no ticket brought; drawers that were not counted yesterday. */
+  readonly broughtIn: Record<string, number> = {};
+  readonly carried = new Set<string>();
+  acts: TrialAct[] = [];
   readonly cheques: TrialCheque[] = [];
   readonly returned: { id: number; left: number }[] = [];
   readonly orders: TrialOrder[] = [];

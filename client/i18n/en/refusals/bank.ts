@@ -122,6 +122,8 @@ export const bank = {
   trail_unknown: 'Nothing was taken there on that day.',
   drawerAct_unknown: 'There is no such payment.',
   drawerAct_amount: 'Write an amount above zero.',
+  drawerAct_session: 'This count is closed by now. Record it at the open drawer.',
+  drawerAct_coins: 'Coins can’t pay this. Write what really goes in or out, {{coins}}.',
   drawerAct_parts: 'The parts and the amount differ by {{difference}}. Make them add up.',
   drawerAct_account: 'This account can’t be named here. Choose another.',
   drawerAct_taxCode: 'This tax code does not exist. Choose another.',

@@ -1,5 +1,5 @@
 import { mergeLines, reverseLines, type JournalLine } from '../../ledger';
-import { minor, sum } from '../../money';
+import { minor, roundCash, sum } from '../../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
 import { moveCash } from './cash';
@@ -19,7 +19,6 @@ import type {
 } from './types';
 
 export { isCashPot, moveCash } from './cash';
-export type { ActDocument } from './room';
 export * from './types';
 
 /** Every kind of money into a drawer or out of it: one room each. */
@@ -35,7 +34,7 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * Decides money into a drawer or out of it beside the tickets. Cash that leaves carries the days
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
- * Refusals: `drawerAct.amount`, `drawerAct.parts` (differenceMinor), `drawerAct.account`,
+ * Refusals: `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
  * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
@@ -44,6 +43,9 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
   if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) {
     return refuse('drawerAct.amount', 'amountMinor');
   }
+  const coinsMinor = roundCash(amountMinor, state.cashStepMinor);
+  if (coinsMinor !== amountMinor)
+    return refuse('drawerAct.coins', 'amountMinor', { coinsMinor });
   const parts = decideParts(room, command, state);
   if (!parts.ok) return parts;
   const holds = room.way === 'in' ? undefined : short(room, amountMinor, state);

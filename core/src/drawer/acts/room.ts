@@ -3,7 +3,7 @@ import type { BrokenRule } from '../../outcome';
 import type { Act } from './types';
 
 /** The documents that acts at a drawer are numbered as. */
-export type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
+type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
 
 /** One kind of money that goes into a drawer or out of it. */
 export type ActRoom = {

@@ -42,6 +42,8 @@ export type ActState = {
   drawerHoldsMinor: number;
   taxCodes: readonly TaxCode[];
   rounding: Rounding;
+  /** The smallest step of cash. */
+  cashStepMinor: number;
   /** What may be paid out without a manager; null: any amount. */
   paidOutFreeMinor: number | null;
 };

@@ -23,7 +23,9 @@ export async function makeAct(
   const { kind, drawerId, amountMinor, party, words } = command;
   const drawer = await row(tx, 'SELECT id FROM drawer WHERE id = ? FOR UPDATE', [drawerId]);
   if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
-  const open = await findSession(context, drawerId);
+  const open = command.sessionId
+    ? await beingCounted(context, drawerId, command.sessionId)
+    : await findSession(context, drawerId);
   const [held, drawerHoldsMinor, codes, rules] = await Promise.all([
     open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
     cashInDrawer(tx, drawerId),
@@ -41,6 +43,7 @@ export async function makeAct(
       drawerHoldsMinor,
       taxCodes: codes.map(toTaxCode),
       rounding: shop.taxRounding,
+      cashStepMinor: shop.cashStepMinor,
       paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
     }),
   );
@@ -66,6 +69,28 @@ export async function makeAct(
     holders,
   });
   return { answer: { id: actId, number }, documentNumber: number };
+}
+
+/**
+ * A session whose count has begun and is not closed: what it lacks is recorded there.
+ * @throws HttpError 422 `drawerAct.session`
+ */
+async function beingCounted(
+  { tx }: CommandContext,
+  drawerId: number,
+  sessionId: number,
+): Promise<number> {
+  const session = await row<{ id: number }>(
+    tx,
+    `SELECT ds.id
+     FROM drawer_session ds
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+     WHERE ds.id = ? AND ds.drawer_id = ? AND ds.count_begun_at IS NOT NULL AND c.id IS NULL
+     LOCK IN SHARE MODE`,
+    [sessionId, drawerId],
+  );
+  if (!session) throw refuseWith('drawerAct.session', 'sessionId');
+  return session.id;
 }
 
 async function storeParts(

@@ -13,7 +13,7 @@ type Stored = {
   undone: number;
   sessionId: number;
   drawerId: number;
-  countBegunAt: string | null;
+  closeId: number | null;
   entryId: number;
 };
 
@@ -30,16 +30,17 @@ export async function undoAct(
   const act = await row<Stored>(
     tx,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, ds.id AS sessionId,
-       ds.drawer_id AS drawerId, ds.count_begun_at AS countBegunAt, d.entry_id AS entryId
+       ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
      WHERE x.id = ? FOR UPDATE`,
     [id],
   );
   if (!act) throw notFound('drawerAct.unknown');
   const { kind, amountMinor, sessionId, drawerId } = act;
-  const counted = act.countBegunAt !== null;
+  const counted = act.closeId !== null;
   const banked = await row(
     tx,
     'SELECT id FROM safe_item WHERE drawer_act_id = ? AND taken_minor <> 0 FOR UPDATE',
