@@ -44,6 +44,7 @@ export const SCREENS = [
   '/books/journal?entry=5',
   '/books/balance?account=safe',
   '/accounts/aging?account=4',
+  '/books/over-short',
   '/books/shop',
   '/books/items',
   '/books/items/new',

@@ -6,6 +6,7 @@ import {
   formatPercent,
   formatQuantity,
   formatTime,
+  formatWeekday,
 } from '@abacist/core/format';
 import { useShop } from '~/api/session';
 
@@ -20,6 +21,8 @@ export function useDates() {
     date: (date: string) => formatDate(date, locale),
     /** `November 2026` of the month `2026-11` */
     month: (month: string) => formatMonth(month, locale),
+    /** `Friday` */
+    weekday: (date: string) => formatWeekday(date, locale),
     /** The calendar date of an instant, in the shop's zone: near midnight it is not the UTC one. */
     dateOf: (instant: string) => businessDate(new Date(instant), zone),
     /** `18:02` of an instant, in the shop's zone. */

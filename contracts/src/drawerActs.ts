@@ -1,6 +1,7 @@
-import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { ACT_FACTS, DRAWER_ACT_KINDS, type DrawerActKind } from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
 import Joi from 'joi';
+import type { CounterSettings } from './sales';
 import { amountMinor, id, isoDate, reasonText, safeText } from './common';
 
 /** A part of what was paid out or came in: its account and the tax inside of it. */
@@ -23,7 +24,7 @@ export type DrawerActCommand = {
   words: string;
 };
 
-const ACCOUNTS = [...new Set(Object.values(DRAWER_ACTS).flatMap(({ accounts }) => accounts))];
+const ACCOUNTS = [...new Set(Object.values(ACT_FACTS).flatMap(({ accounts }) => accounts))];
 export const drawerActSchema = Joi.object<DrawerActCommand>({
   kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
   drawerId: id.required(),
@@ -51,10 +52,15 @@ export const drawerActUndoSchema = Joi.object<{ reason: string }, true>({
 
 /** What was typed last for a party, by kind: offered when it is named again. */
 export type KnownParty = Pick<DrawerActCommand, 'kind' | 'party' | 'words' | 'parts'>;
-export type DrawerActChoices = { parties: KnownParty[]; cashMinor: number | null };
-export const drawerActChoicesSchema = Joi.object<{ drawerId: number }, true>({
-  drawerId: id.required(),
-});
+export type DrawerActChoices = {
+  drawer: { id: number; name: string };
+  parties: KnownParty[];
+  /** What lies in it; null for who counts blind. */
+  cashMinor: number | null;
+  taxCodes: CounterSettings['taxCodes'];
+};
+/** Without a drawer it is the first one. */
+export const drawerActChoicesSchema = Joi.object<{ drawerId?: number }>({ drawerId: id });
 
 /** Acts of a day as its sheet and the counter list them, the newest first. */
 export type DrawerAct = {
@@ -65,6 +71,8 @@ export type DrawerAct = {
   madeAt: string;
   by: string;
   amountMinor: number;
+  /** What the drawer has more of it, or less below zero. */
+  cashMinor: number;
   party: string;
   words: string;
   parts: (DrawerActPart & { taxMinor: number })[];

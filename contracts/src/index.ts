@@ -16,6 +16,7 @@ export * from './documents';
 export * from './search';
 export * from './items';
 export * from './orders';
+export * from './overShort';
 export * from './papers';
 export * from './tax';
 export * from './rules';

@@ -111,6 +111,7 @@ export const RIGHTS = {
   'POST /matches': 'bookkeeper',
   'POST /matches/:id/undo': 'bookkeeper',
   'POST /open-items/:id/withdraw': 'bookkeeper',
+  'GET /over-short': 'bookkeeper',
   'GET /paper-head': 'bookkeeper',
   'POST /paper-head': 'bookkeeper',
   'POST /reminder-steps': 'bookkeeper',

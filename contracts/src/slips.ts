@@ -34,6 +34,8 @@ export type SafeView = {
     takingsDay: string;
     drawer: string;
     closeNumber: string;
+    /** Whether a drop brought it, and no count. */
+    dropped: boolean;
     leftMinor: number;
     cheque: { number: string; drawnBy: string; dated: string } | null;
     /** A cheque dated later: the bank takes it from that day on. */

@@ -208,6 +208,19 @@ test('undone before the count as if it had not been; after it against over and s
   expect(safeLeft.closeNumber).toBe('C-1');
 });
 
+test('over and short is told by count, in the order of time', async () => {
+  await sell(20_00);
+  await countAndClose(fenella, drawerId, -5, 'A coin');
+  await sell(20_00);
+  await countAndClose(fenella, drawerId, 10, '');
+  const points = (await osric.get('/over-short')).body;
+  expect(points).toMatchObject([
+    { number: 'C-1', date: '2026-03-02', drawer: 'Shop', differenceMinor: -5, note: 'A coin' },
+    { number: 'C-2', differenceMinor: 10 },
+  ]);
+  expect((await fenella.get('/over-short')).status).toBe(403);
+});
+
 test('what a slip took of a drop is not undone; a rod of paid out alone waits to be counted', async () => {
   await sell(50_00);
   const { id: dropped } = (await fenella.send('/drawer-acts', act('drop', 50_00))).body;

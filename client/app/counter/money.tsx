@@ -11,9 +11,12 @@ type Params = {
 
 export default function Money() {
   const { kind, drawer, session, date, party } = useLocalSearchParams<Params>();
-  const counted =
-    drawer && session && date
-      ? { drawerId: Number(drawer), sessionId: Number(session), date }
-      : null;
-  return <MoneyScreen kind={kind ?? null} party={party ?? null} counted={counted} />;
+  return (
+    <MoneyScreen
+      kind={kind ?? null}
+      drawerId={drawer === undefined ? null : Number(drawer)}
+      party={party ?? null}
+      counted={session && date ? { sessionId: Number(session), date } : null}
+    />
+  );
 }

@@ -100,7 +100,10 @@ function SlipForm({ view }: { view: SafeView }) {
                 <Body small tone="faded" textAlign="left">
                   {item.cheque
                     ? dates.day(item.takingsDay)
-                    : t('safe.from', { drawer: item.drawer, number: item.closeNumber })}
+                    : t(item.dropped ? 'safe.dropped' : 'safe.from', {
+                        drawer: item.drawer,
+                        number: item.closeNumber,
+                      })}
                 </Body>
               </Column>
               <Money minor={item.leftMinor} strong={on} />

@@ -2,6 +2,7 @@ import { CHART, type LedgerAccount } from '@abacist/core/ledger';
 import { useMedia } from '@tamagui/core';
 import { router, Slot, usePathname } from '~/router';
 import { Documents } from '~/features/documents';
+import { OverShort } from '~/features/overShort';
 import { Tip } from '~/features/help';
 import { SearchButton } from '~/features/search';
 import { useWords } from '~/i18n';
@@ -14,9 +15,11 @@ import { Journal } from './Journal';
 import { isShopPage, ShopPages } from './Shop';
 import { TrialBalance } from './TrialBalance';
 
-export type Book = 'journal' | 'balance' | 'documents' | 'shop';
+export type Book = 'journal' | 'balance' | 'documents' | 'overShort' | 'shop';
 const ACCOUNTS = Object.keys(CHART) as LedgerAccount[];
-const BOOKS: Book[] = ['balance', 'journal', 'documents', 'shop'];
+const BOOKS: Book[] = ['balance', 'journal', 'documents', 'overShort', 'shop'];
+/** Its address, where that is not its name. */
+const ADDRESS: Partial<Record<Book, string>> = { overShort: 'over-short' };
 
 /** The books: trial balance and journal, and what the shop sets up. */
 export function BooksScreen({
@@ -35,14 +38,15 @@ export function BooksScreen({
   const media = useMedia();
   const account = ACCOUNTS.find((one) => one === asked);
   const inList = useInListPane();
+  const tables = media.pair && book !== 'shop' && book !== 'overShort';
   return (
     <Screen
       title={t('shell.books')}
       tip={inList ? null : <Tip place="books" />}
       right={media.wide ? null : <SearchButton />}
       // Tables scroll by themselves.
-      fill={media.pair && book !== 'shop'}
-      width={media.pair ? '100%' : 1000}
+      fill={tables}
+      width={tables || inList ? '100%' : 1000}
     >
       <Line
         gap="$2"
@@ -50,16 +54,17 @@ export function BooksScreen({
         paddingBottom="$4"
         role="group"
         aria-label={t('shell.books')}
-        {...(inList ? { flexWrap: 'wrap' } : { width: '100%', maxWidth: 1000 })}
+        flexWrap="wrap"
+        {...(inList ? {} : { width: '100%', maxWidth: 1000 })}
       >
         {BOOKS.map((name) => (
           <Button
             key={name}
-            grow={!inList}
+            grow={!inList && media.wide}
             kind={name === book ? 'chosen' : 'quiet'}
             pressed={name === book}
             label={t(`books.${name}`)}
-            onPress={() => router.replace(`/books/${name}` as never)}
+            onPress={() => router.replace(`/books/${ADDRESS[name] ?? name}` as never)}
           />
         ))}
       </Line>
@@ -71,6 +76,8 @@ export function BooksScreen({
         />
       ) : book === 'documents' ? (
         <Documents />
+      ) : book === 'overShort' ? (
+        <OverShort />
       ) : book === 'shop' ? (
         <ShopPages />
       ) : (

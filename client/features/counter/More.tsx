@@ -57,7 +57,9 @@ export function MoreDialog({
     <Dialog open title={t('more.title')} onClose={onClose}>
       <Column gap="$2">
         {act(t('more.payment'), () => setStep('payment'))}
-        {act(t('acts.title'), () => go('/counter/money'))}
+        {act(t('more.money'), () =>
+          go(`/counter/money?drawer=${ticket.drawerId ?? settings.drawers[0]!.id}`),
+        )}
         {act(t('more.park'), () => setStep('park'), ticketIsEmpty(ticket))}
         {act(t('more.parked'), () => go('/counter/parked'))}
         {act(t('more.quotation'), () => setStep('quotation'), !goods)}

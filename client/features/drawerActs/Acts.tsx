@@ -1,5 +1,4 @@
 import type { DrawerAct } from '@abacist/contracts';
-import { DRAWER_ACTS } from '@abacist/core/drawer';
 import { useState } from 'react';
 import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -18,17 +17,15 @@ export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
   const [undoing, setUndoing] = useState<DrawerAct | null>(null);
   if (acts.length === 0) return null;
   const standing = acts.filter(({ undoneBy }) => undoneBy === null);
-  const signed = ({ kind, amountMinor }: DrawerAct) =>
-    DRAWER_ACTS[kind].way === 'in' ? amountMinor : -amountMinor;
   return (
     <Section title={t('acts.title')}>
       <Sheet role="list">
         {acts.map((act) => (
-          <Act key={act.id} act={act} minor={signed(act)} onUndo={() => setUndoing(act)} />
+          <Act key={act.id} act={act} onUndo={() => setUndoing(act)} />
         ))}
         <SheetRow role="listitem">
           <Body strong>{t('acts.sum')}</Body>
-          <Money minor={standing.reduce((sum, act) => sum + signed(act), 0)} strong />
+          <Money minor={standing.reduce((sum, act) => sum + act.cashMinor, 0)} strong />
         </SheetRow>
       </Sheet>
       {undoing ? (
@@ -44,7 +41,7 @@ export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
   );
 }
 
-function Act({ act, minor, onUndo }: { act: DrawerAct; minor: number; onUndo: () => void }) {
+function Act({ act, onUndo }: { act: DrawerAct; onUndo: () => void }) {
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
@@ -67,7 +64,10 @@ function Act({ act, minor, onUndo }: { act: DrawerAct; minor: number; onUndo: ()
         </Body>
       </Column>
       <Column alignItems="flex-end" gap="$1">
-        <Money minor={minor} {...(undoneBy && { textDecorationLine: 'line-through' })} />
+        <Money
+          minor={act.cashMinor}
+          {...(undoneBy && { textDecorationLine: 'line-through' })}
+        />
         {undoneBy ? (
           <Tag tone="waiting" label={t('acts.undone', { number: undoneBy })} />
         ) : may('POST /drawer-acts/:id/undo') ? (

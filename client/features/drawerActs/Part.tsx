@@ -1,4 +1,4 @@
-import { DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { ACT_FACTS, type DrawerActKind } from '@abacist/core/drawerActs';
 import type { TaxCode } from '@abacist/core/tax';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
@@ -37,7 +37,7 @@ export function Part({
   const tax = taxInside(part, codes, taxRounding, currency);
   const amount = amountOf({ amount: part.amount, parts: [] }, currency);
   const taxed = names.filter(({ id }) => codes.find((one) => one.id === id)?.parts.length);
-  const accounts = DRAWER_ACTS[kind].accounts;
+  const accounts = ACT_FACTS[kind].accounts;
   return (
     <Column gap="$3">
       <Field

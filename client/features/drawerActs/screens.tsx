@@ -1,11 +1,10 @@
 import type {
-  CounterSettings,
   DrawerAct,
   DrawerActAnswer,
   DrawerActChoices,
   DrawerActCommand,
 } from '@abacist/contracts';
-import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { ACT_FACTS, DRAWER_ACT_KINDS, type DrawerActKind } from '@abacist/core/drawerActs';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { router } from '~/router';
@@ -13,9 +12,7 @@ import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
-import { toCatalogue, useCounterSettings } from '~/features/catalogue';
 import { useAmountError } from '~/i18n/useAmountError';
-import { useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -26,53 +23,59 @@ import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
-import { Acts } from './Acts';
-import { addPart, amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
+import { Acts } from '.';
+import {
+  addPart,
+  amountOf,
+  draftFor,
+  draftOf,
+  toCodes,
+  toCommand,
+  type ActDraft,
+} from './draft';
 import { Part } from './Part';
 
-/** A drawer's session that is being counted, and the day whose page that is. */
-type Counted = { drawerId: number; sessionId: number; date: string };
+/** A session that is being counted, and the day whose page that is. */
+type Counted = { sessionId: number; date: string };
 
 /** Money that goes into a drawer or out of it beside the tickets. */
 export function MoneyScreen({
   kind,
+  drawerId,
   party,
   counted,
 }: {
   kind: string | null;
+  /** Null: the first drawer. */
+  drawerId: number | null;
   /** For whom what was typed last is offered at once. */
   party: string | null;
   /** The count that lacks it; else it is of the drawer that is open. */
   counted: Counted | null;
 }) {
-  const settings = useCounterSettings();
-  const ticket = useTicket();
-  const drawerId = counted?.drawerId ?? ticket.drawerId;
+  const choices = useQuery({
+    queryKey: ['drawerActs', 'choices', drawerId],
+    queryFn: () =>
+      request<DrawerActChoices>(
+        'GET',
+        `/drawer-acts/choices${drawerId === null ? '' : `?drawerId=${drawerId}`}`,
+      ),
+  });
   const begin = DRAWER_ACT_KINDS.find((one) => one === kind) ?? 'paidOut';
   return (
-    <Query of={settings}>
-      {(data) => (
-        <Desk
-          settings={data}
-          drawer={data.drawers.find(({ id }) => id === drawerId) ?? data.drawers[0]!}
-          begin={begin}
-          party={party}
-          counted={counted}
-        />
-      )}
+    <Query of={choices}>
+      {(data) => <Desk choices={data} begin={begin} party={party} counted={counted} />}
     </Query>
   );
 }
 
 function Desk({
-  settings,
-  drawer,
+  choices,
   begin,
   party,
   counted,
 }: {
-  settings: CounterSettings;
-  drawer: CounterSettings['drawers'][number];
+  choices: DrawerActChoices;
   begin: DrawerActKind;
   party: string | null;
   counted: Counted | null;
@@ -80,21 +83,17 @@ function Desk({
   const t = useWords();
   const money = useMoney();
   const { currency, today } = useShop();
+  const { drawer } = choices;
   const [draft, change, drop] = useDraft<ActDraft>(
     `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
     draftOf(begin),
   );
   const [done, setDone] = useState('');
-  const choices = useQuery({
-    queryKey: ['drawerActs', 'choices', drawer.id],
-    queryFn: () =>
-      request<DrawerActChoices>('GET', `/drawer-acts/choices?drawerId=${drawer.id}`),
-  });
   const acts = useQuery({
     queryKey: ['drawerActs', today],
     queryFn: () => request<DrawerAct[]>('GET', `/drawer-acts?date=${today}`),
   });
-  const known = choices.data?.parties.find((one) => one.party === party);
+  const known = choices.parties.find((one) => one.party === party);
   const filled = useRef(false);
   useEffect(() => {
     if (!known || filled.current) return;
@@ -103,7 +102,7 @@ function Desk({
   }, [known, currency, change]);
   const typed = toCommand(draft, drawer.id, currency);
   const command = typed && { ...typed, ...(counted && { sessionId: counted.sessionId }) };
-  const back = counted ? `/days/${counted.date}/count/${counted.drawerId}` : '/counter';
+  const back = counted ? `/days/${counted.date}/count/${drawer.id}` : '/counter';
   const make = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) => {
     setDone(
       t('acts.done', {
@@ -158,14 +157,14 @@ function Desk({
             onChange={(kind) => change(draftOf(kind, draft))}
           />
           <Known
-            choices={choices.data}
+            choices={choices}
             draft={draft}
             onChoose={(known) => change(draftFor(known, currency))}
           />
-          <Fields draft={draft} settings={settings} change={change} onSubmit={send} />
+          <Fields draft={draft} names={choices.taxCodes} change={change} onSubmit={send} />
         </Column>
         <After
-          cashMinor={choices.data?.cashMinor ?? null}
+          cashMinor={choices.cashMinor}
           kind={draft.kind}
           amountMinor={amountMinor ?? 0}
         />
@@ -183,13 +182,13 @@ function Known({
   draft,
   onChoose,
 }: {
-  choices: DrawerActChoices | undefined;
+  choices: DrawerActChoices;
   draft: ActDraft;
   onChoose: (known: DrawerActChoices['parties'][number]) => void;
 }) {
   const t = useWords();
   const typed = draft.party.trim().toLowerCase();
-  const fits = (choices?.parties ?? []).filter(
+  const fits = choices.parties.filter(
     ({ kind, party }) => kind === draft.kind && party.toLowerCase().includes(typed),
   );
   const shown = fits.filter(({ party }) => party !== draft.party).slice(0, KNOWN);
@@ -210,20 +209,20 @@ function Known({
 
 function Fields({
   draft,
-  settings,
+  names,
   change,
   onSubmit,
 }: {
   draft: ActDraft;
-  settings: CounterSettings;
+  names: DrawerActChoices['taxCodes'];
   change: (part: Partial<ActDraft>) => void;
   onSubmit: () => void;
 }) {
   const t = useWords();
   const wrongAmount = useAmountError();
-  const { taxCodes: codes } = toCatalogue(settings, []);
+  const codes = toCodes(names);
   const { parts, kind } = draft;
-  const named = DRAWER_ACTS[kind].accounts.length > 0;
+  const named = ACT_FACTS[kind].accounts.length > 0;
   return (
     <>
       {named ? null : (
@@ -244,7 +243,7 @@ function Fields({
           kind={kind}
           part={part}
           only={parts.length === 1}
-          names={settings.taxCodes}
+          names={names}
           codes={codes}
           onChange={(one) =>
             change({ parts: parts.map((old, k) => (k === i ? { ...old, ...one } : old)) })
@@ -254,7 +253,7 @@ function Fields({
       ))}
       {named ? (
         <Field
-          label={t(`acts.party_${DRAWER_ACTS[kind].way}`)}
+          label={t(`acts.party_${ACT_FACTS[kind].way}`)}
           value={draft.party}
           onChange={(party) => change({ party })}
           maxLength={80}
@@ -293,7 +292,7 @@ function After({
 }) {
   const t = useWords();
   if (cashMinor === null) return null;
-  const after = cashMinor + (DRAWER_ACTS[kind].way === 'in' ? amountMinor : -amountMinor);
+  const after = cashMinor + (ACT_FACTS[kind].way === 'in' ? amountMinor : -amountMinor);
   return (
     <Sheet>
       <SheetRow>

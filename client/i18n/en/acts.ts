@@ -1,4 +1,4 @@
-import type { DrawerActKind } from '@abacist/core/drawer';
+import type { DrawerActKind } from '@abacist/core/drawerActs';
 
 type OfEach = Record<DrawerActKind, string>;
 const kind: OfEach = {

@@ -14,6 +14,7 @@ export const bank = {
     cheque: 'Cheque {{number}}, {{drawnBy}}',
     later: 'Dated {{date}}: it goes to the bank from that day on',
     from: '{{drawer}} drawer, count {{number}}',
+    dropped: '{{drawer}} drawer, drop {{number}}',
     onSlip_one: '{{count}} item on the slip',
     onSlip_other: '{{count}} items on the slip',
     bankTotal: 'Total on the bank’s slip',

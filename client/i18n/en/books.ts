@@ -4,6 +4,7 @@ export const books = {
   books: {
     journal: 'Journal',
     documents: 'Documents',
+    overShort: 'Over and short',
     shop: 'Shop',
     shopItems: 'Items',
     shopTaxes: 'Taxes',

@@ -9,6 +9,7 @@ export const helpPages = {
       'Choose a customer where the sale goes on account, is free of tax, or wants an invoice.',
       'Pay: choose the tender, then the amount that was handed over. Several tenders pay one ticket in parts.',
       'Return finds the sale by its number, an item, a card’s last four digits or the amount. New goods on the same ticket make it an exchange.',
+      'More, then “Money in and out”: what is paid out of the drawer, other money that comes in, a drop to the safe.',
       '“What will it post?” shows the journal entry before anything is posted.',
     ],
     states: [
@@ -31,7 +32,7 @@ export const helpPages = {
     what: 'Of what was taken on a day: where is every cent now? A day opens into its day sheet, and a bead into the trail of its money.',
     steps: [
       'In the evening, count each drawer: pieces by denomination, cheques ticked off one by one.',
-      'Look at the difference. The sheet searches for a document of just that amount, for two digits swapped, for equal and opposite differences.',
+      'Look at the difference. The sheet searches for a document of just that amount, for two digits swapped, for equal and opposite differences. What was left out is recorded from there.',
       'What can’t be explained gets a note and goes to over and short.',
       'The rest of the way is the bank’s: a slip for what lies in the safe, a settlement for the cards, a statement line for each.',
     ],
@@ -92,6 +93,7 @@ export const helpPages = {
     steps: [
       'Trial balance: debits and credits are equal at the end of every day. An account opens into its entries.',
       'Journal: searched by number, date, account and amount.',
+      'Over and short: the counts as a chart. It says whether their differences are noise or have a cause.',
       'Documents: everything of every day, narrowed by kind, date, person, customer, tender and amount.',
       'Shop: items, departments, taxes, tenders, rules, papers.',
     ],

@@ -1,5 +1,6 @@
 import { desk } from './desk';
 import { first } from './first';
+import { overShort } from './overShort';
 import { rest } from './rest';
 
 /** All wording, English first, by feature. */
@@ -7,5 +8,6 @@ export const en = {
   ...first,
   ...rest,
   ...desk,
+  ...overShort,
   refusal: { ...first.refusal, ...rest.refusal },
 };

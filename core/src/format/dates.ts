@@ -13,6 +13,7 @@ const PARTS = {
   day: { day: 'numeric' },
   shortMonth: { month: 'short' },
   month: { month: 'long' },
+  longWeekday: { weekday: 'long' },
 } satisfies Record<string, Intl.DateTimeFormatOptions>;
 const dates = once(
   (locale: string, part: keyof typeof PARTS) =>
@@ -53,6 +54,14 @@ export function formatDate(date: IsoDate, locale: string): string {
   return [written(date, locale, 'day'), written(date, locale, 'month'), date.slice(0, 4)].join(
     ' ',
   );
+}
+
+/**
+ * The name of a date's weekday.
+ * @example formatWeekday('2026-11-27', 'en-CA') // 'Friday'
+ */
+export function formatWeekday(date: IsoDate, locale: string): string {
+  return written(date, locale, 'longWeekday');
 }
 
 /**

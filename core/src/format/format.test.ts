@@ -7,6 +7,7 @@ import {
   formatPercent,
   formatQuantity,
   formatTime,
+  formatWeekday,
 } from '.';
 import { parseAmount } from '../money';
 

@@ -7,6 +7,7 @@ import {
   drawerActSchema,
   drawerActsSchema,
   drawerActUndoSchema,
+  overShortSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
@@ -18,6 +19,7 @@ import { actsOf, choicesFor } from './acts/read';
 import { undoAct } from './acts/undo';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
+import { overAndShort } from './overShort';
 import { findCheque } from './found';
 
 export function drawerRoutes(deps: Deps): Router {
@@ -40,6 +42,10 @@ export function drawerRoutes(deps: Deps): Router {
     ),
   );
   router.get(
+    '/over-short',
+    query(deps, 'GET /over-short', overShortSchema, ({ db }) => overAndShort(db)),
+  );
+  router.get(
     '/drawer-acts',
     query(deps, 'GET /drawer-acts', drawerActsSchema, ({ db }, { date }) => actsOf(db, date)),
   );
@@ -49,7 +55,7 @@ export function drawerRoutes(deps: Deps): Router {
       deps,
       'GET /drawer-acts/choices',
       drawerActChoicesSchema,
-      ({ db, shop }, { drawerId }) => choicesFor(db, shop, drawerId),
+      ({ db, shop, today }, { drawerId = null }) => choicesFor(db, { shop, today, drawerId }),
     ),
   );
   router.post('/drawer-acts', command(deps, 'POST /drawer-acts', drawerActSchema, makeAct));

@@ -76,6 +76,7 @@ export async function sendSlip(
 
 type SafeItem = SafeView['items'][number];
 type ItemRow = Pick<SafeItem, 'id' | 'drawer' | 'closeNumber'> & {
+  dropped: number;
   chequeNumber: string | null;
   drawnBy: string;
   dated: string;
@@ -100,10 +101,11 @@ export async function safeView(db: Db, today: string): Promise<SafeView> {
     items: held.flatMap(({ takingsDay, holder, amountMinor }): SafeItem[] => {
       const item = items.get(Number(holder.split(' ')[1]));
       if (!item) return [];
-      const { chequeNumber, drawnBy, dated, ...rest } = item;
+      const { chequeNumber, drawnBy, dated, dropped, ...rest } = item;
       return [
         {
           ...rest,
+          dropped: dropped === 1,
           takingsDay,
           leftMinor: amountMinor,
           cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
@@ -121,6 +123,7 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
   const found = await rows<ItemRow>(
     db,
     `SELECT i.id, dr.name AS drawer, CONCAT(d.series, '-', d.number) AS closeNumber,
+       c.id IS NULL AS dropped,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
      FROM safe_item i
      LEFT JOIN cheque q ON q.id = i.cheque_id

@@ -8,17 +8,12 @@ import { moneyIn } from './kinds/moneyIn';
 import { ownerDraws } from './kinds/ownerDraws';
 import { ownerPutsIn } from './kinds/ownerPutsIn';
 import { paidOut } from './kinds/paidOut';
+import type { DrawerActKind } from './facts';
 import type { ActRoom } from './room';
-import type {
-  ActCommand,
-  ActPart,
-  ActState,
-  DecidedAct,
-  DecidedPart,
-  DrawerActKind,
-} from './types';
+import type { ActCommand, ActPart, ActState, DecidedAct, DecidedPart } from './types';
 
 export { isCashPot, moveCash } from './cash';
+export * from './facts';
 export * from './types';
 
 /** Every kind of money into a drawer or out of it: one room each. */

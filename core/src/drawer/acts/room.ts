@@ -1,18 +1,10 @@
-import type { JournalLine, LedgerAccount } from '../../ledger';
+import type { JournalLine } from '../../ledger';
 import type { BrokenRule } from '../../outcome';
+import type { ActFacts } from './facts';
 import type { Act } from './types';
 
-/** The documents that acts at a drawer are numbered as. */
-type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
-
-/** One kind of money that goes into a drawer or out of it. */
-export type ActRoom = {
-  document: ActDocument;
-  way: 'in' | 'out';
-  /** What its parts may name; none: it has no parts. */
-  accounts: readonly LedgerAccount[];
-  /** Whether only takings may leave, and never the float. */
-  takingsOnly?: true;
+/** One kind of money that goes into a drawer or out of it: its facts and its rules. */
+export type ActRoom = ActFacts & {
   /** Whom it must be asked of. */
   asks: (act: Act) => BrokenRule[];
   lines: (act: Act) => JournalLine[];

@@ -3,16 +3,7 @@ import type { Minor, Rounding } from '../../money';
 import type { BrokenRule } from '../../outcome';
 import type { Part } from '../../takings';
 import type { TaxCode, TaxedLine } from '../../tax';
-
-/** Kinds of money that goes into a drawer or out of it beside the tickets. */
-export const DRAWER_ACT_KINDS = [
-  'paidOut',
-  'ownerDraws',
-  'moneyIn',
-  'ownerPutsIn',
-  'drop',
-] as const;
-export type DrawerActKind = (typeof DRAWER_ACT_KINDS)[number];
+import type { DrawerActKind } from './facts';
 
 /** What a part of the money was for: an account, with the tax that is inside of it. */
 export type ActPart = {

@@ -5,9 +5,12 @@ import type {
   KnownParty,
 } from '@abacist/contracts';
 import type { Shop } from '../../context';
-import { placeholders, rows, type Db } from '../../db/pool';
+import { placeholders, row, rows, type Db } from '../../db/pool';
+import { notFound } from '../../http/errors';
+import { taxCodesOn } from '../../sales/catalogue';
 import { toInstant } from '../../sales/read';
 import { cashInDrawer } from '../holds';
+import { BROUGHT_IN } from './kinds';
 
 type Part = DrawerActPart & { taxMinor: number };
 
@@ -34,8 +37,9 @@ export async function actsOf(db: Db, date: string): Promise<DrawerAct[]> {
   const found = await rows<Omit<DrawerAct, 'parts'>>(
     db,
     `SELECT x.id, x.kind, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
-       x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor, x.party, x.words,
-       CONCAT(b.series, '-', b.number) AS undoneBy
+       x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
+       IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor) AS cashMinor,
+       x.party, x.words, CONCAT(b.series, '-', b.number) AS undoneBy
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
      JOIN drawer dr ON dr.id = ds.drawer_id
@@ -63,9 +67,14 @@ const PARTIES = 50;
 /** What a form about a drawer's money offers: parties with what was typed last, and what is there. */
 export async function choicesFor(
   db: Db,
-  shop: Shop,
-  drawerId: number,
+  { shop, today, drawerId }: { shop: Shop; today: string; drawerId: number | null },
 ): Promise<DrawerActChoices> {
+  const drawer = await row<DrawerActChoices['drawer']>(
+    db,
+    'SELECT id, name FROM drawer WHERE ? IS NULL OR id = ? ORDER BY id LIMIT 1',
+    [drawerId, drawerId],
+  );
+  if (!drawer) throw notFound('drawer.unknown');
   const found = await rows<Pick<KnownParty, 'kind' | 'party' | 'words'> & { id: number }>(
     db,
     `SELECT x.id, x.kind, x.party, x.words
@@ -79,11 +88,13 @@ export async function choicesFor(
     found.map(({ id }) => id),
   );
   return {
+    drawer,
     parties: found.map(({ id, ...known }) => ({
       ...known,
       parts: (parts.get(id) ?? []).map(({ taxMinor: _, ...part }) => part),
     })),
     // Who counts blind is not told what should be there.
-    cashMinor: shop.blindCount ? null : await cashInDrawer(db, drawerId),
+    cashMinor: shop.blindCount ? null : await cashInDrawer(db, drawer.id),
+    taxCodes: await taxCodesOn(db, today),
   };
 }

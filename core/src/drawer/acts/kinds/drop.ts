@@ -1,14 +1,12 @@
 import { post } from '../../../ledger';
 import { bySafeItem } from '../../../takings';
 import { asPosted } from '../cash';
+import { ACT_FACTS } from '../facts';
 import type { ActRoom } from '../room';
 
 /** Takings that go to the safe before the count, so that less lies in the drawer. */
 export const drop: ActRoom = {
-  document: 'drop',
-  way: 'out',
-  accounts: [],
-  takingsOnly: true,
+  ...ACT_FACTS.drop,
   asks: () => [],
   lines: ({ moved, state: { drawerId } }) =>
     post(

@@ -1,6 +1,7 @@
 import { post } from '../../../ledger';
 import { IN_DRAWER } from '../../../takings';
 import type { Act } from '../types';
+import { ACT_FACTS } from '../facts';
 import type { ActRoom } from '../room';
 
 /** Money that no ticket brought lies in the drawer as brought in today. */
@@ -18,9 +19,7 @@ export const toDrawer = ({ amountMinor, state: { today, drawerId } }: Act) =>
 
 /** Other money in: rent received, tips found, a supplier's refund, which lowers an expense. */
 export const moneyIn: ActRoom = {
-  document: 'moneyIn',
-  way: 'in',
-  accounts: ['otherIncome', 'expenses', 'feeIncome', 'bankCharges'],
+  ...ACT_FACTS.moneyIn,
   asks: () => [],
   lines: (act) => [
     ...post('money.in', {

@@ -1,12 +1,11 @@
 import { post } from '../../../ledger';
 import { asPosted } from '../cash';
+import { ACT_FACTS } from '../facts';
 import type { ActRoom } from '../room';
 
 /** The owner takes cash out of the drawer: no expense, and a manager's word every time. */
 export const ownerDraws: ActRoom = {
-  document: 'moneyOut',
-  way: 'out',
-  accounts: [],
+  ...ACT_FACTS.ownerDraws,
   asks: ({ amountMinor }) => [
     { code: 'rule.ownerDraws', approver: 'manager', params: { amountMinor } },
   ],

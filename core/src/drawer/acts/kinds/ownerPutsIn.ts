@@ -1,12 +1,11 @@
 import { post } from '../../../ledger';
 import { toDrawer } from './moneyIn';
+import { ACT_FACTS } from '../facts';
 import type { ActRoom } from '../room';
 
 /** The owner puts cash of his own into the drawer: no income. */
 export const ownerPutsIn: ActRoom = {
-  document: 'moneyIn',
-  way: 'in',
-  accounts: [],
+  ...ACT_FACTS.ownerPutsIn,
   asks: () => [],
   lines: (act) => [...post('owner.putsIn', { amount: act.amountMinor }), ...toDrawer(act)],
 };

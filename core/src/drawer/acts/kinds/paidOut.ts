@@ -1,6 +1,7 @@
 import { post } from '../../../ledger';
 import { split, type Opposite } from '../../../takings';
 import { asPosted } from '../cash';
+import { ACT_FACTS } from '../facts';
 import type { ActRoom } from '../room';
 
 /**
@@ -8,9 +9,7 @@ import type { ActRoom } from '../room';
  * inside of it. They bear the day and pot of the cash that paid them.
  */
 export const paidOut: ActRoom = {
-  document: 'moneyOut',
-  way: 'out',
-  accounts: ['expenses', 'bankCharges', 'penalties'],
+  ...ACT_FACTS.paidOut,
   asks: ({ amountMinor, state: { paidOutFreeMinor } }) =>
     paidOutFreeMinor === null || amountMinor <= paidOutFreeMinor
       ? []

@@ -1,0 +1,40 @@
+import type { LedgerAccount } from '../../ledger';
+
+/** Kinds of money that goes into a drawer or out of it beside the tickets. */
+export const DRAWER_ACT_KINDS = [
+  'paidOut',
+  'ownerDraws',
+  'moneyIn',
+  'ownerPutsIn',
+  'drop',
+] as const;
+export type DrawerActKind = (typeof DRAWER_ACT_KINDS)[number];
+
+/** The documents that acts at a drawer are numbered as. */
+type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
+
+export type ActFacts = {
+  document: ActDocument;
+  way: 'in' | 'out';
+  /** What its parts may name; none: it has no parts. */
+  accounts: readonly LedgerAccount[];
+  /** Whether only takings may leave, and never the float. */
+  takingsOnly?: true;
+};
+
+/** What forms and lists must know of each kind: data alone, so that a screen need not load the rules. */
+export const ACT_FACTS: Record<DrawerActKind, ActFacts> = {
+  paidOut: {
+    document: 'moneyOut',
+    way: 'out',
+    accounts: ['expenses', 'bankCharges', 'penalties'],
+  },
+  ownerDraws: { document: 'moneyOut', way: 'out', accounts: [] },
+  moneyIn: {
+    document: 'moneyIn',
+    way: 'in',
+    accounts: ['otherIncome', 'expenses', 'feeIncome', 'bankCharges'],
+  },
+  ownerPutsIn: { document: 'moneyIn', way: 'in', accounts: [] },
+  drop: { document: 'drop', way: 'out', accounts: [], takingsOnly: true },
+};
