@@ -67,6 +67,7 @@ export type DrawerAct = {
   id: number;
   kind: DrawerActKind;
   number: string;
+  date: string;
   drawer: string;
   madeAt: string;
   by: string;

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { emailAddress, id, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** What a paper is made of. */
-export type PaperSubject = 'sale' | 'order' | 'creditNote';
+export type PaperSubject = 'sale' | 'order' | 'creditNote' | 'drawerAct';
 
 /** Issues a paper: as a file to open, by mail, or on the roll printer. */
 export type IssuePaper = {
@@ -19,7 +19,7 @@ export type IssuePaper = {
 };
 export const issuePaperSchema = Joi.object<IssuePaper>({
   kind: Joi.valid(...PAPER_KINDS).required(),
-  subject: Joi.valid('sale', 'order', 'creditNote').required(),
+  subject: Joi.valid('sale', 'order', 'creditNote', 'drawerAct').required(),
   subjectId: id.required(),
   format: Joi.valid('page', 'roll').required(),
   how: Joi.valid('pdf', 'mail', 'roll').required(),

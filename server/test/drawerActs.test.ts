@@ -1,7 +1,16 @@
 import { explainDifference } from '@abacist/core/differences';
 import { audit } from '../src/audit/audit';
 import { countAndClose } from './day';
-import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+import {
+  book,
+  cash,
+  ids,
+  openShop,
+  textOfPdf,
+  type Ids,
+  type Person,
+  type TestShop,
+} from './harness';
 
 let shop: TestShop;
 let id: Ids;
@@ -145,6 +154,12 @@ test('more than the drawer holds, the float as a drop, a wrong account: nothing 
   expect((await refused({ ...stamps(5_00), parts: sales }))[0]).toBe(422);
   expect((await refused({ ...stamps(5_00), drawerId: 99 }))[1]).toBe('drawer.unknown');
   expect(await shop.all('SELECT id FROM drawer_act')).toEqual([]);
+  // Counted blind, nobody learns by asking for too much what the drawer should hold.
+  await shop.admin.query('UPDATE shop SET blind_count = TRUE');
+  const blind = await fenella.send('/drawer-acts', stamps(9_999_00));
+  expect(blind.body.refusals).toEqual([{ code: 'drawerAct.tooMuch', at: 'amountMinor' }]);
+  const choices = (await fenella.get(`/drawer-acts/choices?drawerId=${drawerId}`)).body;
+  expect(choices.cashMinor).toBeNull();
   await sound();
 });
 
@@ -285,4 +300,35 @@ test('what a count lacks is recorded in it: usual payees are named, the count ex
     { code: 'drawerAct.session' },
   ]);
   await sound();
+});
+
+test('each has its numbered paper, with the tax inside; the second one is a copy', async () => {
+  await sell(30_00);
+  const { id: subjectId } = (await fenella.send('/drawer-acts', stamps(5_00, codes['food']!)))
+    .body;
+  const paper = async () => {
+    const { body } = await fenella.send('/papers', {
+      kind: 'cashNote',
+      subject: 'drawerAct',
+      subjectId,
+      format: 'page',
+      how: 'pdf',
+    });
+    return textOfPdf(await shop.download(fenella, `/papers/${body.issueId}/pdf`));
+  };
+  const first = await paper();
+  for (const said of ['Paid out PO-1', 'Post office', 'Stamps', 'Tax inside', '0.24', '5.00'])
+    expect(first).toContain(said);
+  expect(first).not.toContain('COPY');
+  expect(await paper()).toContain('COPY');
+  const none = {
+    kind: 'receipt',
+    subject: 'drawerAct',
+    subjectId,
+    format: 'page',
+    how: 'pdf',
+  };
+  expect((await fenella.send('/papers', none)).body.refusals).toMatchObject([
+    { code: 'paper.kind' },
+  ]);
 });

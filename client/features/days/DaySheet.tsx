@@ -6,6 +6,7 @@ import { request } from '~/api/http';
 import { useMay } from '~/api/session';
 import { Acts } from '~/features/drawerActs';
 import { openDocuments } from '~/features/documents';
+import { PapersButton } from '~/features/papers';
 import { SalesOfDay } from '~/features/sales';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -75,7 +76,14 @@ export function DayScreen({ date }: { date: string }) {
               <Departments sheet={data} />
               <Authorities taxes={data.taxes} />
             </Line>
-            {data.acts.length ? <Acts acts={data.acts} /> : null}
+            {data.acts.length ? (
+              <Acts
+                acts={data.acts}
+                paperOf={({ id }) => (
+                  <PapersButton subject="drawerAct" subjectId={id} kinds={['cashNote']} />
+                )}
+              />
+            ) : null}
             <Extras extras={data.extras} />
             <Beside beside={data.beside} />
             <Column gap="$2">

@@ -1,18 +1,25 @@
 import type { DrawerAct } from '@abacist/contracts';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
-import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money, useMoney } from '~/ui/Money';
 import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 
 /** Money into drawers and out of them, with what they come to; what was undone stays in sight. */
-export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
+export function Acts({
+  acts,
+  paperOf,
+}: {
+  acts: readonly DrawerAct[];
+  /** What hands out the paper of one, where the page has it. */
+  paperOf?: (act: DrawerAct) => ReactNode;
+}) {
   const t = useWords();
   const [undoing, setUndoing] = useState<DrawerAct | null>(null);
   if (acts.length === 0) return null;
@@ -21,7 +28,7 @@ export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
     <Section title={t('acts.title')}>
       <Sheet role="list">
         {acts.map((act) => (
-          <Act key={act.id} act={act} onUndo={() => setUndoing(act)} />
+          <Act key={act.id} act={act} onUndo={() => setUndoing(act)} paper={paperOf?.(act)} />
         ))}
         <SheetRow role="listitem">
           <Body strong>{t('acts.sum')}</Body>
@@ -41,7 +48,15 @@ export function Acts({ acts }: { acts: readonly DrawerAct[] }) {
   );
 }
 
-function Act({ act, onUndo }: { act: DrawerAct; onUndo: () => void }) {
+function Act({
+  act,
+  paper,
+  onUndo,
+}: {
+  act: DrawerAct;
+  paper: ReactNode;
+  onUndo: () => void;
+}) {
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
@@ -71,7 +86,10 @@ function Act({ act, onUndo }: { act: DrawerAct; onUndo: () => void }) {
         {undoneBy ? (
           <Tag tone="waiting" label={t('acts.undone', { number: undoneBy })} />
         ) : may('POST /drawer-acts/:id/undo') ? (
-          <Button label={t('acts.undoOf', { number })} onPress={onUndo} />
+          <Line gap="$2">
+            {paper}
+            <Button label={t('acts.undoOf', { number })} onPress={onUndo} />
+          </Line>
         ) : null}
       </Column>
     </SheetRow>

@@ -7,6 +7,7 @@ export const papers = {
     kind_creditNote: 'Credit note',
     kind_quotation: 'Quotation',
     kind_order: 'Order',
+    kind_cashNote: 'Note',
     kind_deliveryNote: 'Delivery note, no prices',
     format: 'Size',
     format_roll: '80 mm roll',

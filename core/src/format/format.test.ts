@@ -75,6 +75,15 @@ describe('dates have three forms', () => {
     expect(formatTime('2026-11-27T04:05:00Z', 'America/Halifax', 'en-US')).toBe('00:05');
   });
 
+  test('a week’s days have their names', () => {
+    const days = ['2026-03-01', '2026-03-02', '2026-03-07'];
+    expect(days.map((day) => formatWeekday(day, 'en-CA'))).toEqual([
+      'Sunday',
+      'Monday',
+      'Saturday',
+    ]);
+  });
+
   test('every date of a century is the day that the calendar says', () => {
     // Zeller's congruence, for the Gregorian calendar (published 1882): an outside weekday.
     const DAYS = ['Sat', 'Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri'];

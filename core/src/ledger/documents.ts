@@ -1,4 +1,4 @@
-/** What a customer is handed, as a page, by mail or from the roll. */
+/** What somebody is handed, as a page, by mail or from the roll. */
 export const PAPER_KINDS = [
   'receipt',
   'invoice',
@@ -6,6 +6,7 @@ export const PAPER_KINDS = [
   'quotation',
   'order',
   'deliveryNote',
+  'cashNote',
 ] as const;
 export type PaperKind = (typeof PAPER_KINDS)[number];
 
@@ -25,11 +26,11 @@ export const DOCUMENTS = {
   sale: { series: 'R', undoneBy: 'saleVoid', papers: ['receipt', 'invoice', 'deliveryNote'] },
   saleVoid: { series: 'V' },
   drawerClose: { series: 'C' },
-  moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo' },
+  moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo', papers: ['cashNote'] },
   moneyOutUndo: { series: 'PU' },
-  moneyIn: { series: 'MI', undoneBy: 'moneyInUndo' },
+  moneyIn: { series: 'MI', undoneBy: 'moneyInUndo', papers: ['cashNote'] },
   moneyInUndo: { series: 'MU' },
-  drop: { series: 'DP', undoneBy: 'dropUndo' },
+  drop: { series: 'DP', undoneBy: 'dropUndo', papers: ['cashNote'] },
   dropUndo: { series: 'DQ' },
   slip: { series: 'D', undoneBy: 'slipRecall' },
   slipRecall: { series: 'DU' },

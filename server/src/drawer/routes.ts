@@ -55,7 +55,8 @@ export function drawerRoutes(deps: Deps): Router {
       deps,
       'GET /drawer-acts/choices',
       drawerActChoicesSchema,
-      ({ db, shop, today }, { drawerId = null }) => choicesFor(db, { shop, today, drawerId }),
+      ({ db, shop, actor, today }, { drawerId = null }) =>
+        choicesFor(db, { shop, actor, today, drawerId }),
     ),
   );
   router.post('/drawer-acts', command(deps, 'POST /drawer-acts', drawerActSchema, makeAct));

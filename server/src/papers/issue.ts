@@ -9,11 +9,13 @@ import { isDuplicate, row, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { HttpError, notFound, refuseWith } from '../http/errors';
+import { readAct } from '../drawer/acts/read';
 import { readOrder } from '../orders/read';
 import { creditNotes, readSale } from '../sales/detail';
 import { loadShopFor } from '../settings/shop';
 import type { HeadOfShop, PaperContent } from './content';
 import { readLogo, readPaperHead } from './head';
+import { paperOfAct } from './ofAct';
 import { paperOfCredit, paperOfOrder } from './ofOrder';
 import { paperOfSale } from './ofSale';
 import type { PageSize } from './pdf';
@@ -25,6 +27,7 @@ const SUBJECTS: Record<PaperSubject, DocumentKind[]> = {
   sale: ['sale'],
   order: ['quotation', 'order'],
   creditNote: ['creditNote'],
+  drawerAct: ['moneyOut', 'moneyIn', 'drop'],
 };
 
 type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
@@ -89,6 +92,7 @@ const CUSTOMER_OF: Record<PaperSubject, string> = {
   order: 'SELECT customer_id AS id FROM customer_order WHERE id = ?',
   creditNote: `SELECT s.customer_id AS id FROM credit_note n JOIN sale s ON s.id = n.sale_id
     WHERE n.id = ?`,
+  drawerAct: 'SELECT NULL AS id FROM drawer_act WHERE id = ?',
 };
 
 /** Keeps where a paper was mailed to with the customer of its document; nothing where it has none. */
@@ -240,6 +244,11 @@ async function contentOf(
     const sale = credit && (await readSale(db, credit.saleId, today));
     if (!credit || !sale) throw notFound('credit.unknown');
     return paperOfCredit(credit, sale, head, copy);
+  }
+  if (subject === 'drawerAct') {
+    const act = await readAct(db, subjectId);
+    if (!act) throw notFound('drawerAct.unknown');
+    return paperOfAct(act, head, copy);
   }
   const sale = await readSale(db, subjectId, today);
   if (!sale) throw notFound('sale.unknown');

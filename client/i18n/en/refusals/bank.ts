@@ -128,6 +128,7 @@ export const bank = {
   drawerAct_account: 'This account can’t be named here. Choose another.',
   drawerAct_taxCode: 'This tax code does not exist. Choose another.',
   drawerAct_drawerHolds: 'The drawer holds {{holds}}. Take no more out of it.',
+  drawerAct_tooMuch: 'So much can’t be taken out of this drawer.',
   drawerAct_takings: 'Beside its float the drawer holds {{holds}}. Only that can be dropped.',
   drawerAct_undone: 'This is undone already.',
   drawerAct_banked: 'A deposit slip took of this drop. Recall that slip first.',

@@ -8,6 +8,7 @@ import { refuseWith, unwrap } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
 import { taxCodesOn, toTaxCode } from '../../sales/catalogue';
 import { beginSession, findSession } from '../../sales/session';
+import { countsBlind } from '../../days/blind';
 import { heldBy } from '../../takings/held';
 import { cashInDrawer } from '../holds';
 
@@ -35,18 +36,21 @@ export async function makeAct(
       'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
     ),
   ]);
-  const act = unwrap(
-    decideAct(command, {
-      today,
-      drawerId,
-      held: held.filter(({ pot }) => isCashPot(pot)),
-      drawerHoldsMinor,
-      taxCodes: codes.map(toTaxCode),
-      rounding: shop.taxRounding,
-      cashStepMinor: shop.cashStepMinor,
-      paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
-    }),
-  );
+  const decided = decideAct(command, {
+    today,
+    drawerId,
+    held: held.filter(({ pot }) => isCashPot(pot)),
+    drawerHoldsMinor,
+    taxCodes: codes.map(toTaxCode),
+    rounding: shop.taxRounding,
+    cashStepMinor: shop.cashStepMinor,
+    paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
+  });
+  const tells =
+    !decided.ok && decided.refusals.some(({ params }) => params && 'holdsMinor' in params);
+  // Who counts blind is not told what the drawer holds by asking for too much of it.
+  if (tells && countsBlind(shop, actor)) throw refuseWith('drawerAct.tooMuch', 'amountMinor');
+  const act = unwrap(decided);
   const approvalId = await context.approve(act.broken);
   const drawerSessionId = open ?? (await beginSession(context, drawerId));
   const { insertId: actId } = await run(

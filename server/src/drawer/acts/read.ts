@@ -4,8 +4,9 @@ import type {
   DrawerActPart,
   KnownParty,
 } from '@abacist/contracts';
-import type { Shop } from '../../context';
-import { placeholders, row, rows, type Db } from '../../db/pool';
+import type { Actor, Shop } from '../../context';
+import { countsBlind } from '../../days/blind';
+import { placeholders, row, rows, type Db, type Value } from '../../db/pool';
 import { notFound } from '../../http/errors';
 import { taxCodesOn } from '../../sales/catalogue';
 import { toInstant } from '../../sales/read';
@@ -33,10 +34,17 @@ async function partsOf(db: Db, ids: readonly number[]): Promise<Map<number, Part
 }
 
 /** Money that went into drawers and out of them on a day beside the tickets, the newest first. */
-export async function actsOf(db: Db, date: string): Promise<DrawerAct[]> {
+export const actsOf = (db: Db, date: string): Promise<DrawerAct[]> =>
+  readActs(db, 'x.date = ?', date);
+
+/** One of them by its id. */
+export const readAct = async (db: Db, id: number): Promise<DrawerAct | undefined> =>
+  (await readActs(db, 'x.id = ?', id))[0];
+
+async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[]> {
   const found = await rows<Omit<DrawerAct, 'parts'>>(
     db,
-    `SELECT x.id, x.kind, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
+    `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
        x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
        IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor) AS cashMinor,
        x.party, x.words, CONCAT(b.series, '-', b.number) AS undoneBy
@@ -47,8 +55,8 @@ export async function actsOf(db: Db, date: string): Promise<DrawerAct[]> {
      JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
      LEFT JOIN entry r ON r.reverses_entry_id = d.entry_id
      LEFT JOIN document b ON b.entry_id = r.id
-     WHERE x.date = ? ORDER BY x.id DESC`,
-    [date],
+     WHERE ${which} ORDER BY x.id DESC`,
+    [value],
   );
   const parts = await partsOf(
     db,
@@ -67,7 +75,12 @@ const PARTIES = 50;
 /** What a form about a drawer's money offers: parties with what was typed last, and what is there. */
 export async function choicesFor(
   db: Db,
-  { shop, today, drawerId }: { shop: Shop; today: string; drawerId: number | null },
+  {
+    shop,
+    actor,
+    today,
+    drawerId,
+  }: { shop: Shop; actor: Actor; today: string; drawerId: number | null },
 ): Promise<DrawerActChoices> {
   const drawer = await row<DrawerActChoices['drawer']>(
     db,
@@ -94,7 +107,7 @@ export async function choicesFor(
       parts: (parts.get(id) ?? []).map(({ taxMinor: _, ...part }) => part),
     })),
     // Who counts blind is not told what should be there.
-    cashMinor: shop.blindCount ? null : await cashInDrawer(db, drawer.id),
+    cashMinor: countsBlind(shop, actor) ? null : await cashInDrawer(db, drawer.id),
     taxCodes: await taxCodesOn(db, today),
   };
 }
