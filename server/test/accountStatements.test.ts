@@ -1,6 +1,6 @@
 import { toDecimal } from '@abacist/core/money';
 import { audit } from '../src/audit/audit';
-import { walkAccounts } from './day';
+import { walkAccounts } from './walks';
 import {
   cash,
   ids,

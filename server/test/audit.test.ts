@@ -1,16 +1,16 @@
 import { audit } from '../src/audit/audit';
 import { CHECKS } from '../src/audit/checks';
+import { walkDay } from './day';
 import {
   walkAccounts,
   walkActs,
   walkCheques,
-  walkDay,
   walkOrders,
   walkReturns,
   walkWaysBack,
   walkWriteOff,
   walkWriteOffBack,
-} from './day';
+} from './walks';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;

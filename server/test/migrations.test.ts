@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import mysql from 'mysql2/promise';
 import { audit } from '../src/audit/audit';
-import { walkAccounts, walkDay, walkOrders, walkReturns } from './day';
+import { walkDay } from './day';
+import { walkAccounts, walkOrders, walkReturns } from './walks';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;

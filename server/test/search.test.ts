@@ -5,7 +5,8 @@ import { readAsked } from '../src/search/routes';
 import { holdsWords } from '../src/search/words';
 import { listDocuments } from '../src/documents/list';
 import { audit } from '../src/audit/audit';
-import { walkAccounts, walkDay, walkOrders, walkReturns } from './day';
+import { walkDay } from './day';
+import { walkAccounts, walkOrders, walkReturns } from './walks';
 import type { Value } from '../src/db/pool';
 import { openShop, type Person, type TestShop } from './harness';
 

@@ -7,8 +7,9 @@ import { loadShop } from '@abacist/server/src/settings/shop';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
 import type { SaleCommand } from '@abacist/contracts';
 import { addDays, isBankingDay, weekday } from '@abacist/core/dates';
-import { cashOffers, denominations, percent, roundCash } from '@abacist/core/money';
+import { cashOffers, denominations, roundCash } from '@abacist/core/money';
 import { priceTicket, type TicketLine } from '@abacist/core/sales';
+import { toTaxCode } from '@abacist/core/tax';
 import { generator } from './random';
 import { ringBesideTickets } from './besideTickets';
 import { bankMorning } from './mornings';
@@ -184,10 +185,7 @@ function totalOf({ settings }: World, lines: readonly TicketLine[]): number {
     {
       departments: settings.departments,
       items: settings.items,
-      taxCodes: settings.taxCodes.map(({ id, parts }) => ({
-        id,
-        parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
-      })),
+      taxCodes: settings.taxCodes.map(toTaxCode),
     },
     { pricesIncludeTax: false, roundBy: 'document', rounding: 'halfUp' },
   );

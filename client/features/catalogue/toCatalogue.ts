@@ -1,6 +1,6 @@
 import type { CounterItem, CounterSettings } from '@abacist/contracts';
-import { percent } from '@abacist/core/money';
 import type { Catalogue } from '@abacist/core/sales';
+import { toTaxCode } from '@abacist/core/tax';
 
 /** Core's view of what a ticket refers to. @param items those that the ticket may name */
 export function toCatalogue(
@@ -10,9 +10,6 @@ export function toCatalogue(
   return {
     departments: settings.departments,
     items,
-    taxCodes: settings.taxCodes.map(({ id, parts }) => ({
-      id,
-      parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
-    })),
+    taxCodes: settings.taxCodes.map(toTaxCode),
   };
 }

@@ -1,7 +1,7 @@
-import type { DrawerActChoices, DrawerActCommand, KnownParty } from '@abacist/contracts';
+import type { DrawerActCommand, KnownParty } from '@abacist/contracts';
 import { ACT_FACTS, type DrawerActKind } from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
-import { parseAmount, percent, sum, toDecimal } from '@abacist/core/money';
+import { parseAmount, sum, toDecimal } from '@abacist/core/money';
 import { taxTicket, type TaxCode, type TaxRules } from '@abacist/core/tax';
 
 /** A part as it is typed. */
@@ -70,13 +70,6 @@ export function amountOf(
   const amounts = read.flatMap((one) => (one.ok && one.value > 0 ? [one.value] : []));
   return amounts.length === typed.length ? sum(amounts) : null;
 }
-
-/** Tax codes as core computes with them. */
-export const toCodes = (codes: DrawerActChoices['taxCodes']): TaxCode[] =>
-  codes.map(({ id, parts }) => ({
-    id,
-    parts: parts.map((part) => ({ ...part, rate: percent(part.ratePercent) })),
-  }));
 
 /** The tax inside of a part, in minor units. */
 export function taxInside(

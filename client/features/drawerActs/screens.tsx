@@ -5,6 +5,7 @@ import type {
   DrawerActCommand,
 } from '@abacist/contracts';
 import { ACT_FACTS, DRAWER_ACT_KINDS, type DrawerActKind } from '@abacist/core/drawerActs';
+import { toTaxCode } from '@abacist/core/tax';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { router } from '~/router';
@@ -24,15 +25,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { Acts } from '.';
-import {
-  addPart,
-  amountOf,
-  draftFor,
-  draftOf,
-  toCodes,
-  toCommand,
-  type ActDraft,
-} from './draft';
+import { addPart, amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
 import { Part } from './Part';
 
 /** A session that is being counted, and the day whose page that is. */
@@ -220,7 +213,7 @@ function Fields({
 }) {
   const t = useWords();
   const wrongAmount = useAmountError();
-  const codes = toCodes(names);
+  const codes = names.map(toTaxCode);
   const { parts, kind } = draft;
   const named = ACT_FACTS[kind].accounts.length > 0;
   return (

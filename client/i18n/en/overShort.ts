@@ -15,6 +15,8 @@ export const overShort = {
     noise: 'No pattern: the differences vary as they do by themselves.',
     signal_outside:
       '{{date}}: {{amount}} is too far off for chance. It has a cause of its own.',
+    signal_jump:
+      '{{from}} to {{to}}: from one count to the next it jumps further than counts do by themselves.',
     signal_above: '{{from}} to {{to}}: {{count}} counts in a row above the mean.',
     signal_below: '{{from}} to {{to}}: {{count}} counts in a row below the mean.',
     signal_rising: '{{from}} to {{to}}: {{count}} counts in a row that rise.',

@@ -31,6 +31,15 @@ test('one count far off is outside; small ones around nothing are noise', () => 
   expect(signals).toContainEqual({ kind: 'outside', from: 12, to: 12 });
 });
 
+test('a jump from one limit nearly to the other is told, though neither end is outside', () => {
+  // Mean 0, mean range 6: limits at ±16, a range of at most 20.
+  const steady = Array.from({ length: 40 }, (_, i) => (i % 2 === 0 ? 3 : -3));
+  const { limits, signals } = controlChart([...steady, 14, -14, ...steady]);
+  expect(limits!.upperMinor).toBeGreaterThanOrEqual(14);
+  expect(signals).toEqual([{ kind: 'jump', from: 40, to: 41 }]);
+  expect(controlChart([...steady, 14, -14, ...steady], 14).signals).toEqual([]);
+});
+
 test('drawers that agree but for one large loss and a coin: the loss alone has a cause', () => {
   const counts = [...Array(30).fill(0), -20_00, ...Array(9).fill(0), 5, 0, 0];
   const { limits, signals } = controlChart(counts, 5);

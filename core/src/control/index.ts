@@ -3,7 +3,8 @@ import { divideRounded, minor, minorFromBigint, sum, type Minor } from '../money
 /*
  * A control chart for single values: individuals and moving range, as ISO 7870-2 has them (from
  * memory, with the constants of its table for n = 2). It tells what varies by itself from what
- * has a cause: a value outside the limits, a run on one side of the mean, a steady rise or fall.
+ * has a cause: a value outside the limits, a jump beyond the limit of ranges, a run on one side of the
+ * mean, a steady rise or fall.
  */
 
 /** 3 ÷ d2 and D4 for ranges of two values, in thousandths: 2.66 and 3.267. */
@@ -26,7 +27,7 @@ export type Limits = {
 
 /** What is no chance: values of it by their places, the first is 0. */
 export type Signal =
-  | { kind: 'outside'; from: number; to: number }
+  | { kind: 'outside' | 'jump'; from: number; to: number }
   | { kind: 'above' | 'below' | 'rising' | 'falling'; from: number; to: number };
 
 export type ControlChart = { limits: Limits | null; signals: Signal[] };
@@ -73,7 +74,8 @@ function limitsOf(values: readonly number[], noiseMinor: number): Limits {
     lowerMinor: minor(Math.min(at(-1n), meanMinor - noiseMinor)),
     upperMinor: minor(Math.max(at(1n), meanMinor + noiseMinor)),
     meanRangeMinor: over(1_000n),
-    rangeLimitMinor: over(RANGE_LIMIT),
+    // From one end of the noise to the other is noise too.
+    rangeLimitMinor: minor(Math.max(over(RANGE_LIMIT), 2 * noiseMinor)),
   };
 }
 
@@ -81,11 +83,20 @@ function signalsOf(values: readonly number[], limits: Limits): Signal[] {
   const outside = values.flatMap((value, i): Signal[] =>
     isOutside(value, limits) ? [{ kind: 'outside', from: i, to: i }] : [],
   );
+  // What lies outside says itself that it was a jump, there and back.
+  const jumps = values.slice(1).flatMap((value, i): Signal[] => {
+    const before = values[i]!;
+    const far = Math.abs(value - before) > limits.rangeLimitMinor;
+    return far && !isOutside(value, limits) && !isOutside(before, limits)
+      ? [{ kind: 'jump', from: i, to: i + 1 }]
+      : [];
+  });
   // Beside the mean in whole cents: most counts agree, and a fraction of a cent decides nothing.
   const side = values.map((value) => Math.sign(value - limits.meanMinor));
   const step = values.map((value, i) => (i === 0 ? 0 : Math.sign(value - values[i - 1]!)));
   return [
     ...outside,
+    ...jumps,
     ...runsOf(side, RUN, 0).map(({ sign, ...of }): Signal => ({
       kind: sign > 0 ? 'above' : 'below',
       ...of,

@@ -16,6 +16,8 @@ type DocumentRoom = {
   /** The kind of document that undoes it by turning its entry around, line by line. */
   undoneBy?: string;
   papers?: readonly PaperKind[];
+  /** Its entry takes or gives money: its day has none yet that it could be zero by. */
+  takes?: true;
 };
 
 /**
@@ -23,13 +25,18 @@ type DocumentRoom = {
  * stands with the rights (`RIGHTS` of the contract).
  */
 export const DOCUMENTS = {
-  sale: { series: 'R', undoneBy: 'saleVoid', papers: ['receipt', 'invoice', 'deliveryNote'] },
-  saleVoid: { series: 'V' },
+  sale: {
+    series: 'R',
+    takes: true,
+    undoneBy: 'saleVoid',
+    papers: ['receipt', 'invoice', 'deliveryNote'],
+  },
+  saleVoid: { series: 'V', takes: true },
   drawerClose: { series: 'C' },
   moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo', papers: ['cashNote'] },
   moneyOutUndo: { series: 'PU' },
-  moneyIn: { series: 'MI', undoneBy: 'moneyInUndo', papers: ['cashNote'] },
-  moneyInUndo: { series: 'MU' },
+  moneyIn: { series: 'MI', takes: true, undoneBy: 'moneyInUndo', papers: ['cashNote'] },
+  moneyInUndo: { series: 'MU', takes: true },
   drop: { series: 'DP', undoneBy: 'dropUndo', papers: ['cashNote'] },
   dropUndo: { series: 'DQ' },
   slip: { series: 'D', undoneBy: 'slipRecall' },
@@ -40,7 +47,7 @@ export const DOCUMENTS = {
   batchDifferenceUndo: { series: 'BU' },
   match: { series: 'M', undoneBy: 'matchUndo' },
   matchUndo: { series: 'U' },
-  opening: { series: 'O' },
+  opening: { series: 'O', takes: true },
   bankOpening: { series: 'B' },
   creditNote: { series: 'N', papers: ['creditNote'] },
   creditExpired: { series: 'X' },
@@ -63,6 +70,11 @@ export const DOCUMENTS = {
 } as const satisfies Record<string, DocumentRoom>;
 export type DocumentKind = keyof typeof DOCUMENTS;
 export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];
+
+/** Kinds whose entries take money or give it back; those of all others only move takings. */
+export const TAKING_DOCUMENTS = DOCUMENT_KINDS.filter(
+  (kind) => (DOCUMENTS[kind] as DocumentRoom).takes,
+);
 
 /** The kinds that undo another. */
 export type UndoingKind = Extract<

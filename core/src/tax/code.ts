@@ -1,4 +1,4 @@
-import { addRates, multiplyRates, rescale, type Rate } from '../money';
+import { addRates, multiplyRates, percent, rescale, type Rate } from '../money';
 
 /** One authority's part of a tax code, with its rate on the day in question. */
 type TaxPart = {
@@ -10,6 +10,22 @@ type TaxPart = {
 
 /** A tax code on a given day: no part means free of tax. */
 export type TaxCode = { id: number; parts: readonly TaxPart[] };
+
+/** A tax code as it crosses the wire: rates as exact decimals in percent. */
+type WrittenCode = {
+  id: number;
+  parts: readonly { authorityId: number; ratePercent: string; onTopOf: readonly number[] }[];
+};
+
+/** A tax code as the arithmetic wants it. */
+export const toTaxCode = ({ id, parts }: WrittenCode): TaxCode => ({
+  id,
+  parts: parts.map(({ authorityId, ratePercent, onTopOf }) => ({
+    authorityId,
+    rate: percent(ratePercent),
+    onTopOf,
+  })),
+});
 
 /** The tax on one unit of net, by authority, exact, all at one scale. */
 export type ExactCode = { weights: readonly bigint[]; whole: bigint; unit: bigint };

@@ -4,7 +4,7 @@ import type { Shop } from '../context';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { notFound, refuseWith } from '../http/errors';
 import { heldBy } from '../takings/held';
-import { BROUGHT_IN } from './acts/kinds';
+import { ACT_DOCUMENTS, CASH_OF_ACT } from './acts/kinds';
 
 /** Receipts of a session are as many as a day has; more than these no drawer takes. */
 const MOST = 5_000;
@@ -101,9 +101,9 @@ async function besideOf(
     rows<CountEvidence['acts'][number]>(
       db,
       `SELECT CONCAT(d.series, '-', d.number) AS number,
-         IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor) AS cashMinor
+         ${CASH_OF_ACT} AS cashMinor
        FROM drawer_act x
-       JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+       JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
        WHERE x.drawer_session_id = ? AND NOT x.undone ORDER BY x.id`,
       [sessionId],
     ),

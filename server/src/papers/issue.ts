@@ -9,6 +9,7 @@ import { isDuplicate, row, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { HttpError, notFound, refuseWith } from '../http/errors';
+import { ACT_DOCUMENT_KINDS } from '../drawer/acts/kinds';
 import { readAct } from '../drawer/acts/read';
 import { readOrder } from '../orders/read';
 import { creditNotes, readSale } from '../sales/detail';
@@ -27,7 +28,7 @@ const SUBJECTS: Record<PaperSubject, DocumentKind[]> = {
   sale: ['sale'],
   order: ['quotation', 'order'],
   creditNote: ['creditNote'],
-  drawerAct: ['moneyOut', 'moneyIn', 'drop'],
+  drawerAct: ACT_DOCUMENT_KINDS,
 };
 
 type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };

@@ -11,7 +11,8 @@ export function paperOfAct(act: DrawerAct, shop: HeadOfShop, copy: boolean): Pap
   const tax = sum(parts.map(({ taxMinor }) => taxMinor));
   const lines = parts.length ? parts : [{ words: '', amountMinor }];
   return {
-    shop: shopHead(shop),
+    // The foot speaks to customers of their goods.
+    shop: { ...shopHead(shop), foot: '' },
     title: word('numbered', { kind: word(`act_${kind}`), number }),
     marks: [
       ...(copy ? [word('copy')] : []),

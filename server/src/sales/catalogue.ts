@@ -1,7 +1,6 @@
 import type { CounterSettings } from '@abacist/contracts';
-import { percent } from '@abacist/core/money';
 import type { Catalogue } from '@abacist/core/sales';
-import type { TaxCode } from '@abacist/core/tax';
+import { toTaxCode } from '@abacist/core/tax';
 import { rows, type Db } from '../db/pool';
 import { itemsById } from '../items/read';
 
@@ -51,18 +50,6 @@ export async function taxCodesOn(db: Db, date: string): Promise<CodeOfDay[]> {
     });
   }
   return [...codes.values()];
-}
-
-/** A tax code as core computes with it. */
-export function toTaxCode({ id, parts }: CodeOfDay): TaxCode {
-  return {
-    id,
-    parts: parts.map(({ authorityId, ratePercent, onTopOf }) => ({
-      authorityId,
-      rate: percent(ratePercent),
-      onTopOf,
-    })),
-  };
 }
 
 /** What a ticket's lines refer to, and the tax codes of the day. */

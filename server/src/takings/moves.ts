@@ -1,4 +1,4 @@
-import type { LedgerAccount, DocumentKind } from '@abacist/core/ledger';
+import { TAKING_DOCUMENTS, type DocumentKind, type LedgerAccount } from '@abacist/core/ledger';
 import type { Move } from '@abacist/core/takings';
 import { rows, type Db } from '../db/pool';
 import { NOW } from './places';
@@ -11,6 +11,9 @@ export type PotMove = Move & {
   date: string;
   reversesEntryId: number | null;
 };
+
+/** Kinds of entries that take money, for statements: those of all others move it on. */
+export const TAKING = TAKING_DOCUMENTS.map((kind) => `'${kind}'`).join(', ');
 
 /** The entries that moved a day's pot, in the order in which they were posted. */
 export async function movesOf(
@@ -30,7 +33,7 @@ export async function movesOf(
        e.reverses_entry_id AS reversesEntryId, CONCAT(d.series, '-', d.number) AS number,
        a.role, l.holder, CAST(SUM(l.amount_minor) AS SIGNED) AS amountMinor
      FROM entry_line l
-     JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN ('sale', 'saleVoid', 'opening')
+     JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN (${TAKING})
      JOIN document d ON d.entry_id = e.id
      JOIN account a ON a.id = l.account_id
      WHERE l.takings_day = ? AND l.pot = ? AND e.date <= ?

@@ -37,13 +37,9 @@ export function moveCash(
 }
 
 /** Moved parts as amounts of a posting row; `safe` names the item of each by its place. */
-export const asPosted = (
-  moved: readonly CashPart[],
-  amounts: readonly number[],
-  safe?: (place: number) => string,
-) =>
-  moved.map(({ takingsDay, pot }, i) => ({
-    amountMinor: amounts[i]!,
+export const asPosted = (moved: readonly CashPart[], safe?: (place: number) => string) =>
+  moved.map(({ takingsDay, pot, amountMinor }, i) => ({
+    amountMinor,
     takings: {
       takingsDay,
       pot,

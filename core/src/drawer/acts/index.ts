@@ -10,7 +10,7 @@ import { ownerPutsIn } from './kinds/ownerPutsIn';
 import { paidOut } from './kinds/paidOut';
 import type { DrawerActKind } from './facts';
 import type { ActRoom } from './room';
-import type { ActCommand, ActPart, ActState, DecidedAct, DecidedPart } from './types';
+import type { ActCommand, ActState, DecidedAct, DecidedPart } from './types';
 
 export { isCashPot, moveCash } from './cash';
 export * from './facts';
@@ -95,7 +95,7 @@ function decideParts(
     });
     decided.push({ ...part, ...taxed! });
   }
-  const differenceMinor = amountMinor - sum(parts.map((part: ActPart) => part.amountMinor));
+  const differenceMinor = amountMinor - sum(parts.map((part) => part.amountMinor));
   return differenceMinor === 0
     ? accept(decided)
     : refuse('drawerAct.parts', 'parts', { differenceMinor });

@@ -1,6 +1,6 @@
 import { sqlKinds } from '../../tenders/sqlKinds';
 import { ACTS } from './drawerActs';
-import { BROUGHT_IN } from '../../drawer/acts/kinds';
+import { CASH_OF_ACT } from '../../drawer/acts/kinds';
 import { STANDING, control, perDocument, type Check } from './build';
 
 /** Kinds of tenders that lie in a drawer. */
@@ -78,7 +78,7 @@ export const DRAWER: Check[] = [
      SELECT ds.drawer_id, c.difference_minor - c.to_safe_minor - c.fund_change_minor
      FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id
      UNION ALL
-     SELECT ds.drawer_id, IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor)
+     SELECT ds.drawer_id, ${CASH_OF_ACT}
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
      LEFT JOIN drawer_act_undo u ON u.drawer_act_id = x.id

@@ -1,3 +1,4 @@
+import { ACT_UNDOINGS } from '../../drawer/acts/kinds';
 import { perDocument, type Check } from './build';
 
 const PARTS = `SELECT p.drawer_act_id AS subject_id, p.account_role AS role, p.net_minor AS net
@@ -50,7 +51,7 @@ export const ACTS: Check[] = [
     name: 'what is undone after its count turns each line, its cash against over and short',
     sql: `SELECT e.id AS entryId, z.role AS about, 0 AS expected, SUM(z.amount) AS found
           FROM drawer_act_undo u
-          JOIN entry e ON e.kind IN ('moneyOutUndo', 'moneyInUndo', 'dropUndo')
+          JOIN entry e ON e.kind IN (${ACT_UNDOINGS})
             AND e.subject_id = u.id
           JOIN (
             SELECT l.entry_id, IF(a.role = 'drawer', 'overAndShort', a.role) AS role,

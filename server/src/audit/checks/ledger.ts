@@ -1,4 +1,5 @@
 import { DOCUMENT_KINDS, undoneBy } from '@abacist/core/documents';
+import { ACT_UNDOINGS } from '../../drawer/acts/kinds';
 import { DOCUMENT_FACTS } from '../../ledger/documentFacts';
 import { keptBalances, type Check } from './build';
 
@@ -94,7 +95,7 @@ export const LEDGER: Check[] = [
           JOIN entry_line t ON t.entry_id IN (e.id, e.reverses_entry_id)
           WHERE e.reverses_entry_id IS NOT NULL
             AND NOT EXISTS (SELECT 1 FROM drawer_act_undo u WHERE u.id = e.subject_id
-              AND u.counted AND e.kind IN ('moneyOutUndo', 'moneyInUndo', 'dropUndo'))
+              AND u.counted AND e.kind IN (${ACT_UNDOINGS}))
           GROUP BY e.id, t.account_id, t.drawer_id, t.department_id, t.authority_id,
             t.processor_id, t.bank_account_id, t.takings_day, t.pot, t.holder
           HAVING SUM(t.amount_minor) <> 0`,

@@ -1,6 +1,7 @@
 import { roomOf } from '@abacist/core/tenders';
 import { sqlKinds } from '../../tenders/sqlKinds';
 import { BROUGHT_IN } from '../../drawer/acts/kinds';
+import { TAKING } from '../../takings/moves';
 import type { Check } from './build';
 
 /** Any tender: whether its kind has a pot is the same for all of a kind. */
@@ -80,7 +81,7 @@ export const TAKINGS: Check[] = [
     sql: `SELECT l.entry_id AS entryId, CONCAT(l.takings_day, ' ', l.pot) AS about,
             0 AS expected, SUM(l.amount_minor) AS found
           FROM entry_line l
-          JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN ('sale', 'saleVoid', 'opening', 'moneyIn', 'moneyInUndo')
+          JOIN entry e ON e.id = l.entry_id AND e.kind NOT IN (${TAKING})
           WHERE l.pot IS NOT NULL
           GROUP BY l.entry_id, l.takings_day, l.pot
           HAVING SUM(l.amount_minor) <> 0`,

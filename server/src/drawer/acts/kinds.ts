@@ -1,8 +1,19 @@
-import { DRAWER_ACT_KINDS, DRAWER_ACTS, type DrawerActKind } from '@abacist/core/drawer';
+import { ACT_FACTS, DRAWER_ACT_KINDS } from '@abacist/core/drawerActs';
+import { DOCUMENTS } from '@abacist/core/ledger';
 
-const list = (kinds: readonly DrawerActKind[]) => kinds.map((kind) => `'${kind}'`).join(', ');
+/* Kinds of a drawer's acts as statements name them. */
 
-/** Kinds of a drawer's acts that bring money in, and all that take some out, for statements. */
-export const BROUGHT_IN = list(
-  DRAWER_ACT_KINDS.filter((one) => DRAWER_ACTS[one].way === 'in'),
-);
+const list = (kinds: readonly string[]) => kinds.map((kind) => `'${kind}'`).join(', ');
+const brought = DRAWER_ACT_KINDS.filter((kind) => ACT_FACTS[kind].way === 'in');
+
+/** The documents that number them. */
+export const ACT_DOCUMENT_KINDS = [
+  ...new Set(DRAWER_ACT_KINDS.map((kind) => ACT_FACTS[kind].document)),
+];
+export const ACT_DOCUMENTS = list(ACT_DOCUMENT_KINDS);
+/** The documents that undo them. */
+export const ACT_UNDOINGS = list(ACT_DOCUMENT_KINDS.map((kind) => DOCUMENTS[kind].undoneBy));
+/** Kinds that bring money into a drawer. */
+export const BROUGHT_IN = list(brought);
+/** What the drawer has more of an act `x`, or less below zero. */
+export const CASH_OF_ACT = `IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor)`;

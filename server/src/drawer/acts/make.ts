@@ -1,16 +1,17 @@
 import type { DrawerActAnswer, DrawerActCommand } from '@abacist/contracts';
 import { decideAct, DRAWER_ACTS, isCashPot, type DecidedAct } from '@abacist/core/drawer';
 import { bySafeItem, ofSession } from '@abacist/core/takings';
+import { toTaxCode } from '@abacist/core/tax';
 import type { CommandContext } from '../../context';
 import { insertMany, row, run } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
-import { refuseWith, unwrap } from '../../http/errors';
+import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
-import { taxCodesOn, toTaxCode } from '../../sales/catalogue';
+import { taxCodesOn } from '../../sales/catalogue';
 import { beginSession, findSession } from '../../sales/session';
-import { countsBlind } from '../../days/blind';
 import { heldBy } from '../../takings/held';
 import { cashInDrawer } from '../holds';
+import { decidedOf } from './decided';
 
 /**
  * Money goes into a drawer or out of it beside the tickets: paid out, other money in, the owner's, a
@@ -36,21 +37,19 @@ export async function makeAct(
       'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
     ),
   ]);
-  const decided = decideAct(command, {
-    today,
-    drawerId,
-    held: held.filter(({ pot }) => isCashPot(pot)),
-    drawerHoldsMinor,
-    taxCodes: codes.map(toTaxCode),
-    rounding: shop.taxRounding,
-    cashStepMinor: shop.cashStepMinor,
-    paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
-  });
-  const tells =
-    !decided.ok && decided.refusals.some(({ params }) => params && 'holdsMinor' in params);
-  // Who counts blind is not told what the drawer holds by asking for too much of it.
-  if (tells && countsBlind(shop, actor)) throw refuseWith('drawerAct.tooMuch', 'amountMinor');
-  const act = unwrap(decided);
+  const act = decidedOf(
+    context,
+    decideAct(command, {
+      today,
+      drawerId,
+      held: held.filter(({ pot }) => isCashPot(pot)),
+      drawerHoldsMinor,
+      taxCodes: codes.map(toTaxCode),
+      rounding: shop.taxRounding,
+      cashStepMinor: shop.cashStepMinor,
+      paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
+    }),
+  );
   const approvalId = await context.approve(act.broken);
   const drawerSessionId = open ?? (await beginSession(context, drawerId));
   const { insertId: actId } = await run(

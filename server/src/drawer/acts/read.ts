@@ -11,7 +11,7 @@ import { notFound } from '../../http/errors';
 import { taxCodesOn } from '../../sales/catalogue';
 import { toInstant } from '../../sales/read';
 import { cashInDrawer } from '../holds';
-import { BROUGHT_IN } from './kinds';
+import { ACT_DOCUMENTS, CASH_OF_ACT } from './kinds';
 
 type Part = DrawerActPart & { taxMinor: number };
 
@@ -46,13 +46,13 @@ async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[
     db,
     `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
        x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
-       IF(x.kind IN (${BROUGHT_IN}), x.amount_minor, -x.amount_minor) AS cashMinor,
+       ${CASH_OF_ACT} AS cashMinor,
        x.party, x.words, CONCAT(b.series, '-', b.number) AS undoneBy
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
      JOIN drawer dr ON dr.id = ds.drawer_id
      JOIN user u ON u.id = x.user_id
-     JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+     JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
      LEFT JOIN entry r ON r.reverses_entry_id = d.entry_id
      LEFT JOIN document b ON b.entry_id = r.id
      WHERE ${which} ORDER BY x.id DESC`,

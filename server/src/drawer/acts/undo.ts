@@ -3,9 +3,11 @@ import { DOCUMENTS } from '@abacist/core/ledger';
 import type { CommandContext } from '../../context';
 import { row, run } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
-import { notFound, unwrap } from '../../http/errors';
+import { notFound } from '../../http/errors';
 import { entryLines, postDocument } from '../../ledger/post';
 import { cashInDrawer } from '../holds';
+import { decidedOf } from './decided';
+import { ACT_DOCUMENTS } from './kinds';
 
 type Stored = {
   kind: DrawerActKind;
@@ -18,7 +20,8 @@ type Stored = {
 };
 
 /**
- * Undoes money into a drawer or out of it, with a manager's approval; what was dropped leaves the
+ * Undoes money into a drawer or out of it, with a manager's approval; it waits for the drawer's row as
+ * any act does; what was dropped leaves the
  * safe again. @throws HttpError 404 `drawerAct.unknown`; 422 as `decideActUndo` says
  */
 export async function undoAct(
@@ -33,8 +36,9 @@ export async function undoAct(
        ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     JOIN drawer dr ON dr.id = ds.drawer_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
-     JOIN document d ON d.kind IN ('moneyOut', 'moneyIn', 'drop') AND d.subject_id = x.id
+     JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
      WHERE x.id = ? FOR UPDATE`,
     [id],
   );
@@ -46,7 +50,8 @@ export async function undoAct(
     'SELECT id FROM safe_item WHERE drawer_act_id = ? AND taken_minor <> 0 FOR UPDATE',
     [id],
   );
-  const decided = unwrap(
+  const decided = decidedOf(
+    context,
     decideActUndo({
       kind,
       amountMinor,

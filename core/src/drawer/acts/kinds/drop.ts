@@ -9,15 +9,5 @@ export const drop: ActRoom = {
   ...ACT_FACTS.drop,
   asks: () => [],
   lines: ({ moved, state: { drawerId } }) =>
-    post(
-      'cash.drop',
-      {
-        amount: asPosted(
-          moved,
-          moved.map(({ amountMinor }) => amountMinor),
-          bySafeItem,
-        ),
-      },
-      { drawerId },
-    ),
+    post('cash.drop', { amount: asPosted(moved, bySafeItem) }, { drawerId }),
 };

@@ -10,10 +10,7 @@ export const ownerDraws: ActRoom = {
     { code: 'rule.ownerDraws', approver: 'manager', params: { amountMinor } },
   ],
   lines: ({ moved, state: { drawerId } }) => {
-    const amount = asPosted(
-      moved,
-      moved.map(({ amountMinor }) => amountMinor),
-    );
+    const amount = asPosted(moved);
     return [
       ...post('owner.draws', { amount }),
       ...post('paid.fromDrawer', { amount }, { drawerId }),

@@ -21,18 +21,19 @@ export const paidOut: ActRoom = {
           },
         ],
   lines: ({ parts, moved, state: { drawerId } }) => {
-    const opposites: (Opposite<string> & { name: string })[] = parts.flatMap((part, i) => [
+    const opposites = parts.flatMap((part, i): Opposite<string>[] => [
       ...part.parts.map(({ authorityId, taxMinor }) => ({
         name: `tax ${i} ${authorityId}`,
         amountMinor: taxMinor,
       })),
-      { name: `net ${i}`, amountMinor: part.netMinor },
+      // The last net bears the rest, which is its own amount.
+      { name: `net ${i}`, ...(i < parts.length - 1 && { amountMinor: part.netMinor }) },
     ]);
-    // The last net bears the rest, which is its own amount.
-    delete opposites.at(-1)!.amountMinor;
     const shared = split(moved, opposites);
     const by = (name: string, more: object) =>
-      asPosted(moved, shared[name]!).map((one) => ({ ...one, ...more }));
+      asPosted(moved.map((part, i) => ({ ...part, amountMinor: shared[name]![i]! }))).map(
+        (one) => ({ ...one, ...more }),
+      );
     return [
       ...post('expense.line', {
         parts: parts.flatMap(({ account }, i) => by(`net ${i}`, { ledgerAccount: account })),
@@ -42,16 +43,7 @@ export const paidOut: ActRoom = {
           ),
         ),
       }),
-      ...post(
-        'paid.fromDrawer',
-        {
-          amount: asPosted(
-            moved,
-            moved.map(({ amountMinor }) => amountMinor),
-          ),
-        },
-        { drawerId },
-      ),
+      ...post('paid.fromDrawer', { amount: asPosted(moved) }, { drawerId }),
     ];
   },
 };
