@@ -6,7 +6,7 @@ import type { TaxCode, TaxedLine } from '../../tax';
 import type { DrawerActKind } from './facts';
 
 /** What a part of the money was for: an account, with the tax that is inside of it. */
-export type ActPart = {
+type ActPart = {
   account: LedgerAccount;
   /** With its tax. */
   amountMinor: number;
