@@ -1,4 +1,5 @@
 import type { ExtraKind } from '@abacist/core/sales';
+import type { CountBefore } from './drawer';
 import type { DrawerAct } from './drawerActs';
 import type { Bead, RodState } from '@abacist/core/days';
 
@@ -74,7 +75,12 @@ export type DaySheet = Rod & {
       floatLeftMinor: number;
       toSafeMinor: number;
       note: string;
-      count: { denominationMinor: number; pieces: number }[];
+      count: { denominationMinor: number; pieces: number; rolls: number }[];
+      /** Who signed beside the one who counted. */
+      witness: string | null;
+      before: CountBefore[];
+      /** What the till took by card, and what the terminal’s report said. */
+      cards: { label: string; tillMinor: number; terminalMinor: number }[];
     }[];
   }[];
 };

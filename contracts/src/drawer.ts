@@ -1,20 +1,48 @@
 import type { Evidence } from '@abacist/core/differences';
 import Joi from 'joi';
-import { id, safeText } from './common';
+import { amountMinor, id, safeText } from './common';
 
 /** A count: pieces by denomination, and the cheques that were found. */
 export type CloseCommand = {
   count: Record<string, number>;
+  /** Of these pieces so many full rolls. */
+  rolls?: Record<string, number>;
   chequeIds?: number[];
+  /** What the terminal’s report says by pot, for the cards that were compared. */
+  cards?: { pot: string; terminalMinor: number }[];
+  /** A second person signs. */
+  signed?: boolean;
   note: string;
 };
+const byDenomination = Joi.object().pattern(
+  /^[1-9]\d{0,6}$/,
+  Joi.number().strict().integer().min(0).max(100_000),
+);
 export const closeSchema = Joi.object<CloseCommand>({
-  count: Joi.object()
-    .pattern(/^[1-9]\d{0,6}$/, Joi.number().strict().integer().min(0).max(100_000))
-    .required(),
+  count: byDenomination.required(),
+  rolls: byDenomination,
   chequeIds: Joi.array().items(id).max(1000).unique(),
+  cards: Joi.array()
+    .items(
+      Joi.object({
+        pot: safeText(80).required(),
+        terminalMinor: amountMinor().required(),
+      }),
+    )
+    .max(50)
+    .unique('pot'),
+  signed: Joi.boolean(),
   note: safeText(300).allow('').required(),
 });
+
+/** A count is made again: what it came to stays on record. */
+export type CountAgain = Pick<CloseCommand, 'count' | 'chequeIds'>;
+export const countAgainSchema = Joi.object<CountAgain>({
+  count: byDenomination.required(),
+  chequeIds: Joi.array().items(id).max(1000).unique(),
+});
+/** Counts that were made before the one that closes, the first one first. */
+export type CountBefore = { countedMinor: number; by: string; countedAt: string };
 export const beginCountSchema = Joi.object<{ drawerId: number }, true>({
   drawerId: id.required(),
 });
@@ -34,6 +62,11 @@ export type CountBegun = {
     dated: string;
     amountMinor: number;
   }[];
+  /** The cards that the session took; the till’s figure is null where the shop counts blind. */
+  cards: { pot: string; label: string; tillMinor: number | null }[];
+  before: CountBefore[];
+  /** Two people sign every count. */
+  twoSign: boolean;
 };
 
 export type CloseAnswer = {
@@ -49,6 +82,6 @@ export type CloseAnswer = {
 /** What a session tells of a difference: its documents, its float, cheques that its count missed. */
 export type CountEvidence = Pick<
   Evidence,
-  'documents' | 'acts' | 'usual' | 'fundMinor' | 'missingCheques'
+  'documents' | 'acts' | 'usual' | 'fundMinor' | 'missingCheques' | 'cards' | 'rolls'
 >;
 export const countEvidenceSchema = Joi.object<{ id: number }, true>({ id: id.required() });

@@ -21,6 +21,7 @@ export const RIGHTS = {
   'GET /counter/items': 'clerk',
   'POST /counts': 'clerk',
   'POST /counts/:id/close': 'clerk',
+  'POST /counts/:id/again': 'clerk',
   'GET /counts/:id/evidence': 'clerk',
   'GET /credits': 'clerk',
   'POST /credits/:id/extend': 'clerk',

@@ -23,6 +23,9 @@ export type CounterRuleSettings = {
   cashBackMaxMinor: number | null;
   /** Paid out of a drawer without a manager; null: any amount. */
   paidOutFreeMinor: number | null;
+  /** A count that differs by more is asked for once more; null: never. */
+  countAskAboveMinor: number | null;
+  countTwoSign: boolean;
   version: number;
 };
 
@@ -46,6 +49,8 @@ export const counterRuleSchema = Joi.object<CounterRuleSettings>({
   tips: Joi.boolean().required(),
   cashBackMaxMinor: amountMinor(1).allow(null).required(),
   paidOutFreeMinor: amountMinor(0).allow(null).required(),
+  countAskAboveMinor: amountMinor(0).allow(null).required(),
+  countTwoSign: Joi.boolean().required(),
   version: Joi.number().integer().min(1).required(),
 });
 

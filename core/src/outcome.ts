@@ -28,5 +28,7 @@ export type BrokenRule = {
   code: string;
   /** `clerk`: whoever does it says so himself. */
   approver: Role;
+  /** It takes a second person: whoever asks for it can't be the one. */
+  byAnother?: true;
   params?: Record<string, string | number>;
 };

@@ -54,6 +54,8 @@ export type CommandContext = {
   today: string;
   actor: Actor;
   shop: Shop;
+  /** Who approves, where somebody does. */
+  approverId?: number;
   /** Records the approval of broken rules. @throws HttpError when nobody approved them */
   approve: (rules: readonly BrokenRule[]) => Promise<number | null>;
   /** Where a person posts: the clock must be right. */

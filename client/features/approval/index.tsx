@@ -31,12 +31,13 @@ function Ask() {
   const { person, approvers } = useSignedIn();
   const may = ({ role }: { role: Role }) =>
     asked.rules.every((rule) => mayAs(role, rule.approver));
-  const self = may(person);
+  const another = asked.rules.some(({ byAnother }) => byAnother);
+  const self = may(person) && !another;
   // What only asks "is that right?" is answered by whoever stands there.
-  const asks = asked.rules.every(({ approver }) => approver === 'clerk');
+  const asks = !another && asked.rules.every(({ approver }) => approver === 'clerk');
   const able = [
     ...(self && !approvers.some(({ id }) => id === person.id) ? [person] : []),
-    ...approvers.filter(may),
+    ...approvers.filter((one) => may(one) && !(another && one.id === person.id)),
   ];
   const [approverId, setApproverId] = useState(
     asked.before?.approverId ?? (self ? person.id : able[0]?.id),

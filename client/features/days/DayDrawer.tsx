@@ -70,12 +70,16 @@ export function Drawer({
           <SheetRow>
             <Body small tone="faded">
               {close.count
-                .map(
-                  ({ denominationMinor, pieces }) => `${pieces} × ${money(denominationMinor)}`,
+                .map(({ denominationMinor, pieces, rolls }) =>
+                  [
+                    `${pieces} × ${money(denominationMinor)}`,
+                    ...(rolls ? [`(${t('days.rollsOf', { count: rolls })})`] : []),
+                  ].join(' '),
                 )
                 .join(', ')}
             </Body>
           </SheetRow>
+          <Compared close={close} />
           {close.note ? (
             <SheetRow>
               <Body>{t('days.noteIs', { note: close.note })}</Body>
@@ -97,4 +101,43 @@ export function Drawer({
       ))}
     </Column>
   );
+}
+
+/** What stands beside a count: the counts before it, who signed as well, the terminal’s report. */
+function Compared({ close }: { close: DaySheet['drawers'][number]['closes'][number] }) {
+  const t = useWords();
+  const dates = useDates();
+  const money = useMoney();
+  const lines = [
+    ...close.before.map(({ countedMinor, by, countedAt }) => ({
+      told: t('count.before', {
+        amount: money(countedMinor),
+        by,
+        time: dates.time(countedAt),
+      }),
+      differs: false,
+    })),
+    ...(close.witness
+      ? [{ told: t('days.signedBy', { name: close.witness }), differs: false }]
+      : []),
+    ...close.cards.map(({ label, tillMinor, terminalMinor }) => ({
+      told:
+        tillMinor === terminalMinor
+          ? t('days.cardAgrees', { label, amount: money(tillMinor) })
+          : t('days.cardDiffers', {
+              label,
+              terminal: money(terminalMinor),
+              till: money(tillMinor),
+              difference: money(terminalMinor - tillMinor),
+            }),
+      differs: tillMinor !== terminalMinor,
+    })),
+  ];
+  return lines.map(({ told, differs }) => (
+    <SheetRow key={told} minHeight={40}>
+      <Body small tone={differs ? 'loose' : 'faded'}>
+        {told}
+      </Body>
+    </SheetRow>
+  ));
 }

@@ -1,6 +1,6 @@
 import type { CountEvidence } from '@abacist/contracts';
 import { explainDifference, type Evidence, type Explanation } from '@abacist/core/differences';
-import { denominations } from '@abacist/core/money';
+import { denominations, rollPieces } from '@abacist/core/money';
 import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
@@ -28,6 +28,8 @@ export function Explained({
   differenceMinor,
   count,
   missingCheques,
+  rolls,
+  cards,
   recordAt,
 }: {
   sessionId: number;
@@ -35,6 +37,9 @@ export function Explained({
   count: Evidence['count'];
   /** Those that are not ticked off yet; without it, those that the closed count missed. */
   missingCheques?: Evidence['missingCheques'];
+  /** What is being counted and compared now; without it, what the closed count has. */
+  rolls?: Evidence['rolls'];
+  cards?: Evidence['cards'];
   /** Where what was left out is recorded, while the count is open; `party` fills it in. */
   recordAt?: (party?: string) => string;
 }) {
@@ -55,6 +60,9 @@ export function Explained({
     ...evidence.data,
     differenceMinor,
     count,
+    rolls: rolls ?? evidence.data.rolls,
+    cards: cards ?? evidence.data.cards,
+    rollPieces: rollPieces(currency),
     denominations: denominations(currency),
     missingCheques: missingCheques ?? evidence.data.missingCheques,
   });

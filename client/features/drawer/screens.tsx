@@ -1,19 +1,25 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
-import { countTotal } from '@abacist/core/drawer';
+import { rollPieces } from '@abacist/core/money';
 import { router } from '~/router';
 import { useEffect, useRef, useState } from 'react';
 import { useCommand } from '~/api/command';
+import { useShop } from '~/api/session';
 import { WillPost } from '~/features/books';
 import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Check } from '~/ui/Check';
+import { Choice } from '~/ui/Choice';
 import { Field } from '~/ui/Field';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { ErrorNote, Loading } from '~/ui/Notes';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
+import { Again } from './Again';
+import { Cards, cardsApart } from './Cards';
+import { Denomination } from './Denomination';
+import { COUNT_WAYS, readCards, readCount } from './entry';
 import { useCounts, useDraft } from './store';
 
 /** Counts a drawer by denomination and closes it; opening the page begins the count. */
@@ -54,28 +60,29 @@ function Count({
 }) {
   const t = useWords();
   const money = useMoney();
-  const { sessionId, expectedMinor, floatMinor, denominations } = begun;
+  const { currency } = useShop();
+  const { sessionId, expectedMinor, floatMinor } = begun;
   const draft = useDraft(sessionId);
-  const { setPieces, setNote, clear } = useCounts();
+  const { change, clear } = useCounts();
   const close = useCommand<CloseCommand, CloseAnswer>(`/counts/${sessionId}/close`, () => {
     clear(sessionId);
     router.replace(`/days/${date}` as never);
   });
-  const count = Object.fromEntries(
-    Object.entries(draft.pieces)
-      .filter(([, pieces]) => pieces !== '')
-      .map(([value, pieces]) => [value, Number(pieces)]),
-  );
-  const chequeIds = draft.cheques ?? [];
-  const there = begun.cheques.filter(({ id }) => chequeIds.includes(id));
+  const read = readCount(draft.entries, { currency, rollPieces: rollPieces(currency) });
+  const { count, rolls } = read;
+  const there = begun.cheques.filter(({ id }) => draft.cheques.includes(id));
   const counted = there.reduce<number>(
     (total, { amountMinor }) => total + amountMinor,
-    countTotal(count),
+    read.totalMinor,
   );
   const difference = expectedMinor === null ? null : counted - expectedMinor;
+  const cards = readCards(draft.cards, currency);
   const command = () => ({
     count,
+    ...(Object.keys(rolls).length && { rolls }),
     chequeIds: there.map(({ id }) => id),
+    ...(cards.length && { cards }),
+    ...(draft.signed && { signed: true }),
     note: draft.note.trim(),
   });
   return (
@@ -89,7 +96,7 @@ function Count({
           <Button
             kind="primary"
             big
-            disabled={close.isPending}
+            disabled={close.isPending || read.wrong}
             label={t('count.close', { amount: money(counted) })}
             onPress={() => close.mutate(command())}
           />
@@ -122,30 +129,17 @@ function Count({
             </Column>
           )}
         </Line>
+        <Column paddingHorizontal="$4">
+          <Choice
+            label={t('count.by')}
+            value={draft.way}
+            options={COUNT_WAYS.map((value) => ({ value, label: t(`count.by_${value}`) }))}
+            onChange={(way) => change(sessionId, { way })}
+          />
+        </Column>
         <Sheet>
-          {denominations.map((value) => (
-            <SheetRow key={value}>
-              <Body width={96} textAlign="right">
-                {money(value)}
-              </Body>
-              <Body tone="faded">×</Body>
-              <Column width={104}>
-                <Field
-                  label={t('count.pieces', { value: money(value) })}
-                  hideLabel
-                  numeric
-                  value={draft.pieces[value] ?? ''}
-                  onChange={(text) =>
-                    setPieces(sessionId, value, text.replace(/\D/g, '').slice(0, 5))
-                  }
-                />
-              </Column>
-              <Money
-                flex={1}
-                minor={value * Number(draft.pieces[value] ?? 0)}
-                tone={draft.pieces[value] ? 'ink' : 'faded'}
-              />
-            </SheetRow>
+          {begun.denominations.map((value) => (
+            <Denomination key={value} sessionId={sessionId} value={value} />
           ))}
           {difference === null || counted === 0 ? null : (
             <WhatExplains
@@ -160,21 +154,45 @@ function Count({
               }
               differenceMinor={difference}
               count={count}
-              missingCheques={begun.cheques.filter(({ id }) => !chequeIds.includes(id))}
+              rolls={rolls}
+              cards={cardsApart(begun.cards, cards)}
+              missingCheques={begun.cheques.filter(({ id }) => !draft.cheques.includes(id))}
             />
           )}
         </Sheet>
-        {begun.cheques.length ? <Cheques begun={begun} found={chequeIds} /> : null}
+        {begun.cheques.length ? <Cheques begun={begun} found={draft.cheques} /> : null}
+        {begun.cards.length ? <Cards begun={begun} /> : null}
         <Column paddingHorizontal="$4" gap="$3">
           <Field
             label={t('count.note')}
             hint={t('count.noteHint')}
             value={draft.note}
-            onChange={(text) => setNote(sessionId, text)}
+            onChange={(note) => change(sessionId, { note })}
             maxLength={300}
           />
           <Body tone="faded">{t('count.float', { amount: money(floatMinor) })}</Body>
         </Column>
+        {begun.twoSign ? (
+          <Body tone="faded" paddingHorizontal="$4">
+            {t('count.signAlways')}
+          </Body>
+        ) : (
+          <Sheet>
+            <Check
+              on={draft.signed}
+              onToggle={() => change(sessionId, { signed: !draft.signed })}
+            >
+              <Body flex={1} textAlign="left">
+                {t('count.sign')}
+              </Body>
+            </Check>
+          </Sheet>
+        )}
+        <Again
+          begun={begun}
+          counted={counted}
+          command={{ count, chequeIds: there.map(({ id }) => id) }}
+        />
       </Column>
     </Screen>
   );

@@ -1,43 +1,63 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { CountWay, Entry } from './entry';
 
-type Draft = { pieces: Record<string, string>; note: string; cheques?: number[] };
+type Draft = {
+  entries: Record<string, Entry>;
+  way: CountWay;
+  note: string;
+  cheques: number[];
+  /** What the terminal’s report says, by pot. */
+  cards: Record<string, string>;
+  signed: boolean;
+};
 type CountStore = {
   drafts: Record<string, Draft>;
-  setPieces: (session: number, denomination: number, pieces: string) => void;
+  change: (session: number, change: Partial<Draft>) => void;
+  type: (session: number, denomination: number, typed: Entry) => void;
   toggleCheque: (session: number, cheque: number) => void;
-  setNote: (session: number, note: string) => void;
+  /** The fields are emptied; how it is counted and the note stay. */
+  again: (session: number) => void;
   clear: (session: number) => void;
 };
 
-const EMPTY: Draft = { pieces: {}, note: '' };
+const EMPTY: Draft = {
+  entries: {},
+  way: 'pieces',
+  note: '',
+  cheques: [],
+  cards: {},
+  signed: false,
+};
 
 /** Counts under way, by drawer session; they survive a reload. */
 export const useCounts = create<CountStore>()(
   persist(
     (set) => {
-      const change = (session: number, next: (draft: Draft) => Draft) =>
-        set(({ drafts }) => ({
-          drafts: { ...drafts, [session]: next(drafts[session] ?? EMPTY) },
-        }));
+      const change = (session: number, next: (draft: Draft) => Partial<Draft>) =>
+        set(({ drafts }) => {
+          const draft = drafts[session] ?? EMPTY;
+          return { drafts: { ...drafts, [session]: { ...draft, ...next(draft) } } };
+        });
       return {
         drafts: {},
-        setPieces: (session, denomination, pieces) =>
-          change(session, (draft) => ({
-            ...draft,
-            pieces: { ...draft.pieces, [denomination]: pieces },
+        change: (session, part) => change(session, () => part),
+        type: (session, denomination, typed) =>
+          change(session, ({ entries }) => ({
+            entries: {
+              ...entries,
+              // An amount stands for what was typed of pieces and rolls, and the other way round.
+              [denomination]:
+                'amount' in typed ? typed : { ...entries[denomination], ...typed, amount: '' },
+            },
           })),
         toggleCheque: (session, cheque) =>
-          change(session, (draft) => {
-            const { cheques = [] } = draft;
-            return {
-              ...draft,
-              cheques: cheques.includes(cheque)
-                ? cheques.filter((one) => one !== cheque)
-                : [...cheques, cheque],
-            };
-          }),
-        setNote: (session, note) => change(session, (draft) => ({ ...draft, note })),
+          change(session, ({ cheques }) => ({
+            cheques: cheques.includes(cheque)
+              ? cheques.filter((one) => one !== cheque)
+              : [...cheques, cheque],
+          })),
+        again: (session) => change(session, () => ({ entries: {}, cheques: [] })),
         clear: (session) =>
           set(({ drafts }) => {
             const { [session]: _done, ...rest } = drafts;
@@ -45,7 +65,7 @@ export const useCounts = create<CountStore>()(
           }),
       };
     },
-    { name: 'abacist.counts' },
+    { name: 'abacist.counts', version: 2, migrate: () => ({ drafts: {} }) },
   ),
 );
 

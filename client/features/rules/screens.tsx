@@ -17,6 +17,7 @@ const RULES: TextRules = {
   voucherDays: { as: 'days', optional: true },
   cashBackMaxMinor: { as: 'amount', optional: true, least: 1 },
   paidOutFreeMinor: { as: 'amount', optional: true },
+  countAskAboveMinor: { as: 'amount', optional: true },
 };
 
 /** How the counter takes goods back, how far prices move, what orders and cards may do. */
@@ -41,7 +42,8 @@ export function RulesScreen() {
           {choice('tips')}
           {field('cashBackMaxMinor')}
           <Heading size="section">{t('rules.drawers')}</Heading>
-          {field('paidOutFreeMinor')}
+          <Pair left={field('paidOutFreeMinor')} right={field('countAskAboveMinor')} />
+          {choice('countTwoSign')}
         </>
       )}
     </RuleScreen>

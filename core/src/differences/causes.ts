@@ -1,5 +1,5 @@
 import { slides, swaps } from './digits';
-import type { Candidate, CashDocument, Cause } from './types';
+import type { Candidate, CashDocument, Cause, Evidence } from './types';
 
 /*
  * What may stand behind a difference, the surest first. Each would make exactly this difference, so
@@ -42,6 +42,39 @@ const rungTwice: Cause = ({ differenceMinor, documents }) => {
     return before ? [about([before, one], { amountMinor: one.cashMinor })] : [];
   });
 };
+
+/** Cards that differ from the terminal by just as much the other way. */
+const opposite = ({ differenceMinor, cards }: Evidence) =>
+  cards.filter((card) => card.differenceMinor === -differenceMinor);
+
+/** Equal and opposite differences in two tenders, and a receipt of that amount in one of them. */
+const otherTender: Cause = (evidence) =>
+  opposite(evidence).flatMap(({ tender }) => {
+    const { differenceMinor, documents } = evidence;
+    const amountMinor = Math.abs(differenceMinor);
+    return standing(documents)
+      .filter(({ cashMinor, others }) =>
+        differenceMinor < 0
+          ? cashMinor === amountMinor
+          : others.some((one) => one.tender === tender && one.amountMinor === amountMinor),
+      )
+      .map((one) => about([one], { tender, amountMinor }));
+  });
+
+/** Equal and opposite differences in two tenders alone: several receipts together, or none of them. */
+const cardDiffers: Cause = (evidence) =>
+  opposite(evidence).map(({ tender, differenceMinor }) =>
+    about([], { tender, amountMinor: Math.abs(differenceMinor) }),
+  );
+
+/** A full roll was counted twice, or one lies there that was not counted. */
+const rollMiscounted: Cause = ({ differenceMinor, rolls, rollPieces }) =>
+  Object.entries(rolls)
+    .filter(([value, full]) => {
+      const rollMinor = Number(value) * (rollPieces[value] ?? 0);
+      return full > 0 && Math.abs(differenceMinor) === rollMinor;
+    })
+    .map(([value, full]) => about([], { valueMinor: Number(value), rolls: full }));
 
 /** More cash than expected: it pays what stands under another tender. */
 const wasCash: Cause = ({ differenceMinor, documents }) =>
@@ -158,11 +191,13 @@ export const CAUSES = {
   chequeNotFound,
   floatLeftOut,
   floatTwice,
+  otherTender,
   rungTwice,
   actTwice,
   voidKept,
   digitsSwapped: digits(swaps),
   piecesSwapped,
+  rollMiscounted,
   digitsSlid: digits(slides),
   actNotDone,
   actNotRecorded,
@@ -171,6 +206,7 @@ export const CAUSES = {
   refundKept,
   wrongSide,
   wrongNote,
+  cardDiffers,
   onlyPair,
   onePiece,
 } satisfies Record<string, Cause>;

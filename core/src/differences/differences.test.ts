@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { denominations } from '../money';
+import { denominations, rollPieces } from '../money';
 import { slides, swaps } from './digits';
 import { explainDifference, type CashDocument, type CauseKind, type Evidence } from '.';
 
@@ -22,6 +22,9 @@ const evidence = (differenceMinor: number, more: Partial<Evidence> = {}): Eviden
   usual: [],
   count: {},
   denominations: CAD,
+  rolls: {},
+  rollPieces: rollPieces('CAD'),
+  cards: [],
   missingCheques: [],
   ...more,
 });
@@ -47,6 +50,36 @@ test.each<[string, CauseKind, Evidence, object]>([
     'chequeNotFound',
     evidence(-84_10, { missingCheques: [{ number: '117', amountMinor: 84_10 }] }),
     { number: '117' },
+  ],
+  [
+    'equal and opposite differences in two tenders: a card sale rung as cash',
+    'otherTender',
+    evidence(-31_80, {
+      documents: [doc(1, 31_80), doc(2, 9_00)],
+      cards: [{ tender: 'Meridian', differenceMinor: 31_80 }],
+    }),
+    { tender: 'Meridian', amountMinor: 31_80 },
+  ],
+  [
+    'cash rung as a card sale',
+    'otherTender',
+    evidence(31_80, {
+      documents: [doc(1, 0, { others: [{ tender: 'Meridian', amountMinor: 31_80 }] })],
+      cards: [{ tender: 'Meridian', differenceMinor: -31_80 }],
+    }),
+    { tender: 'Meridian' },
+  ],
+  [
+    'a card that differs as much, and no receipt of it',
+    'cardDiffers',
+    evidence(-31_80, { cards: [{ tender: 'Corvus', differenceMinor: 31_80 }] }),
+    { tender: 'Corvus', amountMinor: 31_80 },
+  ],
+  [
+    'a roll of quarters too many',
+    'rollMiscounted',
+    evidence(10_00, { count: { 25: 120 }, rolls: { 25: 3 } }),
+    { valueMinor: 25, rolls: 3 },
   ],
   ['the float left out', 'floatLeftOut', evidence(-150_00), { fundMinor: 150_00 }],
   ['the float counted twice', 'floatTwice', evidence(150_00), { fundMinor: 150_00 }],

@@ -1,4 +1,4 @@
-import { denominations } from '../money';
+import { denominations, rollPieces } from '../money';
 import { explainDifference, type CauseKind, type Evidence, type Explanation } from '.';
 import { MISTAKES, tillDay, type Mistake, type Till } from './planted';
 
@@ -40,6 +40,9 @@ const evidenceOf = ({ slips, errands, regularly, papers, ...till }: Till): Evide
   usual: regularly.map(({ whom, cents }) => ({ party: whom, amountMinor: cents })),
   count: till.pieces,
   denominations: denominations('CAD'),
+  rolls: {},
+  rollPieces: rollPieces('CAD'),
+  cards: [],
   missingCheques: papers
     .filter(({ ticked }) => !ticked)
     .map(({ number, cents }) => ({ number, amountMinor: cents })),

@@ -28,6 +28,11 @@ export type Evidence = {
   usual: readonly UsualAct[];
   /** Pieces by denomination in minor units, as they were counted. */
   count: Readonly<Record<string, number>>;
+  /** Of these, full rolls by denomination, and the pieces in one. */
+  rolls: Readonly<Record<string, number>>;
+  rollPieces: Readonly<Record<string, number>>;
+  /** What the terminal's report has of a card more (+) or less (−) than the till, by its name. */
+  cards: readonly { tender: string; differenceMinor: number }[];
   /** Denominations of the currency, in minor units. */
   denominations: readonly number[];
   /** Cheques that should be there and were not ticked off. */

@@ -5,6 +5,7 @@ import { bySafeItem, IN_DRAWER, inFund, together } from '../takings';
 import { moveCash, type CashPart } from './acts';
 
 export * from './acts';
+export * from './counted';
 
 /** How many of each coin and note: { 2000: 3 } is three notes of 20.00. */
 export type DenominationCount = Readonly<Record<string, number>>;

@@ -23,6 +23,18 @@ export function denominations(currency: string): readonly number[] {
   return DENOMINATIONS[currency] ?? [10000, 5000, 2000, 1000, 500, 100, 50, 20, 10, 5, 1];
 }
 
+/** Pieces in a full roll of a coin, as banks hand them out: common practice of each country. */
+const ROLLS: Record<string, Readonly<Record<string, number>>> = {
+  CAD: { 5: 40, 10: 50, 25: 40, 100: 25, 200: 25 },
+  USD: { 1: 50, 5: 40, 10: 50, 25: 40, 100: 25 },
+  EUR: { 1: 50, 2: 50, 5: 50, 10: 40, 20: 40, 50: 40, 100: 25, 200: 25 },
+};
+
+/** Pieces in a full roll by denomination in minor units; nothing where coins come in no rolls. */
+export function rollPieces(currency: string): Readonly<Record<string, number>> {
+  return ROLLS[currency] ?? {};
+}
+
 /**
  * The most that a person hands over for an amount: the third of the next notes that pay it alone,
  * or of the next multiples of the largest. What is more than that is a slip of the finger.

@@ -1,5 +1,6 @@
 import type { DaySheet } from '@abacist/contracts';
 import { rows, type Db } from '../db/pool';
+import { countsBefore } from '../drawer/again';
 import { toInstant } from '../sales/read';
 
 type DrawerRow = {
@@ -9,7 +10,9 @@ type DrawerRow = {
   countBegunAt: string | null;
   closeId: number | null;
 };
-type CloseRow = DaySheet['drawers'][number]['closes'][number] & { id: number };
+type Close = DaySheet['drawers'][number]['closes'][number];
+type Count = Close['count'][number];
+type CloseRow = Close & { id: number };
 
 /** The drawers of a day, with the counts that closed it. */
 export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers']> {
@@ -31,19 +34,38 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
     `SELECT c.id, c.drawer_session_id AS sessionId, CONCAT(d.series, '-', d.number) AS number,
        c.closed_at AS closedAt, u.name AS \`by\`, c.expected_minor AS expectedMinor,
        c.counted_minor AS countedMinor, c.difference_minor AS differenceMinor,
-       c.float_left_minor AS floatLeftMinor, c.to_safe_minor AS toSafeMinor, c.note
+       c.float_left_minor AS floatLeftMinor, c.to_safe_minor AS toSafeMinor, c.note,
+       w.name AS witness
      FROM drawer_close c
      JOIN user u ON u.id = c.user_id
+     LEFT JOIN user w ON w.id = c.witness_id
      JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
      WHERE c.takings_day = ?`,
     [date],
   );
-  const counts = await rows<{ closeId: number; denominationMinor: number; pieces: number }>(
+  const counts = await rows<Count & { closeId: number }>(
     db,
-    `SELECT n.drawer_close_id AS closeId, n.denomination_minor AS denominationMinor, n.pieces
+    `SELECT n.drawer_close_id AS closeId, n.denomination_minor AS denominationMinor, n.pieces,
+       n.rolls
      FROM drawer_count n JOIN drawer_close c ON c.id = n.drawer_close_id
      WHERE c.takings_day = ? ORDER BY n.denomination_minor DESC`,
     [date],
+  );
+  const cards = await rows<Close['cards'][number] & { closeId: number }>(
+    db,
+    `SELECT x.drawer_close_id AS closeId,
+       SUBSTRING(x.pot, LENGTH(SUBSTRING_INDEX(x.pot, ' ', 2)) + 2) AS label,
+       x.till_minor AS tillMinor, x.terminal_minor AS terminalMinor
+     FROM drawer_close_card x JOIN drawer_close c ON c.id = x.drawer_close_id
+     WHERE c.takings_day = ? ORDER BY x.pot`,
+    [date],
+  );
+  const before = new Map(
+    await Promise.all(
+      closes.map(
+        async ({ sessionId }) => [sessionId, await countsBefore(db, sessionId)] as const,
+      ),
+    ),
   );
   const drawers = new Map<number, DaySheet['drawers'][number]>();
   for (const session of sessions) {
@@ -63,8 +85,16 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
       if (close.sessionId !== session.sessionId) continue;
       const count = counts
         .filter(({ closeId }) => closeId === id)
-        .map(({ denominationMinor, pieces }) => ({ denominationMinor, pieces }));
-      drawer.closes.push({ ...close, closedAt: toInstant(close.closedAt), count });
+        .map(({ closeId: _, ...one }) => one);
+      drawer.closes.push({
+        ...close,
+        closedAt: toInstant(close.closedAt),
+        count,
+        before: before.get(close.sessionId) ?? [],
+        cards: cards
+          .filter(({ closeId }) => closeId === id)
+          .map(({ closeId: _, ...card }) => card),
+      });
     }
   }
   return [...drawers.values()];

@@ -1,6 +1,12 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
-import { decideClose, expectedInDrawer, isCashPot } from '@abacist/core/drawer';
-import { denominations, sum } from '@abacist/core/money';
+import {
+  checkRolls,
+  countAsks,
+  decideClose,
+  expectedInDrawer,
+  isCashPot,
+} from '@abacist/core/drawer';
+import { denominations, rollPieces, sum } from '@abacist/core/money';
 import { bySafeItem, inFund, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run, type Db } from '../db/pool';
@@ -9,6 +15,8 @@ import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { toInstant } from '../sales/read';
 import { heldBy } from '../takings/held';
+import { cardsOf, comparedCards } from './cards';
+import { countRules, countsBefore } from './again';
 
 type SessionRow = {
   id: number;
@@ -49,7 +57,12 @@ export async function beginCount(
       session.id,
     ]);
   }
-  const state = await drawerState(tx, session);
+  const [state, cards, before, { twoSign }] = await Promise.all([
+    drawerState(tx, session),
+    cardsOf(tx, session.id),
+    countsBefore(tx, session.id),
+    countRules(tx),
+  ]);
   return {
     answer: {
       sessionId: session.id,
@@ -59,6 +72,9 @@ export async function beginCount(
       expectedMinor: shop.blindCount ? null : expectedInDrawer(state),
       denominations: [...denominations(shop.currency)],
       cheques: state.cheques.map(({ takingsDay: _, ...cheque }) => cheque),
+      cards: shop.blindCount ? cards.map((card) => ({ ...card, tillMinor: null })) : cards,
+      before,
+      twoSign,
     },
   };
 }
@@ -127,14 +143,27 @@ export async function closeDrawer(
       today,
     }),
   );
+  const rolls = command.rolls ?? {};
+  const unrolled = checkRolls(command.count, rolls, rollPieces(shop.currency));
+  if (unrolled) unwrap(unrolled);
+  const cards = await comparedCards(tx, sessionId, command.cards ?? []);
+  const rules = await countRules(tx);
+  const twoSign = rules.twoSign || command.signed === true;
+  const asks = countAsks({
+    differenceMinor: close.differenceMinor,
+    askAboveMinor: rules.askAboveMinor,
+    blind: shop.blindCount,
+    twoSign,
+  });
+  const approvalId = await context.approve(asks);
   const { takingsDay, expectedMinor } = close;
   const { insertId: closeId } = await run(
     tx,
     `INSERT INTO drawer_close
        (drawer_session_id, date, takings_day, expected_minor, counted_minor, difference_minor,
         float_left_minor, to_safe_minor, note, user_id, closed_at, cheques_expected_minor,
-        cheques_counted_minor, fund_change_minor)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        cheques_counted_minor, fund_change_minor, witness_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       sessionId,
       today,
@@ -150,15 +179,22 @@ export async function closeDrawer(
       close.chequesExpectedMinor,
       close.chequesCountedMinor,
       close.fundMinor - state.fundMinor,
+      twoSign ? (context.approverId ?? null) : null,
     ],
   );
   await insertMany(
     tx,
     'drawer_count',
-    ['drawer_close_id', 'denomination_minor', 'pieces'],
+    ['drawer_close_id', 'denomination_minor', 'pieces', 'rolls'],
     Object.entries(command.count)
       .filter(([, pieces]) => pieces > 0)
-      .map(([value, pieces]) => [closeId, Number(value), pieces]),
+      .map(([value, pieces]) => [closeId, Number(value), pieces, rolls[value] ?? 0]),
+  );
+  await insertMany(
+    tx,
+    'drawer_close_card',
+    ['drawer_close_id', 'pot', 'till_minor', 'terminal_minor'],
+    cards.map(({ pot, tillMinor, terminalMinor }) => [closeId, pot, tillMinor, terminalMinor]),
   );
   const holders: Record<string, string> = {};
   for (const [
@@ -181,6 +217,7 @@ export async function closeDrawer(
     lines: close.lines,
     memo: command.note.slice(0, 200),
     drawerSessionId: sessionId,
+    approvalId,
     holders,
   });
   const { countedMinor, differenceMinor, toSafeMinor, floatLeftMinor } = close;

@@ -84,8 +84,39 @@ export async function evidenceOf(
       goods: goods ?? '',
     })),
     ...(await besideOf(db, sessionId)),
+    ...(await comparedOf(db, session.closeId)),
     fundMinor: await fundOf(db, session),
     missingCheques: session.closeId === null ? [] : await missingOf(db, sessionId),
+  };
+}
+
+/** What a closed count compared: its full rolls, and each card with the terminal's report. */
+async function comparedOf(
+  db: Db,
+  closeId: number | null,
+): Promise<Pick<CountEvidence, 'cards' | 'rolls'>> {
+  if (closeId === null) return { cards: [], rolls: {} };
+  const [cards, rolled] = await Promise.all([
+    rows<{ tender: string; tillMinor: number; terminalMinor: number }>(
+      db,
+      `SELECT SUBSTRING(x.pot, LENGTH(SUBSTRING_INDEX(x.pot, ' ', 2)) + 2) AS tender,
+         x.till_minor AS tillMinor, x.terminal_minor AS terminalMinor
+       FROM drawer_close_card x WHERE x.drawer_close_id = ?`,
+      [closeId],
+    ),
+    rows<{ value: number; rolls: number }>(
+      db,
+      `SELECT denomination_minor AS value, rolls
+       FROM drawer_count WHERE drawer_close_id = ? AND rolls > 0`,
+      [closeId],
+    ),
+  ]);
+  return {
+    cards: cards.map(({ tender, tillMinor, terminalMinor }) => ({
+      tender,
+      differenceMinor: terminalMinor - tillMinor,
+    })),
+    rolls: Object.fromEntries(rolled.map(({ value, rolls }) => [value, rolls])),
   };
 }
 

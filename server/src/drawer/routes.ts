@@ -2,6 +2,7 @@ import {
   beginCountSchema,
   chequeFoundSchema,
   closeSchema,
+  countAgainSchema,
   countEvidenceSchema,
   drawerActChoicesSchema,
   drawerActSchema,
@@ -17,6 +18,7 @@ import { matchAfter } from '../matching/run';
 import { makeAct } from './acts/make';
 import { actsOf, choicesFor } from './acts/read';
 import { undoAct } from './acts/undo';
+import { countAgain } from './again';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { overAndShort } from './overShort';
@@ -33,6 +35,12 @@ export function drawerRoutes(deps: Deps): Router {
       closeSchema,
       (context, body, params) => closeDrawer(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/counts/:id/again',
+    command(deps, 'POST /counts/:id/again', countAgainSchema, (context, body, params) =>
+      countAgain(context, body, Number(params['id'])),
     ),
   );
   router.get(

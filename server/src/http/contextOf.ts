@@ -19,6 +19,7 @@ export async function contextOf(
     today: businessDate(now, shop.zone),
     actor,
     shop,
+    ...(approver && { approverId: approver.id }),
     approve: (rules) => recordApproval(tx, rules, approver, actor, now),
   };
 }

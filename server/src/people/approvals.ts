@@ -66,6 +66,9 @@ export async function recordApproval(
     throw approvalNeeded([...rules], known ? [{ code: 'approval.changed' }] : []);
   }
   const beyond = rules.filter((rule) => !mayAs(approver.role, rule.approver));
+  if (approver.id === actor.id && rules.some(({ byAnother }) => byAnother)) {
+    throw approvalNeeded([...rules], [{ code: 'approval.another' }]);
+  }
   if (beyond.length) throw approvalNeeded([...rules], [{ code: 'approval.role' }]);
   const { insertId } = await run(
     tx,

@@ -5,7 +5,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { plainQuantity } from './original';
 
-type Flags = 'restockingTaxed' | 'originalTendersFirst' | 'tips';
+type Flags = 'restockingTaxed' | 'originalTendersFirst' | 'tips' | 'countTwoSign';
 type Stored = Omit<CounterRuleSettings, Flags> & Record<Flags, number>;
 
 /** The counter's rules as they stand. */
@@ -20,7 +20,8 @@ export async function readCounterRules(db: Db): Promise<CounterRuleSettings> {
        bookkeeper_allowance_percent AS bookkeeperPercent, prepayment_tax AS prepaymentTax,
        quotation_days AS quotationDays, voucher_days AS voucherDays, tips,
        cash_back_max_minor AS cashBackMaxMinor,
-       paid_out_free_minor AS paidOutFreeMinor, version
+       paid_out_free_minor AS paidOutFreeMinor, count_ask_above_minor AS countAskAboveMinor,
+       count_two_sign AS countTwoSign, version
      FROM counter_rule`,
   );
   if (!found) throw new Error('the shop has no counter rules');
@@ -32,6 +33,7 @@ export async function readCounterRules(db: Db): Promise<CounterRuleSettings> {
     restockingTaxed: found.restockingTaxed === 1,
     originalTendersFirst: found.originalTendersFirst === 1,
     tips: found.tips === 1,
+    countTwoSign: found.countTwoSign === 1,
   };
 }
 
@@ -52,6 +54,7 @@ export async function saveCounterRules(
        original_tenders_first = ?, clerk_allowance_percent = ?,
        bookkeeper_allowance_percent = ?, prepayment_tax = ?, quotation_days = ?,
        voucher_days = ?, tips = ?, cash_back_max_minor = ?, paid_out_free_minor = ?,
+       count_ask_above_minor = ?, count_two_sign = ?,
        version = version + 1
      WHERE version = ?`,
     [
@@ -70,6 +73,8 @@ export async function saveCounterRules(
       rules.tips,
       rules.cashBackMaxMinor,
       rules.paidOutFreeMinor,
+      rules.countAskAboveMinor,
+      rules.countTwoSign,
       rules.version,
     ],
   );

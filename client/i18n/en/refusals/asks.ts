@@ -7,6 +7,7 @@ export const asks = {
   rule_clock:
     'The clock says {{now}}, but the newest entry was made {{last}}. Set the clock; if it is right, a manager lets it go on.',
   approval_changed: 'The figures have changed since: look at them again.',
+  approval_another: 'Another person must sign: choose who.',
   approval_role: 'This person may not approve it.',
   rule_void: 'A void turns a sale back. A manager must approve it.',
   rule_priceChange:
@@ -42,6 +43,10 @@ export const asks = {
     '{{left}} that was paid ahead stays with the shop. A manager must approve it.',
   rule_accountRules: 'Rules of charge accounts change. A manager must approve it.',
   rule_paidOut: '{{amount}} is paid out, {{allowed}} is allowed. A manager must approve it.',
+  rule_countShort: '{{amount}} is short. Look once more before it closes.',
+  rule_countOver: '{{amount}} is over. Look once more before it closes.',
+  rule_countDiffersBlind: 'The count differs by much. Count once more before it closes.',
+  rule_countSigned: 'A second person signs the count.',
   rule_ownerDraws: 'The owner takes {{amount}}. A manager must approve it.',
   rule_drawerActUndone: '{{amount}} is undone. A manager must approve it.',
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',

@@ -106,6 +106,9 @@ export const ticket = {
   void_hasReturns: 'Goods of this sale were returned. Void the return first, then this sale.',
   void_creditUsed: 'The credit note that this ticket issued was used, so it can’t be voided.',
 
+  count_rolls:
+    'A roll of {{value}} holds {{pieces}} pieces: there are fewer pieces than these rolls hold.',
+  count_unknownCard: 'The drawer took nothing by this card. Load the count again.',
   count_nothingToCount: 'Nothing was taken in this drawer since the last count.',
   cashBack_notGiven: 'The shop pays no cash back. Remove it.',
   cashBack_most: 'Cash back is {{most}} at the most.',

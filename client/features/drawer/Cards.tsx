@@ -1,0 +1,90 @@
+import type { CountBegun } from '@abacist/contracts';
+import { useShop } from '~/api/session';
+import { useWords } from '~/i18n';
+import { useAmountError } from '~/i18n/useAmountError';
+import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { Field } from '~/ui/Field';
+import { useMoney } from '~/ui/Money';
+import { Body, Heading } from '~/ui/Text';
+import { readCards } from './entry';
+import { useCounts, useDraft } from './store';
+
+type Card = CountBegun['cards'][number];
+
+/** How far the terminal’s report is from the till, by the name of each card; nothing where it is blind. */
+export function cardsApart(
+  cards: readonly Card[],
+  typed: readonly { pot: string; terminalMinor: number }[],
+): { tender: string; differenceMinor: number }[] {
+  return typed.flatMap(({ pot, terminalMinor }) => {
+    const card = cards.find((one) => one.pot === pot);
+    return card && card.tillMinor !== null
+      ? [{ tender: card.label, differenceMinor: terminalMinor - card.tillMinor }]
+      : [];
+  });
+}
+
+/** What the terminal’s report says of each card, beside what the till took by it. */
+export function Cards({ begun: { sessionId, cards } }: { begun: CountBegun }) {
+  const t = useWords();
+  const { currency } = useShop();
+  const { cards: typed } = useDraft(sessionId);
+  const { change } = useCounts();
+  const wrong = useAmountError();
+  const apart = cardsApart(cards, readCards(typed, currency));
+  return (
+    <Column gap="$2">
+      <Column paddingHorizontal="$4">
+        <Heading size="section">{t('count.cards')}</Heading>
+        <Body small tone="faded">
+          {t('count.cardsHint')}
+        </Body>
+      </Column>
+      <Sheet>
+        {cards.map(({ pot, label, tillMinor }) => (
+          <SheetRow key={pot} gap="$3">
+            <Column flex={1}>
+              <Body>{label}</Body>
+              <Told
+                tillMinor={tillMinor}
+                apart={apart.find(({ tender }) => tender === label)?.differenceMinor}
+              />
+            </Column>
+            <Column width={130}>
+              <Field
+                label={t('count.cardTotal', { card: label })}
+                hideLabel
+                numeric
+                value={typed[pot] ?? ''}
+                onChange={(text) => change(sessionId, { cards: { ...typed, [pot]: text } })}
+                error={wrong(typed[pot] ?? '')}
+              />
+            </Column>
+          </SheetRow>
+        ))}
+      </Sheet>
+    </Column>
+  );
+}
+
+function Told({ tillMinor, apart }: { tillMinor: number | null; apart: number | undefined }) {
+  const t = useWords();
+  const money = useMoney();
+  if (tillMinor === null) return null;
+  return (
+    <Body small tone={apart === undefined ? 'faded' : apart === 0 ? 'home' : 'loose'}>
+      {[
+        t('count.till', { amount: money(tillMinor) }),
+        ...(apart === undefined
+          ? []
+          : [
+              apart === 0
+                ? t('count.agrees')
+                : t(apart < 0 ? 'days.short' : 'days.over', {
+                    amount: money(Math.abs(apart)),
+                  }),
+            ]),
+      ].join(' · ')}
+    </Body>
+  );
+}

@@ -1,0 +1,96 @@
+import { pieces } from './day';
+import { book, card, cash, ids, openShop, type Ids, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let drawerId: number;
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  drawerId = id.drawers['shop']!;
+});
+afterAll(() => shop.close());
+
+const sell = async (cashMinor: number, cardMinor: number) => {
+  const fenella = await shop.as('fenella');
+  await fenella.send('/sales', {
+    drawerId,
+    lines: [book(id, cashMinor + cardMinor)],
+    tenders: [cash(id, cashMinor), card(id, cardMinor)],
+  });
+  return (await fenella.send('/counts', { drawerId })).body;
+};
+const ruleCodes = (body: { rules?: { code: string }[] }) =>
+  body.rules?.map(({ code }) => code);
+
+test('a count made again stays on record; rolls, the terminal’s report and who signed stand with the day', async () => {
+  const [fenella, osric] = await Promise.all([shop.as('fenella'), shop.as('osric')]);
+  const begun = await sell(42_00, 30_00);
+  expect(begun.cards).toMatchObject([{ label: 'Meridian', tillMinor: 30_00 }]);
+  const path = `/counts/${begun.sessionId}`;
+  const first = await fenella.send(`${path}/again`, { count: { 5000: 1 } });
+  expect(first.body.before).toMatchObject([{ countedMinor: 50_00 }]);
+  expect(
+    (await fenella.send(`${path}/again`, { count: { 3: 1 } })).body.refusals,
+  ).toMatchObject([{ code: 'count.denomination' }]);
+  expect((await fenella.send('/counts', { drawerId })).body.before).toHaveLength(1);
+
+  const { expectedMinor } = begun;
+  // 40 quarters are a roll; they stand for a note of ten.
+  const count = { ...pieces(expectedMinor - 10_00), 25: 40 };
+  const pot = begun.cards[0].pot;
+  const close = {
+    count,
+    rolls: { 25: 1 },
+    cards: [{ pot, terminalMinor: 29_00 }],
+    signed: true,
+    note: '',
+  };
+  const bad = { ...close, rolls: { 25: 2 } };
+  expect((await fenella.send(`${path}/close`, bad)).body.refusals).toMatchObject([
+    { code: 'count.rolls', at: 'rolls.25' },
+  ]);
+  const strange = { ...close, cards: [{ pot: 'card 1 Nobody', terminalMinor: 1 }] };
+  expect((await fenella.send(`${path}/close`, strange)).body.refusals).toMatchObject([
+    { code: 'count.unknownCard', at: 'cards.0.pot' },
+  ]);
+  // Who counts can't be the second one.
+  const own = { approval: { reason: 'Counted by me' } };
+  expect((await fenella.send(`${path}/close`, close, own)).body).toMatchObject({
+    refusals: [{ code: 'approval.another' }],
+  });
+  const { body: session } = await osric.get('/session');
+  const approval = { approverId: session.person.id, pin: '246824', reason: 'I saw it' };
+  const closed = await fenella.send(`${path}/close`, close, { approval });
+  expect(closed.body).toMatchObject({ differenceMinor: 0 });
+
+  const { today } = session.shop;
+  const { drawers } = (await osric.get(`/days/${today}`)).body;
+  const [counted] = drawers.find((one: any) => one.drawerId === drawerId).closes;
+  expect(counted).toMatchObject({
+    witness: session.person.name,
+    before: [{ countedMinor: 50_00 }],
+    cards: [{ label: 'Meridian', tillMinor: 30_00, terminalMinor: 29_00 }],
+  });
+  expect(counted.count).toContainEqual({ denominationMinor: 25, pieces: 40, rolls: 1 });
+  expect((await osric.get(`${path}/evidence`)).body).toMatchObject({
+    cards: [{ tender: 'Meridian', differenceMinor: -1_00 }],
+    rolls: { 25: 1 },
+  });
+  expect((await fenella.send(`${path}/again`, { count: {} })).body.refusals).toMatchObject([
+    { code: 'count.alreadyClosed' },
+  ]);
+});
+
+test('a large difference is asked for once more, a small one is not', async () => {
+  const fenella = await shop.as('fenella');
+  await shop.admin.query('UPDATE counter_rule SET count_ask_above_minor = 2000');
+  const begun = await sell(60_00, 5_00);
+  const path = `/counts/${begun.sessionId}/close`;
+  const count = pieces(begun.expectedMinor - 20_05);
+  const { status, body } = await fenella.send(path, { count, note: '' });
+  expect([status, ruleCodes(body)]).toEqual([409, ['rule.countShort']]);
+  const approval = { reason: 'Counted twice' };
+  const closed = await fenella.send(path, { count, note: '' }, { approval });
+  expect(closed.body).toMatchObject({ differenceMinor: -20_05 });
+});
