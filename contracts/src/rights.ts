@@ -22,6 +22,7 @@ export const RIGHTS = {
   'POST /counts': 'clerk',
   'POST /counts/:id/close': 'clerk',
   'POST /counts/:id/again': 'clerk',
+  'POST /sales/:id/correct': 'clerk',
   'GET /counts/:id/evidence': 'clerk',
   'GET /credits': 'clerk',
   'POST /credits/:id/extend': 'clerk',

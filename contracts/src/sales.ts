@@ -8,7 +8,7 @@ import type {
 } from '@abacist/core/sales';
 import type { AskedReferences, Cheque, OwnCheque, TenderKind } from '@abacist/core/tenders';
 import Joi from 'joi';
-import { isoDate } from './common';
+import { id, isoDate, safeText } from './common';
 import type { CounterItem } from './items';
 
 /** What the counter needs to ring: a snapshot of the shop's settings for today. */
@@ -56,6 +56,20 @@ export type SaleAnswer = {
   /** Gift vouchers that it sold. */
   vouchers: { code: string; amountMinor: number; validUntil: string | null }[];
 };
+
+/** The tender of a receipt is put right: which of its tenders, and what it should have been. */
+export type CorrectTender = {
+  saleTenderId: number;
+  to: { tenderId: number; lastFour: string; reference: string };
+};
+export const correctTenderSchema = Joi.object<CorrectTender, true>({
+  saleTenderId: id.required(),
+  to: Joi.object({
+    tenderId: id.required(),
+    lastFour: safeText(4).allow('').required(),
+    reference: safeText(40).allow('').required(),
+  }).required(),
+});
 
 export type SaleSummary = {
   id: number;
@@ -122,6 +136,8 @@ export type SaleDetail = SaleSummary & {
     reference: string | null;
     /** The day's bead in which its money is; null where no money came. */
     bead: string | null;
+    /** It can be put right: nothing rests on it, and it was not corrected yet. */
+    mayCorrect: boolean;
     cheque: Cheque | null;
     /** Where that cheque is: once at the bank it may come back. */
     chequeState: {
@@ -191,6 +207,9 @@ export type SaleDetail = SaleSummary & {
   } | null;
   /** The credit note that this ticket issued. */
   credit: CreditNote | null;
+  /** The receipt whose tender this one corrects; and those that correct a tender of this one. */
+  corrects: { saleId: number; number: string } | null;
+  corrections: { saleId: number; number: string; tenders: string; amountMinor: number }[];
   /** Tickets on which goods of this sale came back. */
   returns: { saleId: number; number: string; date: string; totalMinor: number }[];
 };

@@ -7,6 +7,7 @@ import {
   walkCheques,
   walkOrders,
   walkReturns,
+  walkCorrections,
   walkWaysBack,
   walkWriteOff,
   walkWriteOffBack,
@@ -24,6 +25,7 @@ beforeAll(async () => {
   await walkWriteOffBack(shop);
   await walkCheques(shop);
   await walkWaysBack(shop);
+  await walkCorrections(shop);
   await walkActs(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
@@ -61,6 +63,11 @@ const ofAccount = (role: string) =>
 const BREAKS: Record<string, string> = {
   'every document is listed with its own figure, day and customer': `UPDATE document
     SET amount_minor = amount_minor + 1 WHERE kind = 'slip'`,
+  'cash that is corrected in a counted drawer is in over and short': `UPDATE entry_line l
+    JOIN entry e ON e.id = l.entry_id AND e.kind = 'sale' SET l.amount_minor = l.amount_minor + 7
+    WHERE l.account_id = ${account('overAndShort')}`,
+  'a correction gives back what stands on the receipt, and takes as much': `UPDATE sale_tender st JOIN sale s ON s.id = st.sale_id
+    SET st.of_sale_tender_id = NULL WHERE s.corrects_sale_id IS NOT NULL AND st.amount_minor < 0`,
   'no entry is left OPEN': `UPDATE entry SET status = 'OPEN' WHERE id = ${entryOf('slip')}`,
   'every entry adds up to zero': shift('sale', 'sales'),
   'every posted entry is sealed or waits for its seal': `DELETE FROM seal WHERE entry_id = ${entryOf('match')}`,

@@ -368,3 +368,32 @@ export async function walkActs(shop: TestShop): Promise<void> {
       { approval: { reason: 'I saw it' } },
     );
 }
+
+/** A card sale rung as cash is put right while its drawer is open, another after it was counted. */
+export async function walkCorrections(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const approval = { reason: 'The terminal says so' };
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command, { approval });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const drawerId = id.drawers['shop'];
+  const right = { tenderId: id.tenders['meridian']!, lastFour: '4242', reference: 'A7' };
+  const rung = async (amountMinor: number) => {
+    const lines = [book(id, amountMinor)];
+    const sold = await send('/sales', { drawerId, lines, tenders: [cash(id, amountMinor)] });
+    const { payments } = (await tamsin.get(`/sales/${sold.saleId}`)).body;
+    return { saleId: sold.saleId, saleTenderId: payments[0].id };
+  };
+  const open = await rung(31_80);
+  await send(`/sales/${open.saleId}/correct`, { saleTenderId: open.saleTenderId, to: right });
+  const late = await rung(18_20);
+  const begun = await send('/counts', { drawerId });
+  await send(`/counts/${begun.sessionId}/close`, {
+    count: pieces(begun.expectedMinor - 18_20),
+    note: '',
+  });
+  await send(`/sales/${late.saleId}/correct`, { saleTenderId: late.saleTenderId, to: right });
+}

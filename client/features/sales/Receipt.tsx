@@ -36,6 +36,7 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
         ))}
         {sale.credit ? <Credit credit={sale.credit} /> : null}
       </Sheet>
+      <Corrections sale={sale} />
       <Trails sale={sale} />
       {sale.returns.length ? (
         <Column gap="$2">
@@ -53,6 +54,27 @@ export function Receipt({ sale }: { sale: SaleDetail }) {
         </Column>
       ) : null}
     </>
+  );
+}
+
+/** What put a tender of this receipt right, or which receipt this one puts right. */
+function Corrections({ sale: { corrects, corrections } }: { sale: SaleDetail }) {
+  const t = useWords();
+  if (!corrects && corrections.length === 0) return null;
+  return (
+    <Sheet role="list">
+      {corrects ? (
+        <ListLink to={`/sales/${corrects.saleId}`}>
+          <Body flex={1}>{t('sales.corrects', { number: corrects.number })}</Body>
+        </ListLink>
+      ) : null}
+      {corrections.map(({ saleId, number, tenders, amountMinor }) => (
+        <ListLink key={saleId} to={`/sales/${saleId}`}>
+          <Body flex={1}>{t('sales.correctedBy', { number, tenders })}</Body>
+          <Money minor={amountMinor} />
+        </ListLink>
+      ))}
+    </Sheet>
   );
 }
 

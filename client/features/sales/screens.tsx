@@ -17,6 +17,7 @@ import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Heading } from '~/ui/Text';
+import { CorrectTenders } from './CorrectTender';
 import { PaymentBack } from './PaymentBack';
 import { Receipt } from './Receipt';
 import { SalesOfDay } from './SalesOfDay';
@@ -132,6 +133,7 @@ function SaleActions({ sale }: { sale: SaleDetail }) {
                 <PaymentBack key={paid.chargeAccountId} sale={sale} paid={paid} />
               ))
           : null}
+        <CorrectTenders sale={sale} />
         <Button label={t('sales.print')} onPress={() => window.print()} />
         <Button
           label={t('sales.showDay')}

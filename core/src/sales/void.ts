@@ -10,6 +10,8 @@ export type VoidState = {
   batchClosed: boolean;
   /** Goods of this sale came back on another ticket. */
   hasReturns: boolean;
+  /** A tender of it was put right by a ticket that stands. */
+  corrected: boolean;
   /** A credit note that this ticket issued was used. */
   creditUsed: boolean;
   /** A voucher that it sold, or a prepayment that it took, was used. */
@@ -24,7 +26,7 @@ export type VoidState = {
 /**
  * Decides to void a sale of today by a reversing entry; both stay in sight. It always needs a
  * manager's approval. Refusals: `void.already`, `void.notToday`, `void.drawerCounted`,
- * `void.batchClosed`, `void.hasReturns`, `void.creditUsed`,
+ * `void.batchClosed`, `void.hasReturns`, `void.corrected`, `void.creditUsed`,
  * `void.extraUsed`, `void.chequeCashed`, `void.allocated` (number).
  */
 export function decideVoid(
@@ -37,6 +39,7 @@ export function decideVoid(
   if (state.drawerCounted) return refuse('void.drawerCounted');
   if (state.batchClosed) return refuse('void.batchClosed');
   if (state.hasReturns) return refuse('void.hasReturns');
+  if (state.corrected) return refuse('void.corrected');
   if (state.extraUsed) return refuse('void.extraUsed');
   if (state.allocatedTo !== null) {
     return refuse('void.allocated', undefined, { number: state.allocatedTo });

@@ -122,6 +122,8 @@ export type TenderRoom<K extends TenderKind> = {
   inDrawer?: true;
   /** A shop has it from its beginning, and sets up no other of its kind. */
   comesWithShop?: true;
+  /** A receipt that names it wrongly can be put right: nothing beside the ticket rests on it. */
+  corrects?: true;
   /** It was paid before the ticket and brings no money to it. */
   paidEarlier?: true;
   /** What a tender of the kind is set up with: who settles it, or the account it is posted to. */

@@ -23,7 +23,7 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
      FROM drawer_session ds
      JOIN drawer dr ON dr.id = ds.drawer_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
-     LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ?
+     LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ? AND NOT s.corrects_counted
      WHERE s.id IS NOT NULL OR c.takings_day = ?
        OR ds.id IN (SELECT drawer_session_id FROM drawer_act WHERE date = ?)
      ORDER BY dr.id, ds.id`,

@@ -4,12 +4,16 @@ import { row, run } from '../db/pool';
 
 /** A card tender joins the batch of its day; after the cut-off, that of the next day. */
 export async function joinBatch(
-  { tx, now, today, shop, actor }: CommandContext,
+  { tx, now, shop, actor }: CommandContext,
   saleTenderId: number,
-  processorId: number,
-  cutOff: string,
+  {
+    processorId,
+    cutOff,
+    taken,
+  }: { processorId: number; cutOff: string; taken: { date: string; at: Date } },
 ): Promise<void> {
-  let batchDate = timeOfDay(now, shop.zone) < cutOff ? today : addDays(today, 1);
+  let batchDate =
+    timeOfDay(taken.at, shop.zone) < cutOff ? taken.date : addDays(taken.date, 1);
   for (;;) {
     const batch = await openBatch(tx, processorId, batchDate);
     if (batch !== undefined) {

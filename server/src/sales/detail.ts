@@ -1,6 +1,7 @@
 import type { CreditNote, SaleDetail, SaleSummary } from '@abacist/contracts';
 import { fromMilli, leftOf } from '@abacist/core/returns';
 import { row, rows, toMinor, type Db } from '../db/pool';
+import { CORRECTIONS_OF } from './correct';
 import { extrasOf } from './detailExtras';
 import { paymentsOf } from './detailPayments';
 import { loadOriginal, plainQuantity } from './original';
@@ -14,7 +15,7 @@ export async function readSale(
 ): Promise<SaleDetail | undefined> {
   const summary = await row<SaleSummary>(db, `${SUMMARY} WHERE s.id = ?`, [id]);
   if (!summary) return undefined;
-  const [head, lines, taxes, payments, extras, returned, credit, returns, orders] =
+  const [head, lines, taxes, payments, extras, returned, credit, returns, orders, corrected] =
     await Promise.all([
       headOf(db, id),
       linesOf(db, id),
@@ -54,6 +55,7 @@ export async function readSale(
        WHERE l.sale_id = ? ORDER BY number`,
         [id],
       ),
+      correctionsOf(db, id),
     ]);
   return {
     ...toSummary(summary),
@@ -69,7 +71,39 @@ export async function readSale(
     returned,
     credit: credit[0] ?? null,
     returns,
+    ...corrected,
   };
+}
+
+/** The receipt whose tender this one puts right, and those that put one of this right. */
+async function correctionsOf(
+  db: Db,
+  id: number,
+): Promise<Pick<SaleDetail, 'corrects' | 'corrections'>> {
+  const [corrects, corrections] = await Promise.all([
+    row<NonNullable<SaleDetail['corrects']>>(
+      db,
+      `SELECT o.id AS saleId, CONCAT(d.series, '-', d.number) AS number
+       FROM sale s
+       JOIN sale o ON o.id = s.corrects_sale_id
+       JOIN document d ON d.kind = 'sale' AND d.subject_id = o.id
+       WHERE s.id = ?`,
+      [id],
+    ),
+    rows<SaleDetail['corrections'][number]>(
+      db,
+      `SELECT s.id AS saleId, CONCAT(d.series, '-', d.number) AS number,
+         GROUP_CONCAT(t.name ORDER BY st.amount_minor SEPARATOR ' → ') AS tenders,
+         MAX(st.amount_minor) AS amountMinor
+       FROM sale s
+       JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+       JOIN sale_tender st ON st.sale_id = s.id
+       JOIN tender t ON t.id = st.tender_id
+       WHERE s.id IN (${CORRECTIONS_OF}) GROUP BY s.id, d.series, d.number ORDER BY s.id`,
+      [id],
+    ),
+  ]);
+  return { corrects: corrects ?? null, corrections };
 }
 
 type Head = Pick<

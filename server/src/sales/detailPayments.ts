@@ -1,5 +1,6 @@
 import type { SaleDetail } from '@abacist/contracts';
 import { potOf, roomOf } from '@abacist/core/tenders';
+import { CORRECTED } from './correct';
 import { rows, toMinor, type Db } from '../db/pool';
 import { OWED } from './returnedCheques';
 
@@ -30,10 +31,12 @@ export async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
     writtenOff: number;
     processorId: number | null;
     scheme: string | null;
+    corrected: number;
   };
   const pots = await potsOfTicket(db, id);
   const found = await rows<
-    Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge' | 'bead'> & Kept
+    Omit<Payment, 'cheque' | 'chequeState' | 'ownCheque' | 'charge' | 'bead' | 'mayCorrect'> &
+      Kept
   >(
     db,
     `SELECT st.id, st.tender_id AS tenderId, t.name, t.kind, t.processor_id AS processorId, t.scheme,
@@ -49,7 +52,7 @@ export async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        dc.id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM safe_item f WHERE f.cheque_id = q.id)
          AS missing,
        b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed,
-       b.written_off_minor AS writtenOff
+       b.written_off_minor AS writtenOff, st.id IN (${CORRECTED}) AS corrected
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
@@ -78,10 +81,12 @@ export async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
       signature,
       ...tender
     } = more;
-    const { processorId, scheme, ...payment } = tender;
+    const { processorId, scheme, corrected, ...payment } = tender;
     const pot = potOf(payment.kind, { id: payment.tenderId, processorId, scheme });
     return {
       ...payment,
+      mayCorrect:
+        payment.amountMinor > 0 && corrected === 0 && roomOf(payment.kind).corrects === true,
       bead: roomOf(payment.kind).take?.charges
         ? payment.kind
         : pot && pots.has(pot)

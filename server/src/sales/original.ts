@@ -3,6 +3,7 @@ import { inCoins, type RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
 import { sqlKinds } from '../tenders/sqlKinds';
 import { row, rows, toMinor, type Db } from '../db/pool';
+import { CORRECTED, CORRECTIONS_OF } from './correct';
 import { paidTenders } from './paidTenders';
 
 type LineRow = Omit<SoldLine, 'parts' | 'returned'> & {
@@ -188,9 +189,11 @@ const AHEAD = `
   ORDER BY st.id`;
 
 async function refundState(db: Db, saleId: number): Promise<RefundState> {
-  const own = 'WHERE st.sale_id = ? AND st.amount_minor > 0 ORDER BY st.position';
+  // What a correction gave back is not there, what it took is.
+  const own = `WHERE (st.sale_id = ? OR st.sale_id IN (${CORRECTIONS_OF}))
+    AND st.amount_minor > 0 AND st.id NOT IN (${CORRECTED}) ORDER BY st.id`;
   const [paid, ahead, given, used, traded] = await Promise.all([
-    paidTenders(db, own, [saleId]),
+    paidTenders(db, own, [saleId, saleId]),
     paidTenders(db, AHEAD, [saleId], true),
     rows<{ kind: RefundKind; amount: string; kept: string }>(
       db,

@@ -1,4 +1,5 @@
 import {
+  correctTenderSchema,
   counterRuleSchema,
   extendCreditSchema,
   id,
@@ -21,6 +22,7 @@ import { findSales, type FindSale } from './find';
 import { loadOriginal } from './original';
 import { listSales, type SaleFilter } from './read';
 import { readCounterRules, saveCounterRules } from './ruleSettings';
+import { correctTender } from './correct';
 import { sell } from './sell';
 import { voidSale } from './void';
 
@@ -120,6 +122,12 @@ export function salesRoutes(deps: Deps): Router {
     ),
   );
   router.post('/sales', command(deps, 'POST /sales', saleSchema, sell));
+  router.post(
+    '/sales/:id/correct',
+    command(deps, 'POST /sales/:id/correct', correctTenderSchema, (context, body, params) =>
+      correctTender(context, body, Number(params['id'])),
+    ),
+  );
   router.post(
     '/sales/:id/void',
     command(deps, 'POST /sales/:id/void', noInput, (context, _body, params) =>

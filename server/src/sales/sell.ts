@@ -9,7 +9,7 @@ import {
 } from '@abacist/core/sales';
 import { byTender, isByPlace } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
-import { placeholders, rows, run } from '../db/pool';
+import { rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
@@ -32,7 +32,8 @@ import { storeReturn } from './storeReturn';
 import { sellOfOrders } from './ofOrders';
 import { broughtByOf, storeExtras } from './storeExtras';
 import { storeSale } from './storeSale';
-import { storeTenders, type TenderRow } from './storeTenders';
+import { tendersByIds } from './shopTenders';
+import { storeTenders } from './storeTenders';
 import { matchTransfers } from './transfers';
 import { vouchersOf } from './vouchers';
 import { namedBy } from '../tenders/kinds';
@@ -233,25 +234,9 @@ async function originalOf(
   return loadOriginal(tx, returned.saleId);
 }
 
-async function tendersOf(
-  { tx }: CommandContext,
-  { tenders, refunds = [] }: SaleCommand,
-): Promise<TenderRow[]> {
-  const ids = [...new Set([...tenders, ...refunds].map(({ tenderId }) => tenderId))];
-  if (ids.length === 0) return [];
-  const found = await rows<TenderRow & { lastFour: number; reference: number; debit: number }>(
+/** The shop's tenders that a ticket names. */
+const tendersOf = ({ tx }: CommandContext, { tenders, refunds = [] }: SaleCommand) =>
+  tendersByIds(
     tx,
-    `SELECT t.id, t.kind, t.processor_id AS processorId, t.scheme, p.cut_off AS cutOff,
-       t.account_role AS account, t.asks_last_four AS lastFour, t.asks_reference AS reference,
-       t.is_debit AS debit
-     FROM tender t
-     LEFT JOIN processor p ON p.id = t.processor_id
-     WHERE t.active AND t.id IN (${placeholders(ids.length)})`,
-    ids,
+    [...tenders, ...refunds].map(({ tenderId }) => tenderId),
   );
-  return found.map(({ lastFour, reference, debit, ...tender }) => ({
-    ...tender,
-    isDebit: debit === 1,
-    asks: { lastFour: lastFour === 1, reference: reference === 1 },
-  }));
-}

@@ -30,8 +30,11 @@ export type StoredTender = Pick<TakenTender, 'kind' | 'amountMinor' | 'transfer'
   writtenBackMinor: number;
 };
 
+/** What settles a ticket. */
+type Settled = Pick<DecidedSale, 'tenders' | 'refunds' | 'prepaymentsUsed'>;
+
 /** A ticket's tenders and refunds as rows; what is given back has negative amounts. */
-function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTender[] {
+function toStore({ tenders, refunds, prepaymentsUsed }: Settled): StoredTender[] {
   return [
     ...tenders.map((tender, i) => ({
       ...tender,
@@ -61,13 +64,15 @@ function toStore({ tenders, refunds, prepaymentsUsed }: DecidedSale): StoredTend
 /**
  * Stores how a ticket was settled, each tender by its kind's room: cards join their batch, credit
  * notes are drawn on, each cheque is kept as the piece of paper that it is.
+ * @param taken when it was taken, where that is not now
  */
 export async function storeTenders(
   context: CommandContext,
   saleId: number,
   drawerSessionId: number,
-  sale: DecidedSale,
+  sale: Settled,
   known: readonly TenderRow[],
+  taken: { date: string; at: Date } = { date: context.today, at: context.now },
 ): Promise<void> {
   const { tx } = context;
   for (const [i, tender] of toStore(sale).entries()) {
@@ -106,6 +111,7 @@ export async function storeTenders(
       drawerSessionId,
       tender: known.find(({ id }) => id === tender.tenderId)!,
       at: `refunds.${i - sale.tenders.length}`,
+      taken,
     });
   }
 }

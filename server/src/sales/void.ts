@@ -6,6 +6,7 @@ import { notFound, unwrap } from '../http/errors';
 import { entryLines, postDocument } from '../ledger/post';
 import { voidItems } from '../accounts/ofTicket';
 import { lockAccounts, refuseClosed } from '../accounts/load';
+import { CORRECTIONS_OF } from './correct';
 import { unsellOfOrders } from './ofOrders';
 import { extraUsed, undoExtras } from './storeExtras';
 import { tenderGone, undoTenders } from './storeTenders';
@@ -95,6 +96,7 @@ async function entangled(context: CommandContext, saleId: number) {
      WHERE r.of_sale_id = ? AND v.id IS NULL LIMIT 1`,
     [saleId],
   );
+  const corrected = await row(tx, `${CORRECTIONS_OF} LIMIT 1`, [saleId]);
   const accounts = await rows<{ id: number }>(
     tx,
     'SELECT DISTINCT charge_account_id AS id FROM open_item WHERE sale_id = ?',
@@ -110,6 +112,7 @@ async function entangled(context: CommandContext, saleId: number) {
   );
   return {
     hasReturns: back !== undefined,
+    corrected: corrected !== undefined,
     creditUsed: used !== undefined,
     extraUsed: await extraUsed(context, saleId),
     allocatedTo: await voidItems(context, saleId),

@@ -103,6 +103,16 @@ export const ticket = {
   openItem_unknown: 'There is no such open item.',
   discount_over: 'The discount is {{discount}} at the most.',
   discount_reason: 'Say why the discount is granted after its last day.',
+  void_corrected: 'A tender of it was corrected. Void the correction first, then this sale.',
+  correct_void: 'The sale is void: nothing of it is to correct.',
+  correct_corrected: 'This tender was corrected already. Correct the document that did.',
+  correct_hasReturns:
+    'Goods of it were returned and refunded by these tenders. Void the return first.',
+  correct_hasExtras:
+    'A tip, a voucher or a payment rests on its tender. Void the sale and enter it again.',
+  correct_kind:
+    'Only cash, cards and other tenders are corrected so. Void the sale and enter it again.',
+  correct_same: 'That is the tender that it has.',
   void_hasReturns: 'Goods of this sale were returned. Void the return first, then this sale.',
   void_creditUsed: 'The credit note that this ticket issued was used, so it can’t be voided.',
 

@@ -1,4 +1,4 @@
-import { mergeLines, reverseLines, type JournalLine } from '../../ledger';
+import { mergeLines, onceCounted, reverseLines, type JournalLine } from '../../ledger';
 import { minor, roundCash, sum } from '../../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
@@ -127,17 +127,7 @@ export function decideActUndo(act: {
   }
   const lines = reverseLines(act.lines);
   return accept({
-    lines: counted ? mergeLines(lines.map(fromCount)) : lines,
+    lines: counted ? onceCounted(lines) : lines,
     broken: [{ code: 'rule.drawerActUndone', approver: 'manager', params: { amountMinor } }],
   });
-}
-
-function fromCount(line: JournalLine): JournalLine {
-  if (line.ledgerAccount !== 'drawer') return line;
-  const { drawerId: _, ...rest } = line;
-  return {
-    ...rest,
-    ledgerAccount: 'overAndShort',
-    ...(line.tag && { tag: { ...line.tag, holder: 'spent' } }),
-  };
 }

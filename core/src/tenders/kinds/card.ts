@@ -17,6 +17,7 @@ export type RefundToCard = ToTender<'card'> & { reference: string };
 export const CARD: TenderRoom<'card'> = {
   pot: ({ processorId, scheme }) => potOfCard(processorId!, scheme!),
   needs: 'processor',
+  corrects: true,
   asks: { lastFour: true, reference: true },
   take: {
     earnsDiscount: true,

@@ -10,6 +10,7 @@ export type RefundInCash = { kind: 'cash'; tenderId: number; amountMinor: number
 export const CASH: TenderRoom<'cash'> = {
   pot: () => 'cash',
   inDrawer: true,
+  corrects: true,
   take: {
     paysRest: true,
     earnsDiscount: true,

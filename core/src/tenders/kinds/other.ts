@@ -16,6 +16,7 @@ export type RefundToOther = ToTender<'other'>;
 export const OTHER: TenderRoom<'other'> = {
   pot: ({ id }) => `other ${id}`,
   needs: 'account',
+  corrects: true,
   asks: { reference: true },
   take: {
     earnsDiscount: true,

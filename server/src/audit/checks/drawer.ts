@@ -16,10 +16,35 @@ export const DRAWER: Check[] = [
      FROM (
        SELECT st.sale_id AS subject_id, st.kept_minor AS expected
        FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
+       JOIN sale s ON s.id = st.sale_id AND NOT s.corrects_counted
        UNION ALL
        SELECT sale_id, -amount_minor FROM sale_extra WHERE kind = 'cashBack'
      ) x GROUP BY subject_id`,
   ),
+  perDocument(
+    'cash that is corrected in a counted drawer is in over and short',
+    'sale',
+    'overAndShort',
+    `SELECT s.id AS subject_id, SUM(st.kept_minor) AS expected
+     FROM sale s
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
+     WHERE s.corrects_counted GROUP BY s.id`,
+  ),
+  {
+    name: 'a correction gives back what stands on the receipt, and takes as much',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('sale ', s.id) AS about, 0 AS expected,
+            COALESCE(SUM(st.amount_minor), -1) AS found
+          FROM sale s
+          JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+          LEFT JOIN sale_tender st ON st.sale_id = s.id
+          LEFT JOIN sale_tender o ON o.id = st.of_sale_tender_id
+          LEFT JOIN sale os ON os.id = o.sale_id
+          WHERE s.corrects_sale_id IS NOT NULL
+          GROUP BY s.id, s.corrects_sale_id, d.entry_id
+          HAVING COALESCE(SUM(st.amount_minor), -1) <> 0 OR COUNT(o.id) <> 1
+            OR MAX(os.id = s.corrects_sale_id OR os.corrects_sale_id <=> s.corrects_sale_id) <> 1`,
+  },
   {
     name: 'a cheque taken is kept as the paper that it is, and no other is',
     sql: `SELECT NULL AS entryId, CONCAT('sale tender ', x.id) AS about,
@@ -71,6 +96,7 @@ export const DRAWER: Check[] = [
     `SELECT s.drawer_id AS part, st.kept_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER}) ${STANDING}
+       AND NOT s.corrects_counted
      UNION ALL
      SELECT s.drawer_id, -x.amount_minor
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}
