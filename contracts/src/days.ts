@@ -1,7 +1,9 @@
 import type { ExtraKind } from '@abacist/core/sales';
 import type { CountBefore } from './drawer';
 import type { DrawerAct } from './drawerActs';
-import type { Bead, RodState } from '@abacist/core/days';
+import type { Bead, CheckRow, RodState } from '@abacist/core/days';
+import Joi from 'joi';
+import { reasonText, safeText } from './common';
 
 export type Rod = {
   date: string;
@@ -17,7 +19,37 @@ export type Rod = {
   state: RodState;
 };
 
+/** A day's sheet as it was closed. */
+export type ClosedSheet = {
+  id: number;
+  number: string;
+  version: number;
+  by: string;
+  closedAt: string;
+  note: string;
+  /** The journal number of the seal that vouches for it; null until the next entry is sealed. */
+  sealedBy: number | null;
+  reopened: { by: string; at: string; reason: string } | null;
+};
+/** Closes a day: what its checklist leaves open is told in words. */
+export type CloseDay = { note: string };
+export const closeDaySchema = Joi.object<CloseDay, true>({
+  note: safeText(300).allow('').required(),
+});
+export const reopenDaySchema = Joi.object<{ reason: string }, true>({
+  reason: reasonText(200).required(),
+});
+
 export type DaySheet = Rod & {
+  closing: {
+    /** The sheet that stands; null while the day is open. */
+    standing: ClosedSheet | null;
+    /** Those that were reopened, the first one first. */
+    before: ClosedSheet[];
+    checks: CheckRow[];
+    /** What came on its sheet after it was closed. */
+    cameAfter: number;
+  };
   tenders: {
     key: string;
     label: string;

@@ -3,7 +3,15 @@ import Joi from 'joi';
 import { emailAddress, id, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** What a paper is made of. */
-export type PaperSubject = 'sale' | 'order' | 'creditNote' | 'drawerAct';
+export const PAPER_SUBJECTS = [
+  'sale',
+  'order',
+  'creditNote',
+  'drawerAct',
+  'daySheet',
+  'slip',
+] as const;
+export type PaperSubject = (typeof PAPER_SUBJECTS)[number];
 
 /** Issues a paper: as a file to open, by mail, or on the roll printer. */
 export type IssuePaper = {
@@ -19,7 +27,7 @@ export type IssuePaper = {
 };
 export const issuePaperSchema = Joi.object<IssuePaper>({
   kind: Joi.valid(...PAPER_KINDS).required(),
-  subject: Joi.valid('sale', 'order', 'creditNote', 'drawerAct').required(),
+  subject: Joi.valid(...PAPER_SUBJECTS).required(),
   subjectId: id.required(),
   format: Joi.valid('page', 'roll').required(),
   how: Joi.valid('pdf', 'mail', 'roll').required(),

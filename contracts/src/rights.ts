@@ -32,6 +32,8 @@ export const RIGHTS = {
   'POST /customers/:id': 'clerk',
   'GET /days': 'clerk',
   'GET /days/:date': 'clerk',
+  'POST /days/:date/close': 'bookkeeper',
+  'POST /sheets/:id/reopen': 'bookkeeper',
   'GET /drawer-acts': 'clerk',
   'POST /drawer-acts': 'clerk',
   'POST /drawer-acts/:id/undo': 'clerk',

@@ -12,6 +12,10 @@ export const slipSchema = Joi.object<SlipCommand>({
     .min(1)
     .max(400)
     .required(),
+  count: Joi.object().pattern(
+    /^[1-9]\d{0,6}$/,
+    Joi.number().strict().integer().min(0).max(100_000),
+  ),
 });
 
 /** Takes a slip back that nothing at the bank shows yet. */
@@ -29,6 +33,7 @@ export const bagCountedSchema = Joi.object<BagCounted, true>({
 
 export type SafeView = {
   bankAccounts: { id: number; name: string; accountNumber: string }[];
+  denominations: number[];
   items: {
     id: number;
     takingsDay: string;

@@ -7,6 +7,7 @@ import {
   walkCheques,
   walkOrders,
   walkReturns,
+  walkClosing,
   walkCorrections,
   walkWaysBack,
   walkWriteOff,
@@ -27,6 +28,7 @@ beforeAll(async () => {
   await walkWaysBack(shop);
   await walkCorrections(shop);
   await walkActs(shop);
+  await walkClosing(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -63,6 +65,11 @@ const ofAccount = (role: string) =>
 const BREAKS: Record<string, string> = {
   'every document is listed with its own figure, day and customer': `UPDATE document
     SET amount_minor = amount_minor + 1 WHERE kind = 'slip'`,
+  'a closed sheet is what it was': `UPDATE day_close SET content = CONCAT(content, ' ')`,
+  'only the last sheet of a day stands, and what was reopened stands no more': `UPDATE day_close SET standing = NULL`,
+  'what came on a sheet after it was closed was approved': `UPDATE day_close SET closed_at = '2026-01-01'`,
+  'the pieces that were counted for a slip are its cash':
+    'UPDATE slip_cash SET pieces = pieces + 1',
   'cash that is corrected in a counted drawer is in over and short': `UPDATE entry_line l
     JOIN entry e ON e.id = l.entry_id AND e.kind = 'sale' SET l.amount_minor = l.amount_minor + 7
     WHERE l.account_id = ${account('overAndShort')}`,

@@ -102,6 +102,7 @@ export async function walkDay(
       bankAccountId: 1,
       bankTotalMinor: total,
       bankReference: 'BAG 9',
+      count: pieces(total),
       items: safe.items.map((item: any) => ({
         safeItemId: item.id,
         amountMinor: item.leftMinor,

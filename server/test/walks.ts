@@ -397,3 +397,23 @@ export async function walkCorrections(shop: TestShop): Promise<void> {
   });
   await send(`/sales/${late.saleId}/correct`, { saleTenderId: late.saleTenderId, to: right });
 }
+
+/** A day of its own that is counted and closed. */
+export async function walkClosing(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-07T16:00:00Z');
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command);
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const drawerId = id.drawers['hatch'];
+  await send('/sales', { drawerId, lines: [book(id, 8_00)], tenders: [cash(id, 8_00)] });
+  const begun = await send('/counts', { drawerId });
+  await send(`/counts/${begun.sessionId}/close`, {
+    count: pieces(begun.expectedMinor),
+    note: '',
+  });
+  await send('/days/2026-09-07/close', { note: '' });
+}

@@ -1,5 +1,6 @@
 import type { Actor, Deps } from '@abacist/server/src/context';
 import { rows } from '@abacist/server/src/db/pool';
+import { closeDay } from '@abacist/server/src/days/closing/close';
 import { beginCount, closeDrawer } from '@abacist/server/src/drawer/count';
 import { counterSettings } from '@abacist/server/src/sales/counter';
 import { sell } from '@abacist/server/src/sales/sell';
@@ -67,7 +68,7 @@ export async function loadDemo(
   for (let back = HISTORY_DAYS; back > DEMO_DAYS; back -= 1) {
     const date = addDays(today, -back);
     if (isBankingDay(date, holidays)) await bankMorning(world, date, back);
-    if (await regularsDay(world, regulars, date, back)) await closeDay(world, date, back);
+    if (await regularsDay(world, regulars, date, back)) await countDrawers(world, date, back);
   }
   for (let back = DEMO_DAYS; back >= 0; back -= 1) {
     const date = addDays(today, -back);
@@ -79,7 +80,7 @@ export async function loadDemo(
     if (back > 0) await regularsDay(world, regulars, date, back);
     if (back > 0) await sellRareThings(world, date, daysAfter);
     if (back > 0) await ringBesideTickets(world, date);
-    if (back > 0) await closeDay(world, date, back);
+    if (back > 0) await countDrawers(world, date, back);
   }
   setClock(now);
 }
@@ -218,7 +219,7 @@ function pay({ random, settings }: World, totalMinor: number): SaleCommand['tend
 }
 
 /** Counts both drawers; on one day the shop's drawer is 20.00 short, on another 0.05 over. */
-async function closeDay(world: World, date: string, back: number): Promise<void> {
+async function countDrawers(world: World, date: string, back: number): Promise<void> {
   const { fenella } = world.people;
   for (const [i, drawer] of world.settings.drawers.entries()) {
     const instant = at(world, date, `18:0${i * 3}`);
@@ -236,9 +237,27 @@ async function closeDay(world: World, date: string, back: number): Promise<void>
       fenella,
       new Date(instant.getTime() + 120_000),
       (context, command) => closeDrawer(context, command, begun.sessionId),
-      { count, chequeIds, note },
+      {
+        count,
+        chequeIds,
+        note,
+        // The terminal’s report, as it was read at the close.
+        cards: begun.cards.map(({ pot, tillMinor }) => ({
+          pot,
+          terminalMinor: tillMinor ?? 0,
+        })),
+      },
     );
   }
+  // The last sheets are left to whoever looks at the demo.
+  if (back < 3) return;
+  await act(
+    world,
+    world.people.osric,
+    at(world, date, '18:30'),
+    (context, command) => closeDay(context, command, date),
+    { note: '' },
+  );
 }
 
 /** A sum as coins and notes, largest first. */

@@ -11,6 +11,7 @@ import { importSettlement } from '@abacist/server/src/settlements/import';
 import { statementCsv } from './bank';
 import { chequesComeBack } from './cheques';
 import { settlementCsv, type ProcessorBatch } from './processor';
+import { SALTMARROW } from './shop';
 import { act, at, type World } from './world';
 
 /** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
@@ -125,7 +126,11 @@ async function settleBatches(world: World, date: string, back: number): Promise<
 
 /** All that waits in the safe goes on one slip; the bank books it the same day. */
 async function bankCash(world: World, date: string, back: number): Promise<void> {
-  const { items: waiting, bankAccounts } = await safeView(world.deps.pool, date);
+  const { items: waiting, bankAccounts } = await safeView(
+    world.deps.pool,
+    SALTMARROW.shop,
+    date,
+  );
   const items = waiting.filter(({ later }) => !later);
   if (items.length === 0) return;
   const total = items.reduce((sum, { leftMinor }) => sum + leftMinor, 0);

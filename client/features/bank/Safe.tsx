@@ -1,11 +1,14 @@
 import type { SafeView, SlipAnswer, SlipCommand } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
+import { countTotal } from '@abacist/core/drawer';
 import { parseAmount } from '@abacist/core/money';
+import { slipItems } from '@abacist/core/slips';
 import { useQuery } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { WillPost } from '~/features/books';
+import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
@@ -18,8 +21,10 @@ import { Field } from '~/ui/Field';
 import { BigMoney, Money } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
+import { Select } from '~/ui/Select';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { countOf, SlipCash } from './SlipCash';
 import { useSlip } from './store';
 
 /** The safe: what waits to be banked, picked into a slip until the difference is zero. */
@@ -58,10 +63,16 @@ function SlipForm({ view }: { view: SafeView }) {
   const ready = view.items.filter((item) => !item.later);
   const later = view.items.filter((item) => item.later);
   const picked = ready.filter(({ id }) => slip.picked.includes(id));
-  const items = picked.reduce((total, { leftMinor }) => total + leftMinor, 0);
+  const count = countOf(slip.pieces);
+  const chosen = slipItems(
+    picked.map((item) => ({ ...item, isCheque: item.cheque !== null })),
+    slip.counts ? countTotal(count) : null,
+  );
+  const items = chosen.reduce((total, { amountMinor }) => total + amountMinor, 0);
   const typed = parseAmount(slip.totalText, currency);
   const difference = typed.ok ? typed.value - items : null;
-  const account = view.bankAccounts[0];
+  const account =
+    view.bankAccounts.find(({ id }) => id === slip.accountId) ?? view.bankAccounts[0];
   const complete = difference === 0 && items > 0 && account !== undefined;
   const commandNow = (): SlipCommand | null =>
     typed.ok && account
@@ -69,10 +80,8 @@ function SlipForm({ view }: { view: SafeView }) {
           bankAccountId: account.id,
           bankTotalMinor: typed.value,
           bankReference: slip.reference.trim(),
-          items: picked.map(({ id, leftMinor }) => ({
-            safeItemId: id,
-            amountMinor: leftMinor,
-          })),
+          items: chosen,
+          ...(slip.counts && { count }),
         }
       : null;
   const referenceError = holdsCardNumber(slip.reference)
@@ -126,7 +135,19 @@ function SlipForm({ view }: { view: SafeView }) {
           <Money minor={items} strong />
         </SheetRow>
       </Sheet>
+      <SlipCash denominations={view.denominations} />
       <Column paddingHorizontal="$4" gap="$3">
+        {view.bankAccounts.length > 1 && account ? (
+          <Select
+            label={t('safe.account')}
+            value={String(account.id)}
+            options={view.bankAccounts.map(({ id, name }) => ({
+              value: String(id),
+              label: name,
+            }))}
+            onChange={(value) => slip.change({ accountId: Number(value) })}
+          />
+        ) : null}
         <Field
           label={t('safe.bankTotal')}
           hint={t('safe.bankTotalHint')}
@@ -209,6 +230,7 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
                 })}
               </Body>
             </Column>
+            <PapersButton subject="slip" subjectId={slip.id} kinds={['depositSlip']} />
             {slip.atBankOn ? null : (
               <Button label={t('safe.recall')} onPress={() => setRecalling(slip)} />
             )}

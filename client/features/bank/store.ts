@@ -5,6 +5,13 @@ type SlipDraft = {
   picked: number[];
   totalText: string;
   reference: string;
+  /** The bank account that it goes to; null: the first. */
+  accountId: number | null;
+  /** Pieces by denomination, where its cash is counted for it. */
+  pieces: Record<string, string>;
+  counts: boolean;
+  change: (part: Partial<Pick<SlipDraft, 'accountId' | 'counts'>>) => void;
+  setPieces: (denomination: number, pieces: string) => void;
   toggle: (safeItemId: number) => void;
   pickAll: (safeItemIds: number[]) => void;
   setTotal: (text: string) => void;
@@ -19,6 +26,12 @@ export const useSlip = create<SlipDraft>()(
       picked: [],
       totalText: '',
       reference: '',
+      accountId: null,
+      pieces: {},
+      counts: false,
+      change: (part) => set(part),
+      setPieces: (denomination, text) =>
+        set(({ pieces }) => ({ pieces: { ...pieces, [denomination]: text } })),
       toggle: (id) =>
         set(({ picked }) => ({
           picked: picked.includes(id) ? picked.filter((one) => one !== id) : [...picked, id],
@@ -26,7 +39,8 @@ export const useSlip = create<SlipDraft>()(
       pickAll: (picked) => set({ picked }),
       setTotal: (totalText) => set({ totalText }),
       setReference: (reference) => set({ reference }),
-      clear: () => set({ picked: [], totalText: '', reference: '' }),
+      clear: () =>
+        set({ picked: [], totalText: '', reference: '', pieces: {}, counts: false }),
     }),
     { name: 'abacist.slip' },
   ),

@@ -69,14 +69,17 @@ export function Drawer({
           ))}
           <SheetRow>
             <Body small tone="faded">
-              {close.count
-                .map(({ denominationMinor, pieces, rolls }) =>
+              {[
+                ...close.count.map(({ denominationMinor, pieces, rolls }) =>
                   [
                     `${pieces} × ${money(denominationMinor)}`,
                     ...(rolls ? [`(${t('days.rollsOf', { count: rolls })})`] : []),
                   ].join(' '),
-                )
-                .join(', ')}
+                ),
+                ...(chequesOf(close)
+                  ? [t('days.chequesOf', { amount: money(chequesOf(close)) })]
+                  : []),
+              ].join(', ')}
             </Body>
           </SheetRow>
           <Compared close={close} />
@@ -103,11 +106,26 @@ export function Drawer({
   );
 }
 
+type Close = DaySheet['drawers'][number]['closes'][number];
+
+/** What of a count was cheques: all but the pieces. */
+const chequesOf = ({ count, countedMinor }: Close) =>
+  countedMinor -
+  count.reduce(
+    (total, { denominationMinor, pieces }) => total + denominationMinor * pieces,
+    0,
+  );
+
 /** What stands beside a count: the counts before it, who signed as well, the terminal’s report. */
-function Compared({ close }: { close: DaySheet['drawers'][number]['closes'][number] }) {
+function Compared({ close }: { close: Close }) {
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
+  const apart = ({ tillMinor, terminalMinor }: Close['cards'][number]) =>
+    tillMinor !== terminalMinor;
+  const agreeing = close.cards
+    .filter((card) => !apart(card))
+    .map(({ label, tillMinor }) => `${label} ${money(tillMinor)}`);
   const lines = [
     ...close.before.map(({ countedMinor, by, countedAt }) => ({
       told: t('count.before', {
@@ -120,17 +138,17 @@ function Compared({ close }: { close: DaySheet['drawers'][number]['closes'][numb
     ...(close.witness
       ? [{ told: t('days.signedBy', { name: close.witness }), differs: false }]
       : []),
-    ...close.cards.map(({ label, tillMinor, terminalMinor }) => ({
-      told:
-        tillMinor === terminalMinor
-          ? t('days.cardAgrees', { label, amount: money(tillMinor) })
-          : t('days.cardDiffers', {
-              label,
-              terminal: money(terminalMinor),
-              till: money(tillMinor),
-              difference: money(terminalMinor - tillMinor),
-            }),
-      differs: tillMinor !== terminalMinor,
+    ...(agreeing.length
+      ? [{ told: t('days.cardsAgree', { cards: agreeing.join(', ') }), differs: false }]
+      : []),
+    ...close.cards.filter(apart).map(({ label, tillMinor, terminalMinor }) => ({
+      told: t('days.cardDiffers', {
+        label,
+        terminal: money(terminalMinor),
+        till: money(tillMinor),
+        difference: money(terminalMinor - tillMinor),
+      }),
+      differs: true,
     })),
   ];
   return lines.map(({ told, differs }) => (

@@ -17,6 +17,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
 import { Body, Heading } from '~/ui/Text';
+import { CloseDayButton, Closing } from './Closing';
 import { Drawer } from './DayDrawer';
 import { Tenders } from './DayTenders';
 import { useRodText } from './words';
@@ -54,6 +55,8 @@ export function DayScreen({ date }: { date: string }) {
             label={t('days.count', { drawer: open.name })}
             onPress={() => router.push(`/days/${date}/count/${open.drawerId}` as never)}
           />
+        ) : sheet.data && isToClose(sheet.data) && may('POST /days/:date/close') ? (
+          <CloseDayButton sheet={sheet.data} />
         ) : null
       }
     >
@@ -67,6 +70,7 @@ export function DayScreen({ date }: { date: string }) {
             {data.drawers.map((drawer) => (
               <Drawer key={drawer.drawerId} drawer={drawer} date={date} />
             ))}
+            <Closing sheet={data} />
             <Line
               gap="$4"
               alignItems="flex-start"
@@ -106,6 +110,12 @@ export function DayScreen({ date }: { date: string }) {
     </Screen>
   );
 }
+
+/** Everything is counted, and its sheet does not stand yet. */
+const isToClose = ({ closing, drawers }: DaySheet) =>
+  closing.standing === null &&
+  drawers.length > 0 &&
+  closing.checks.every(({ state }) => state !== 'blocks');
 
 /** What each department sold, less what came back, before tax. */
 function Departments({ sheet }: { sheet: DaySheet }) {

@@ -75,6 +75,7 @@ function Count({
     (total, { amountMinor }) => total + amountMinor,
     read.totalMinor,
   );
+  const onPaper = begun.cheques.reduce((total, { amountMinor }) => total + amountMinor, 0);
   const difference = expectedMinor === null ? null : counted - expectedMinor;
   const cards = readCards(draft.cards, currency);
   const command = () => ({
@@ -119,6 +120,14 @@ function Count({
               <Body tone="faded">
                 {t('count.expected', { amount: money(expectedMinor!) })}
               </Body>
+              {onPaper ? (
+                <Body small tone="faded">
+                  {[
+                    t('count.expectedCash', { amount: money(expectedMinor! - onPaper) }),
+                    t('count.expectedCheques', { amount: money(onPaper) }),
+                  ].join(' · ')}
+                </Body>
+              ) : null}
               <Body tone={difference === 0 ? 'home' : 'loose'} strong>
                 {difference === 0
                   ? t('days.agrees')

@@ -69,6 +69,8 @@ export const books = {
     saleVoid: 'Void',
     drawerClose: 'Drawer close',
     moneyOut: 'Paid out',
+    dayClose: 'Day closed',
+    dayReopen: 'Day reopened',
     moneyOutUndo: 'Paid out undone',
     moneyIn: 'Money in',
     moneyInUndo: 'Money in undone',

@@ -8,6 +8,8 @@ export const papers = {
     kind_quotation: 'Quotation',
     kind_order: 'Order',
     kind_cashNote: 'Note',
+    kind_daySheet: 'Day sheet',
+    kind_depositSlip: 'Deposit slip',
     kind_deliveryNote: 'Delivery note, no prices',
     format: 'Size',
     format_roll: '80 mm roll',

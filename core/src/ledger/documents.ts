@@ -7,6 +7,8 @@ export const PAPER_KINDS = [
   'order',
   'deliveryNote',
   'cashNote',
+  'daySheet',
+  'depositSlip',
 ] as const;
 export type PaperKind = (typeof PAPER_KINDS)[number];
 
@@ -16,6 +18,8 @@ type DocumentRoom = {
   /** The kind of document that undoes it by turning its entry around, line by line. */
   undoneBy?: string;
   papers?: readonly PaperKind[];
+  /** It stands on the sheet of its day: once that is closed, it asks. */
+  onSheet?: true;
   /** Its entry takes or gives money: its day has none yet that it could be zero by. */
   takes?: true;
 };
@@ -28,18 +32,27 @@ export const DOCUMENTS = {
   sale: {
     series: 'R',
     takes: true,
+    onSheet: true,
     undoneBy: 'saleVoid',
     papers: ['receipt', 'invoice', 'deliveryNote'],
   },
-  saleVoid: { series: 'V', takes: true },
-  drawerClose: { series: 'C' },
-  moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo', papers: ['cashNote'] },
-  moneyOutUndo: { series: 'PU' },
-  moneyIn: { series: 'MI', takes: true, undoneBy: 'moneyInUndo', papers: ['cashNote'] },
-  moneyInUndo: { series: 'MU', takes: true },
-  drop: { series: 'DP', undoneBy: 'dropUndo', papers: ['cashNote'] },
-  dropUndo: { series: 'DQ' },
-  slip: { series: 'D', undoneBy: 'slipRecall' },
+  saleVoid: { series: 'V', takes: true, onSheet: true },
+  drawerClose: { series: 'C', onSheet: true },
+  moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo', papers: ['cashNote'], onSheet: true },
+  moneyOutUndo: { series: 'PU', onSheet: true },
+  moneyIn: {
+    series: 'MI',
+    takes: true,
+    undoneBy: 'moneyInUndo',
+    papers: ['cashNote'],
+    onSheet: true,
+  },
+  moneyInUndo: { series: 'MU', takes: true, onSheet: true },
+  drop: { series: 'DP', undoneBy: 'dropUndo', papers: ['cashNote'], onSheet: true },
+  dropUndo: { series: 'DQ', onSheet: true },
+  dayClose: { series: 'DS', papers: ['daySheet'] },
+  dayReopen: { series: 'DR' },
+  slip: { series: 'D', undoneBy: 'slipRecall', papers: ['depositSlip'] },
   slipRecall: { series: 'DU' },
   settlement: { series: 'S', undoneBy: 'settlementUndo' },
   settlementUndo: { series: 'SU' },
@@ -74,6 +87,11 @@ export const DOCUMENT_KINDS = Object.keys(DOCUMENTS) as DocumentKind[];
 /** Kinds whose entries take money or give it back; those of all others only move takings. */
 export const TAKING_DOCUMENTS = DOCUMENT_KINDS.filter(
   (kind) => (DOCUMENTS[kind] as DocumentRoom).takes,
+);
+
+/** Kinds that stand on the sheet of their day. */
+export const SHEET_DOCUMENTS = DOCUMENT_KINDS.filter(
+  (kind) => (DOCUMENTS[kind] as DocumentRoom).onSheet,
 );
 
 /** The kinds that undo another. */

@@ -68,9 +68,11 @@ test('whatever is changed changes the hash, and so does what stood before', () =
     sealHash(FIRST_SEAL, 1, ENTRY),
     sealHash(FIRST_SEAL, 2, ENTRY),
     sealHash('f'.repeat(64), 1, ENTRY),
+    sealHash(FIRST_SEAL, 1, ENTRY, ['a'.repeat(64)]),
+    sealHash(FIRST_SEAL, 1, ENTRY, ['b'.repeat(64)]),
     ...changes.map((change) => sealHash(FIRST_SEAL, 1, { ...ENTRY, ...change })),
   ]);
-  expect(hashes.size).toBe(changes.length + 3);
+  expect(hashes.size).toBe(changes.length + 5);
 });
 
 test('no two memos that differ seal alike, quotes and commas included', () => {

@@ -26,8 +26,14 @@ export const FIRST_SEAL = '0'.repeat(64);
 /**
  * SHA-256 over the seal before, the journal number and the entry in one fixed writing, as 64
  * hex digits. Whoever changes a sealed entry breaks its hash, and with it every later one.
+ * @param sheets hashes of day sheets that were frozen since the seal before; none leaves no trace
  */
-export function sealHash(previous: string, number: number, entry: SealedEntry): string {
+export function sealHash(
+  previous: string,
+  number: number,
+  entry: SealedEntry,
+  sheets: readonly string[] = [],
+): string {
   const lines = [...entry.lines]
     .sort((a, b) => a.position - b.position)
     .map((line) => [
@@ -51,6 +57,7 @@ export function sealHash(previous: string, number: number, entry: SealedEntry): 
     entry.postedAt,
     entry.memo,
     lines,
+    ...(sheets.length ? [sheets] : []),
   ]);
   return bytesToHex(sha256(utf8ToBytes(text)));
 }

@@ -13,6 +13,8 @@ type LooseEndRoom = { place: LooseEndPlace; needs: Role };
  */
 export const LOOSE_ENDS = {
   drawerNotCounted: { place: 'days', needs: 'clerk' },
+  sheetChanged: { place: 'days', needs: 'bookkeeper' },
+  dayNotClosed: { place: 'days', needs: 'bookkeeper' },
   terminalOrphan: { place: 'counter', needs: 'bookkeeper' },
   creditExpiring: { place: 'counter', needs: 'clerk' },
   creditExpired: { place: 'counter', needs: 'clerk' },

@@ -20,6 +20,8 @@ export type SlipCommand = {
   /** The number printed on the bank's slip or bag, if there is one. */
   bankReference: string;
   items: readonly { safeItemId: number; amountMinor: number }[];
+  /** Its cash by denomination, where it is counted for the slip. */
+  count?: Readonly<Record<string, number>>;
 };
 
 /**
@@ -28,6 +30,7 @@ export type SlipCommand = {
  * go whole).
  * Refusals: `slip.empty`, `slip.itemGone`, `slip.itemTwice`, `slip.itemTooMuch` (leftMinor), `slip.chequeWhole`,
  * `slip.chequeLater` (dated),
+ * `slip.denomination`, `slip.cashCount` (countedMinor, cashMinor),
  * `slip.totalDiffers` (differenceMinor = bank's total − items), `slip.notPositive`,
  * `text.cardNumber`.
  */
@@ -35,6 +38,7 @@ export function decideSlip(
   command: SlipCommand,
   safe: readonly SafeItem[],
   today: string,
+  denominations: readonly number[],
 ): Outcome<{ totalMinor: Minor; lines: JournalLine[] }> {
   if (command.items.length === 0) return refuse('slip.empty', 'items');
   if (holdsCardNumber(command.bankReference))
@@ -63,6 +67,8 @@ export function decideSlip(
     return refuse('slip.totalDiffers', 'bankTotalMinor', { differenceMinor, totalMinor });
   }
   if (totalMinor <= 0) return refuse('slip.notPositive', 'items');
+  const counted = checkCount(command, safe, denominations);
+  if (counted) return counted;
   const { bankAccountId } = command;
   return accept({
     totalMinor,
@@ -79,5 +85,48 @@ export function decideSlip(
         { bankAccountId },
       ),
     ),
+  });
+}
+
+/** The pieces that were counted for the slip are the cash that it takes. */
+function checkCount(
+  { count, items }: SlipCommand,
+  safe: readonly SafeItem[],
+  denominations: readonly number[],
+): Outcome<never> | undefined {
+  if (!count) return undefined;
+  const strange = Object.keys(count).find((value) => !denominations.includes(Number(value)));
+  if (strange !== undefined) return refuse('slip.denomination', `count.${strange}`);
+  const countedMinor = sum(
+    Object.entries(count).map(([value, pieces]) => Number(value) * pieces),
+  );
+  const isCash = ({ safeItemId }: { safeItemId: number }) =>
+    safe.find(({ id }) => id === safeItemId)?.chequeDated === null;
+  const cashMinor = sum(items.filter(isCash).map(({ amountMinor }) => amountMinor));
+  return countedMinor === cashMinor
+    ? undefined
+    : refuse('slip.cashCount', 'count', { countedMinor, cashMinor });
+}
+
+/** An item of the safe that is picked for a slip. */
+type Picked = { id: number; leftMinor: number; isCheque: boolean };
+
+/**
+ * What a slip takes of the items that are picked: each whole, or of their cash just what was counted for it. Days
+ * below zero go whole, then the oldest first; what is not reached stays in the safe.
+ * @param cashMinor what was counted; null: all of it. More than there is takes all: the sums differ then
+ */
+export function slipItems(
+  picked: readonly Picked[],
+  cashMinor: number | null,
+): { safeItemId: number; amountMinor: number }[] {
+  const cash = picked.filter(({ isCheque }) => !isCheque);
+  const below = sum(cash.map(({ leftMinor }) => Math.min(0, leftMinor)));
+  let left = cashMinor === null ? Number.MAX_SAFE_INTEGER : cashMinor - below;
+  return picked.flatMap(({ id: safeItemId, leftMinor, isCheque }) => {
+    if (isCheque || leftMinor < 0) return [{ safeItemId, amountMinor: leftMinor }];
+    const amountMinor = Math.max(0, Math.min(leftMinor, left));
+    left -= amountMinor;
+    return amountMinor > 0 ? [{ safeItemId, amountMinor }] : [];
   });
 }

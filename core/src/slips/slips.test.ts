@@ -1,5 +1,7 @@
 import { assertBalanced } from '../ledger';
-import { decideSlip } from '.';
+import { denominations } from '../money';
+import fc from 'fast-check';
+import { decideSlip, slipItems } from '.';
 
 const SAFE = [
   { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, pot: 'cash', chequeDated: null },
@@ -21,15 +23,23 @@ const SAFE = [
   },
 ];
 const slip = (bankTotalMinor: number, ...items: [number, number][]) =>
+  counted(undefined, bankTotalMinor, ...items);
+const counted = (
+  count: Record<string, number> | undefined,
+  bankTotalMinor: number,
+  ...items: [number, number][]
+) =>
   decideSlip(
     {
       bankAccountId: 4,
       bankTotalMinor,
       bankReference: 'B 77',
       items: items.map(([safeItemId, amountMinor]) => ({ safeItemId, amountMinor })),
+      ...(count && { count }),
     },
     SAFE,
     '2026-03-04',
+    denominations('CAD'),
   );
 
 // 500.00 in the safe, then a day of 200.00 taken and 60.00 refunded: 640.00 (common practice).
@@ -67,4 +77,56 @@ test.each<[string, ReturnType<typeof slip>, object]>([
   ['below zero', slip(-12_00, [3, -12_00]), { code: 'slip.notPositive' }],
 ])('%s is refused', (_, decided, refusal) => {
   expect(decided).toMatchObject({ ok: false, refusals: [refusal] });
+});
+
+test('cash that is counted for the slip is the cash that it takes; cheques are no part of it', () => {
+  const both = [[2, 140_00], [4, 299_75]] as [number, number][]; // prettier-ignore
+  expect(counted({ 10000: 1, 2000: 2 }, 439_75, ...both)).toMatchObject({ ok: true });
+  expect(counted({ 10000: 1, 2000: 1 }, 439_75, ...both)).toMatchObject({
+    refusals: [
+      { code: 'slip.cashCount', params: { countedMinor: 120_00, cashMinor: 140_00 } },
+    ],
+  });
+  expect(counted({ 3: 1 }, 439_75, ...both)).toMatchObject({
+    refusals: [{ code: 'slip.denomination', at: 'count.3' }],
+  });
+});
+
+test('of the cash that is picked just what was counted goes, the oldest first; days below zero and cheques whole', () => {
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          leftMinor: fc.integer({ min: -500, max: 5_000 }),
+          isCheque: fc.boolean(),
+        }),
+        { maxLength: 8 },
+      ),
+      fc.nat(20_000),
+      (list, counted) => {
+        const picked = list
+          .filter(({ leftMinor }) => leftMinor !== 0)
+          .map((one, i) => ({
+            ...one,
+            id: i + 1,
+            leftMinor: one.isCheque ? Math.abs(one.leftMinor) : one.leftMinor,
+          }));
+        const isCash = ({ safeItemId }: { safeItemId: number }) =>
+          !picked[safeItemId - 1]!.isCheque;
+        const total = (of: readonly { amountMinor: number }[]) =>
+          of.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+        const all = slipItems(picked, null);
+        expect(total(all)).toBe(picked.reduce((sum, { leftMinor }) => sum + leftMinor, 0));
+        const items = slipItems(picked, counted);
+        const cash = total(items.filter(isCash));
+        expect(cash).toBe(Math.min(counted, total(all.filter(isCash))));
+        expect(items.filter((one) => !isCash(one))).toEqual(all.filter((one) => !isCash(one)));
+        // None of a later day goes while an older one is not gone whole.
+        const parts = items.filter(
+          ({ safeItemId, amountMinor }) => amountMinor !== picked[safeItemId - 1]!.leftMinor,
+        );
+        expect(parts.length).toBeLessThanOrEqual(1);
+      },
+    ),
+  );
 });

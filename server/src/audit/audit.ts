@@ -69,6 +69,7 @@ async function checkChain(db: Db): Promise<{ seals: number; breaches: Breach[] }
         )
       ).map(({ entry }) => [entry.id, entry]),
     );
+    const sheets = await sheetsOf(db, last + 1, seals.at(-1)!.number);
     for (const seal of seals) {
       const about = `journal number ${seal.number}`;
       const breach = (expected: string, found: string) =>
@@ -80,10 +81,28 @@ async function checkChain(db: Db): Promise<{ seals: number; breaches: Breach[] }
         breach('its entry', 'none');
         continue;
       }
-      const computed = sealHash(hash, seal.number, entry);
+      const computed = sealHash(hash, seal.number, entry, sheets.get(seal.number));
       if (computed !== seal.hash) breach(computed, seal.hash);
       // Go on from what is stored, so that one change is named once and not a thousand times.
       hash = seal.hash;
     }
   }
+}
+
+/** Hashes of the day sheets that seals vouch for, by the number of the seal; made of what is kept now. */
+async function sheetsOf(
+  db: Db,
+  from: number,
+  to: number,
+): Promise<ReadonlyMap<number, string[]>> {
+  const found = await rows<{ number: number; hash: string }>(
+    db,
+    `SELECT s.number, SHA2(c.content, 256) AS hash
+     FROM sealed_sheet s JOIN day_close c ON c.id = s.day_close_id
+     WHERE s.number BETWEEN ? AND ? ORDER BY c.id`,
+    [from, to],
+  );
+  const by = new Map<number, string[]>();
+  for (const { number, hash } of found) by.set(number, [...(by.get(number) ?? []), hash]);
+  return by;
 }

@@ -1,8 +1,10 @@
-import { isoDate } from '@abacist/contracts';
+import { closeDaySchema, isoDate, reopenDaySchema } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
+import { command } from '../http/command';
 import { query } from '../http/query';
+import { closeDay, reopenDay } from './closing/close';
 import { blindRod, blindSheet, countsBlind } from './blind';
 import { listRods, type RodsQuery } from './rods';
 import { daySheet } from './sheet';
@@ -34,10 +36,22 @@ export function dayRoutes(deps: Deps): Router {
         date: isoDate.required(),
         asOf: isoDate.min(Joi.ref('date')).optional(),
       }),
-      async ({ db, today, shop, actor }, { date, asOf = today }) => {
-        const sheet = await daySheet(db, asOf, date);
+      async ({ db, deps: { clock }, today, shop, actor }, { date, asOf = today }) => {
+        const sheet = await daySheet(db, { shop, today, now: clock() }, { date, asOf });
         return countsBlind(shop, actor) ? blindSheet(sheet) : sheet;
       },
+    ),
+  );
+  router.post(
+    '/days/:date/close',
+    command(deps, 'POST /days/:date/close', closeDaySchema, (context, body, params) =>
+      closeDay(context, body, params['date'] ?? ''),
+    ),
+  );
+  router.post(
+    '/sheets/:id/reopen',
+    command(deps, 'POST /sheets/:id/reopen', reopenDaySchema, (context, body, params) =>
+      reopenDay(context, body, Number(params['id'])),
     ),
   );
   return router;

@@ -1,10 +1,12 @@
 import type { DaySheet } from '@abacist/contracts';
 import type { Bead } from '@abacist/core/days';
 import { minus, sum } from '@abacist/core/money';
+import type { Shop } from '../context';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { sqlKinds } from '../tenders/sqlKinds';
 import { actsOf } from '../drawer/acts/read';
 import { besideOfDay } from './beside';
+import { closingOf } from './closing/read';
 import { drawersOf } from './drawers';
 import { emptyRod, rodsBetween } from './rods';
 import { taxesOfDay } from './taxes';
@@ -85,7 +87,11 @@ async function earlierTenders(db: Db, date: string): Promise<DaySheet['tenders']
 }
 
 /** A day's sheet: its rod, and its takings by tender, department and tax authority. */
-export async function daySheet(db: Db, asOf: string, date: string): Promise<DaySheet> {
+export async function sheetOf(
+  db: Db,
+  asOf: string,
+  date: string,
+): Promise<Omit<DaySheet, 'closing'>> {
   const [rods, earlier, departments, taxes, beside, extras, fees, rounding, drawers, acts] =
     await Promise.all([
       rodsBetween(db, { from: date, to: date, asOf }),
@@ -126,4 +132,14 @@ export async function daySheet(db: Db, asOf: string, date: string): Promise<DayS
     drawers,
     acts,
   };
+}
+
+/** A day's sheet with how far its closing is. */
+export async function daySheet(
+  db: Db,
+  at: { shop: Shop; today: string; now: Date },
+  { date, asOf }: { date: string; asOf: string },
+): Promise<DaySheet> {
+  const sheet = await sheetOf(db, asOf, date);
+  return { ...sheet, closing: await closingOf(db, at, sheet) };
 }

@@ -18,6 +18,7 @@ const UPDATES: Record<string, string[]> = {
   batch: ['closed_at', 'closed_on', 'settled_whole'],
   batch_difference: ['standing'],
   slip: ['match_group_id', 'standing'],
+  day_close: ['standing'],
   import_file: ['standing'],
   own_cheque: ['match_group_id', 'voided'],
   transfer: ['match_group_id', 'voided'],

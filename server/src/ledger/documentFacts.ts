@@ -37,6 +37,8 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   moneyInUndo: OF_ENTRY,
   drop: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
   dropUndo: OF_ENTRY,
+  dayClose: OF_ENTRY,
+  dayReopen: OF_ENTRY,
   slip: OF_ENTRY,
   slipRecall: OF_ENTRY,
   settlement: { amount: 'SELECT x.net_minor FROM settlement x' },

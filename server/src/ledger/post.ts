@@ -3,6 +3,7 @@ import {
   DOCUMENTS,
   documentNumber,
   reverseLines,
+  SHEET_DOCUMENTS,
   type DocumentKind,
   type JournalLine,
   type UndoingKind,
@@ -40,9 +41,10 @@ export type NewEntry = {
  */
 export async function postDocument(
   context: CommandContext,
-  entry: NewEntry,
+  asked: NewEntry,
 ): Promise<{ entryId: number | null; number: string }> {
   const { tx } = context;
+  const entry = { ...asked, approvalId: await askOfClosedSheet(context, asked) };
   const entryId = entry.lines.length ? await insertEntry(context, entry) : null;
   const number = await nextNumber(tx, DOCUMENTS[entry.kind].series);
   await insertDocument(context, entry, entryId, number);
@@ -52,6 +54,27 @@ export async function postDocument(
     tx.postedEntries.push(entryId);
   }
   return { entryId, number: documentNumber(entry.kind, number) };
+}
+
+/**
+ * What stands on the sheet of a day that is closed asks a manager: the sheet tells of it no more, and is
+ * closed anew. What somebody approved already is not asked for twice.
+ */
+async function askOfClosedSheet(
+  context: CommandContext,
+  { kind, date, approvalId = null }: NewEntry,
+): Promise<number | null> {
+  if (!SHEET_DOCUMENTS.includes(kind) || approvalId !== null) return approvalId;
+  const [closed] = await rows<{ number: string }>(
+    context.tx,
+    `SELECT CONCAT(d.series, '-', d.number) AS number
+     FROM day_close c JOIN document d ON d.kind = 'dayClose' AND d.subject_id = c.id
+     WHERE c.date = ? AND c.standing`,
+    [date],
+  );
+  if (!closed) return null;
+  const params = { number: closed.number, date };
+  return context.approve([{ code: 'rule.sheetClosed', approver: 'manager', params }]);
 }
 
 /** The document with what a list of documents shows of it (`DOCUMENT_FACTS`). */

@@ -56,17 +56,40 @@ async function sealTail(tx: Tx, now: Date): Promise<number> {
   );
   let number = last?.number ?? 0;
   let hash = last?.hash ?? FIRST_SEAL;
+  // A sheet that was frozen is vouched for by the seal of the next entry after it.
+  let frozen = await frozenSheets(tx);
+  const sheets: [number, number][] = [];
   const seals: [number, number, string, Date][] = [];
   for (const { entry } of entries) {
     number += 1;
-    hash = sealHash(hash, number, entry);
+    const next = number;
+    const own = frozen.filter(({ closedAt }) => closedAt <= entry.postedAt);
+    frozen = frozen.filter((sheet) => !own.includes(sheet));
+    sheets.push(...own.map(({ id }): [number, number] => [id, next]));
+    hash = sealHash(
+      hash,
+      number,
+      entry,
+      own.map((sheet) => sheet.hash),
+    );
     seals.push([number, entry.id, hash, now]);
   }
   await insertMany(tx, 'seal', ['number', 'entry_id', 'hash', 'sealed_at'], seals);
+  await insertMany(tx, 'sealed_sheet', ['day_close_id', 'number'], sheets);
   await keepBalances(tx, entries);
   await keepTakings(tx, entries);
   return entries.length;
 }
+
+/** Day sheets that are frozen and that no seal vouches for yet. */
+const frozenSheets = (tx: Tx): Promise<{ id: number; hash: string; closedAt: string }[]> =>
+  rows(
+    tx,
+    `SELECT c.id, c.hash, c.closed_at AS closedAt
+     FROM day_close c
+     LEFT JOIN sealed_sheet s ON s.day_close_id = c.id
+     WHERE s.day_close_id IS NULL ORDER BY c.id`,
+  );
 
 /** Adds sealed lines to the kept balances by account and month, and by account and day. */
 async function keepBalances(tx: Tx, entries: readonly EntryToSeal[]): Promise<void> {

@@ -13,6 +13,8 @@ export type PaperContent = {
   facts: PaperFact[];
   /** What is said before the lines, a paragraph each. */
   letter?: string[];
+  /** What stands over its columns, where that is not what stands there else. */
+  heads?: Partial<Record<'name' | 'tax' | 'amount' | 'balance', string>>;
   /** Whether prices stand on it; a delivery note has none. */
   priced: boolean;
   lines: PaperLine[];

@@ -1,35 +1,20 @@
-import { type IssuePaper, type PaperIssued, type PaperSubject } from '@abacist/contracts';
-import { papersOf, type DocumentKind, type PaperKind } from '@abacist/core/documents';
+import type { IssuePaper, PaperIssued, PaperSubject } from '@abacist/contracts';
+import { papersOf, type PaperKind } from '@abacist/core/documents';
 import { businessDate } from '@abacist/core/dates';
 import type { Actor, CommandContext, Deps, Shop } from '../context';
 import { pause } from '../db/away';
-import { readCustomers } from '../customers/read';
 import { keepEmail } from '../customers/save';
 import { isDuplicate, row, run, type Db } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { HttpError, notFound, refuseWith } from '../http/errors';
-import { ACT_DOCUMENT_KINDS } from '../drawer/acts/kinds';
-import { readAct } from '../drawer/acts/read';
-import { readOrder } from '../orders/read';
-import { creditNotes, readSale } from '../sales/detail';
 import { loadShopFor } from '../settings/shop';
 import type { HeadOfShop, PaperContent } from './content';
 import { readLogo, readPaperHead } from './head';
-import { paperOfAct } from './ofAct';
-import { paperOfCredit, paperOfOrder } from './ofOrder';
-import { paperOfSale } from './ofSale';
 import type { PageSize } from './pdf';
 import { renderRoll } from './roll';
+import { SUBJECTS } from './subjects';
 import { word } from './words';
-
-/** The documents that a subject may be. */
-const SUBJECTS: Record<PaperSubject, DocumentKind[]> = {
-  sale: ['sale'],
-  order: ['quotation', 'order'],
-  creditNote: ['creditNote'],
-  drawerAct: ACT_DOCUMENT_KINDS,
-};
 
 type Wanted = { kind: PaperKind; subject: PaperSubject; subjectId: number };
 
@@ -46,7 +31,7 @@ export async function issuePaper(
 ): Promise<CommandResult<PaperIssued>> {
   const { tx, shop, today, actor, now } = context;
   const { kind, subject, subjectId, format, how } = command;
-  if (!SUBJECTS[subject].some((document) => papersOf(document).includes(kind))) {
+  if (!SUBJECTS[subject].documents.some((document) => papersOf(document).includes(kind))) {
     throw refuseWith('paper.kind', 'kind');
   }
   const keep = async (copy: boolean) => {
@@ -87,19 +72,11 @@ export async function issuePaper(
   return { answer: issued };
 }
 
-/** The customers of the documents that papers are of. */
-const CUSTOMER_OF: Record<PaperSubject, string> = {
-  sale: 'SELECT customer_id AS id FROM sale WHERE id = ?',
-  order: 'SELECT customer_id AS id FROM customer_order WHERE id = ?',
-  creditNote: `SELECT s.customer_id AS id FROM credit_note n JOIN sale s ON s.id = n.sale_id
-    WHERE n.id = ?`,
-  drawerAct: 'SELECT NULL AS id FROM drawer_act WHERE id = ?',
-};
-
 /** Keeps where a paper was mailed to with the customer of its document; nothing where it has none. */
 async function keepAddress(tx: Tx, { subject, subjectId, to }: IssuePaper): Promise<void> {
-  const of = await row<{ id: number | null }>(tx, CUSTOMER_OF[subject], [subjectId]);
-  if (of?.id) await keepEmail(tx, of.id, to!);
+  const { customer } = SUBJECTS[subject];
+  const of = customer && (await row<{ id: number | null }>(tx, customer, [subjectId]));
+  if (of && of.id) await keepEmail(tx, of.id, to!);
 }
 
 /** Pauses before a mail or a print is tried again, in milliseconds. */
@@ -233,31 +210,5 @@ async function contentOf(
   copy: boolean,
 ): Promise<PaperContent> {
   const head: HeadOfShop = { ...(await readPaperHead(db)), ...shop };
-  if (subject === 'order') {
-    const order = await readOrder(db, subjectId, today);
-    if (!order) throw notFound('order.unknown');
-    if (!papersOf(order.kind).includes(kind)) throw refuseWith('paper.kind', 'kind');
-    const address = await addressOf(db, order.customerId);
-    return paperOfOrder(kind as 'quotation', order, address, head, copy);
-  }
-  if (subject === 'creditNote') {
-    const [credit] = await creditNotes(db, today, 'n.id = ?', [subjectId]);
-    const sale = credit && (await readSale(db, credit.saleId, today));
-    if (!credit || !sale) throw notFound('credit.unknown');
-    return paperOfCredit(credit, sale, head, copy);
-  }
-  if (subject === 'drawerAct') {
-    const act = await readAct(db, subjectId);
-    if (!act) throw notFound('drawerAct.unknown');
-    return paperOfAct(act, head, copy);
-  }
-  const sale = await readSale(db, subjectId, today);
-  if (!sale) throw notFound('sale.unknown');
-  const address = await addressOf(db, sale.customerId);
-  return paperOfSale(kind as 'receipt', sale, address, head, copy);
-}
-
-async function addressOf(db: Db, customerId: number | null): Promise<string> {
-  if (customerId === null) return '';
-  return (await readCustomers(db, 'id = ?', [customerId]))[0]?.address ?? '';
+  return SUBJECTS[subject].content(db, { kind, id: subjectId, today, head, copy });
 }

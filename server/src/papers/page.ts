@@ -160,8 +160,12 @@ function table(doc: Doc, content: PaperContent, width: number): void {
   const heads = () => {
     doc.font('text').fontSize(SMALL).fillColor(FADED);
     const top = doc.y;
-    for (const { head, x, width: wide, right } of columns) {
-      doc.text(word(head), x, top, { width: wide, align: right ? 'right' : 'left' });
+    const own: Partial<Record<Field, string>> = content.heads ?? {};
+    for (const { field, head, x, width: wide, right } of columns) {
+      doc.text(own[field] ?? word(head), x, top, {
+        width: wide,
+        align: right ? 'right' : 'left',
+      });
       doc.y = top;
     }
     doc.y = top + 13;
@@ -178,7 +182,9 @@ function table(doc: Doc, content: PaperContent, width: number): void {
   };
   heads();
   let soFar = '';
-  for (const line of content.lines) {
+  for (const [i, line] of content.lines.entries()) {
+    // A heading stands apart from what is above it.
+    if (line.heading && i > 0) doc.y += 6;
     const cells = columns.map((column) => {
       const text = cellOf(content, line, column.field);
       doc.font(line.heading ? 'strong' : 'text').fontSize(SIZE);

@@ -12,7 +12,7 @@ export function slipRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/safe',
-    query(deps, 'GET /safe', noInput, ({ db, today }) => safeView(db, today)),
+    query(deps, 'GET /safe', noInput, ({ db, shop, today }) => safeView(db, shop, today)),
   );
   router.post('/slips', command(deps, 'POST /slips', slipSchema, sendSlip, matchAfter(deps)));
   router.post(

@@ -1,7 +1,8 @@
 import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/contracts';
 import { decideSlip } from '@abacist/core/slips';
 import { ON_SLIP } from '@abacist/core/takings';
-import type { CommandContext } from '../context';
+import { denominations } from '@abacist/core/money';
+import type { CommandContext, Shop } from '../context';
 import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
@@ -41,7 +42,9 @@ export async function sendSlip(
      ORDER BY i.id FOR UPDATE`,
     ids,
   );
-  const { totalMinor, lines } = unwrap(decideSlip(command, safe, today));
+  const { totalMinor, lines } = unwrap(
+    decideSlip(command, safe, today, denominations(shop.currency)),
+  );
   for (const { safeItemId, amountMinor } of command.items) {
     const before = safe.find(({ id }) => id === safeItemId)!;
     const { affectedRows } = await run(
@@ -63,6 +66,14 @@ export async function sendSlip(
     ['slip_id', 'safe_item_id', 'amount_minor'],
     command.items.map(({ safeItemId, amountMinor }) => [slipId, safeItemId, amountMinor]),
   );
+  await insertMany(
+    tx,
+    'slip_cash',
+    ['slip_id', 'denomination_minor', 'pieces'],
+    Object.entries(command.count ?? {})
+      .filter(([, pieces]) => pieces > 0)
+      .map(([value, pieces]) => [slipId, Number(value), pieces]),
+  );
   const { number } = await postDocument(context, {
     kind: 'slip',
     subjectId: slipId,
@@ -83,7 +94,11 @@ type ItemRow = Pick<SafeItem, 'id' | 'drawer' | 'closeNumber'> & {
 };
 
 /** What waits in the safe, oldest day first, and the slips that left it. */
-export async function safeView(db: Db, today: string): Promise<SafeView> {
+export async function safeView(
+  db: Db,
+  { currency }: Pick<Shop, 'currency'>,
+  today: string,
+): Promise<SafeView> {
   const [bankAccounts, held, slips] = await Promise.all([
     rows<SafeView['bankAccounts'][number]>(
       db,
@@ -98,6 +113,7 @@ export async function safeView(db: Db, today: string): Promise<SafeView> {
   );
   return {
     bankAccounts,
+    denominations: [...denominations(currency)],
     items: held.flatMap(({ takingsDay, holder, amountMinor }): SafeItem[] => {
       const item = items.get(Number(holder.split(' ')[1]));
       if (!item) return [];

@@ -50,6 +50,9 @@ export const bank = {
   cheque_returned: 'Cheque {{number}} was returned already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
+  slip_denomination: 'There is no such coin or note.',
+  slip_cashCount:
+    '{{counted}} is counted, {{cash}} in cash goes on the slip. Count again, or pick other cash.',
   count_unknown: 'There is no such count.',
   count_blind: 'This drawer is counted blind: what it expects is said when it is closed.',
   count_alreadyClosed: 'This drawer is already closed.',

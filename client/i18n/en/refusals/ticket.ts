@@ -116,6 +116,16 @@ export const ticket = {
   void_hasReturns: 'Goods of this sale were returned. Void the return first, then this sale.',
   void_creditUsed: 'The credit note that this ticket issued was used, so it can’t be voided.',
 
+  closing_future: 'This day has not come yet.',
+  closing_nothing: 'Nothing was taken on this day, so there is no sheet to close.',
+  closing_already: 'The day is closed already.',
+  closing_counted: 'Count these drawers first: {{names}}.',
+  closing_paid: 'Parked tickets wait to be paid ({{count}}). Pay or remove them first.',
+  closing_charges:
+    'Charges at the terminal have no answer or no ticket ({{count}}). Look at them first.',
+  closing_reopened: '{{number}} was reopened already.',
+  closing_unknown: 'There is no such sheet.',
+  day_unknown: 'There is no such day.',
   count_rolls:
     'A roll of {{value}} holds {{pieces}} pieces: there are fewer pieces than these rolls hold.',
   count_unknownCard: 'The drawer took nothing by this card. Load the count again.',

@@ -1,5 +1,6 @@
 import { ACCOUNTS } from './accounts';
 import { BANK } from './bank';
+import { CLOSING } from './closing';
 import { DRAWER } from './drawer';
 import { KEPT_TAKINGS } from './kept';
 import { LEDGER } from './ledger';
@@ -19,5 +20,6 @@ export const CHECKS: Check[] = [
   ...ORDERS,
   ...ACCOUNTS,
   ...DRAWER,
+  ...CLOSING,
   ...BANK,
 ];

@@ -3,6 +3,7 @@ import type { Finder } from '../room';
 import { account } from './account';
 import { batchNotSettled } from './batchNotSettled';
 import { chequeOwed } from './chequeOwed';
+import { closing } from './closing';
 import { credit } from './credit';
 import { drawerNotCounted } from './drawerNotCounted';
 import { lateAtBank } from './lateAtBank';
@@ -15,6 +16,8 @@ import { voucher } from './voucher';
 /** Who finds each kind of loose end. */
 export const FINDERS = {
   drawerNotCounted,
+  sheetChanged: closing,
+  dayNotClosed: closing,
   terminalOrphan,
   creditExpiring: credit,
   creditExpired: credit,

@@ -1,0 +1,44 @@
+import { ON_SHEET } from '../../days/closing/read';
+import type { Check } from './build';
+
+/** Frozen day sheets and the cash of slips. */
+export const CLOSING: Check[] = [
+  {
+    name: 'a closed sheet is what it was',
+    sql: `SELECT NULL AS entryId, CONCAT('sheet of ', date, ', version ', version) AS about,
+            hash AS expected, SHA2(content, 256) AS found
+          FROM day_close WHERE SHA2(content, 256) <> hash`,
+  },
+  {
+    name: 'only the last sheet of a day stands, and what was reopened stands no more',
+    sql: `SELECT NULL AS entryId, CONCAT('sheet of ', c.date, ', version ', c.version) AS about,
+            IF(r.id IS NULL, 'stands', 'reopened') AS expected,
+            IF(c.standing, 'stands', 'reopened') AS found
+          FROM day_close c
+          LEFT JOIN day_reopen r ON r.day_close_id = c.id
+          WHERE (r.id IS NULL) <> COALESCE(c.standing, FALSE)`,
+  },
+  {
+    name: 'what came on a sheet after it was closed was approved',
+    sql: `SELECT d.entry_id AS entryId, CONCAT(d.series, '-', d.number) AS about,
+            'approved' AS expected, 'by nobody' AS found
+          FROM document d
+          JOIN entry e ON e.id = d.entry_id AND e.approval_id IS NULL
+          JOIN day_close c ON c.date = d.date AND c.closed_at < d.made_at
+          LEFT JOIN day_reopen r ON r.day_close_id = c.id
+          WHERE d.kind IN (${ON_SHEET}) AND (r.id IS NULL OR r.reopened_at > d.made_at)`,
+  },
+  {
+    name: 'the pieces that were counted for a slip are its cash',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('slip ', s.id) AS about,
+            x.cash AS expected, n.counted AS found
+          FROM (SELECT slip_id, SUM(denomination_minor * pieces) AS counted
+                FROM slip_cash GROUP BY slip_id) n
+          JOIN slip s ON s.id = n.slip_id
+          JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+          LEFT JOIN (SELECT si.slip_id, SUM(si.amount_minor) AS cash
+                     FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
+                     WHERE i.cheque_id IS NULL GROUP BY si.slip_id) x ON x.slip_id = s.id
+          WHERE NOT n.counted <=> x.cash`,
+  },
+];
