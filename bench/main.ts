@@ -6,6 +6,7 @@ import {
   measureStatements,
   PAYMENTS,
 } from './accounts';
+import { measureDifferences } from './differences';
 import { DAYS, measureFrame, SALES } from './frame';
 import { measureGrowth } from './growth';
 import { ITEMS, measureItemSearch } from './items';
@@ -19,6 +20,16 @@ const seconds = Number(BENCH_SECONDS ?? 12);
 
 /** The measures by name, in the order in which they fill the books. */
 const MEASURES: Record<string, () => Promise<void>> = {
+  differences: async () => {
+    const [first, ...more] = await measureDifferences();
+    console.log('Search for what explains a difference, by receipts of the day:');
+    for (const { receipts, ms } of [first!, ...more]) {
+      const growth = (ms / first!.ms / (receipts / first!.receipts)).toFixed(2);
+      console.log(
+        `  ${receipts}: ${ms.toFixed(1)} ms (wanted under 1000), ${growth} of linear`,
+      );
+    }
+  },
   posting: async () => {
     console.log('\nPosting a sale through the API, against the same statements sent straight');
     for (const { clients, api, bare } of await measurePosting(
