@@ -5,7 +5,7 @@ import { act, at, type World } from './world';
 
 type Of = Omit<DrawerActCommand, 'drawerId' | 'parts'> & {
   drawer: 'shop' | 'hatch';
-  account?: 'expenses' | 'otherIncome';
+  account?: 'postage' | 'purchases' | 'otherIncome';
   /** A tax code that is inside of it. */
   tax?: string;
 };
@@ -16,7 +16,7 @@ const WEEK: Record<number, Of> = {
     kind: 'paidOut',
     drawer: 'shop',
     amountMinor: 12_60,
-    account: 'expenses',
+    account: 'postage',
     party: 'Wrack Haven post office',
     words: 'Stamps',
   },
@@ -24,7 +24,7 @@ const WEEK: Record<number, Of> = {
     kind: 'paidOut',
     drawer: 'hatch',
     amountMinor: 16_80,
-    account: 'expenses',
+    account: 'purchases',
     tax: 'Food',
     party: 'Quay Dairy',
     words: 'Milk for the hatch',

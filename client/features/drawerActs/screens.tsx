@@ -284,8 +284,9 @@ function After({
   amountMinor: number;
 }) {
   const t = useWords();
-  if (cashMinor === null) return null;
-  const after = cashMinor + (ACT_FACTS[kind].way === 'in' ? amountMinor : -amountMinor);
+  const { way } = ACT_FACTS[kind];
+  if (cashMinor === null || way === 'none') return null;
+  const after = cashMinor + (way === 'in' ? amountMinor : -amountMinor);
   return (
     <Sheet>
       <SheetRow>

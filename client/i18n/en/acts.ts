@@ -3,6 +3,7 @@ import type { DrawerActKind } from '@abacist/core/drawerActs';
 type OfEach = Record<DrawerActKind, string>;
 const kind: OfEach = {
   paidOut: 'Paid out',
+  ownerPays: 'Paid by the owner',
   ownerDraws: 'Owner takes',
   moneyIn: 'Money in',
   ownerPutsIn: 'Owner puts in',
@@ -10,6 +11,7 @@ const kind: OfEach = {
 };
 const act: OfEach = {
   paidOut: 'Pay out {{amount}}',
+  ownerPays: 'Record {{amount}}',
   ownerDraws: 'Hand over {{amount}}',
   moneyIn: 'Take in {{amount}}',
   ownerPutsIn: 'Put in {{amount}}',
@@ -37,6 +39,7 @@ export const acts = {
     words: 'What it is for',
     party_out: 'Paid to',
     party_in: 'Paid by',
+    party_none: 'Paid to',
     addPart: 'Divide it',
     removePart: 'Remove this part',
     before: 'As before',

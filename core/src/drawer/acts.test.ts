@@ -66,6 +66,20 @@ const byPot = (lines: readonly JournalLine[]) => {
   return [...by].filter(([key, amount]) => key === 'untagged' || amount !== 0);
 };
 
+test('what the owner paid is owed to him to the cent, and leaves the drawer alone', () => {
+  const paid: ActCommand = { ...stamps(5_03, 2), kind: 'ownerPays' };
+  const { lines, broken } = decided(paid, { ...STATE, held: [], drawerHoldsMinor: 0 });
+  expect(plain(lines)).toEqual([
+    ['expenses', 4_79, ''],
+    ['inputTax', 24, ''],
+    ['owner', -5_03, ''],
+  ]);
+  expect(broken).toEqual([]);
+  expect(decided({ ...stamps(20_03), kind: 'ownerPays' }).broken).toMatchObject([
+    { code: 'rule.paidOut' },
+  ]);
+});
+
 // The worked figures of the books: Monday takes 100.00, and 5.00 with 0.24 of tax inside is paid for stamps.
 test('stamps paid out of Monday’s cash: postage, input tax and drawer bear Monday', () => {
   const { lines, parts } = decided(stamps(5_00, 2));
@@ -274,7 +288,7 @@ test('any order of takings and acts: expected is the float and all that flowed; 
         ).toEqual([]);
         if (way === 'out') expect(odd).toEqual([]);
         held = heldAfter(held, act.value.lines);
-        expected += way === 'in' ? amount : -amount;
+        expected += { in: amount, out: -amount, none: 0 }[way];
         // A second way to the same figure: the undoing gives back what was there before.
         const undo = decideActUndo({
           kind,

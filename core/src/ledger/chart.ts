@@ -47,6 +47,10 @@ export const CHART = {
   lateCharges: { number: '4220', type: 'income' },
   feeIncome: { number: '4230', type: 'income' },
   otherIncome: { number: '4310', type: 'income' },
+  rentIncome: { number: '4320', type: 'income' },
+  interestIncome: { number: '4330', type: 'income' },
+  /** Goods for resale too: the cost of goods is not tracked. */
+  purchases: { number: '5010', type: 'expense' },
   cardFees: { number: '5110', type: 'expense', by: 'processorId' },
   chargebackFees: { number: '5120', type: 'expense', by: 'processorId' },
   chargebackLoss: { number: '5130', type: 'expense', by: 'processorId' },
@@ -56,6 +60,14 @@ export const CHART = {
   rounding: { number: '5320', type: 'expense' },
   writeOffs: { number: '5410', type: 'expense' },
   penalties: { number: '5420', type: 'expense' },
+  supplies: { number: '5510', type: 'expense' },
+  postage: { number: '5520', type: 'expense' },
+  repairs: { number: '5530', type: 'expense' },
+  rent: { number: '5540', type: 'expense' },
+  utilities: { number: '5550', type: 'expense' },
+  insurance: { number: '5560', type: 'expense' },
+  travel: { number: '5570', type: 'expense' },
+  advertising: { number: '5580', type: 'expense' },
   expenses: { number: '5910', type: 'expense' },
 } as const satisfies Record<string, ChartRow>;
 

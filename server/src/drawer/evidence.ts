@@ -135,7 +135,7 @@ async function besideOf(
          ${CASH_OF_ACT} AS cashMinor
        FROM drawer_act x
        JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
-       WHERE x.drawer_session_id = ? AND NOT x.undone ORDER BY x.id`,
+       WHERE x.drawer_session_id = ? AND NOT x.undone AND ${CASH_OF_ACT} <> 0 ORDER BY x.id`,
       [sessionId],
     ),
     rows<CountEvidence['usual'][number]>(

@@ -74,6 +74,7 @@ const en = {
   chequesCount: 'Cheques: {{count}}',
   teller: 'Teller: ______________________',
   act_paidOut: 'Paid out',
+  act_ownerPays: 'Paid with the owner’s money',
   act_ownerDraws: 'Taken by the owner',
   act_moneyIn: 'Money in',
   act_ownerPutsIn: 'Put in by the owner',

@@ -23,7 +23,7 @@ async function act(
 ): Promise<void> {
   const { amount, account, ...done } = rest;
   const food = await trial.shop.one('SELECT id FROM tax_code WHERE code = ?', [INSIDE.code]);
-  const taxCodeId = kind === 'paidOut' ? food.id : null;
+  const taxCodeId = ['paidOut', 'ownerPays'].includes(kind) ? food.id : null;
   const { id } = trial.taken(
     kind,
     await trial.clerk.send('/drawer-acts', {
@@ -63,6 +63,15 @@ export async function payOut(trial: TrialShop): Promise<void> {
   const debits = { expenses: amount - tax, inputTax: tax, drawer: -amount };
   const account = 'expenses';
   await act(trial, 'paidOut', { drawer, amount, account, brought: 0, leaves: amount, debits });
+}
+
+/** The owner buys for the shop: no coin moves, and any cent may be paid. */
+export async function ownerBuys(trial: TrialShop): Promise<void> {
+  const amount = trial.chance.to(5, 40_00);
+  const tax = half(amount * INSIDE.of, INSIDE.whole);
+  const debits = { purchases: amount - tax, inputTax: tax, owner: -amount };
+  const more = { amount, account: 'purchases', brought: 0, leaves: 0, debits };
+  await act(trial, 'ownerPays', { drawer: trial.chance.of(['shop', 'hatch']), ...more });
 }
 
 export async function dropSome(trial: TrialShop): Promise<void> {

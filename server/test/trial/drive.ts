@@ -2,7 +2,7 @@ import { ids } from '../harness';
 import { regularsOf } from '../regulars';
 import { lateCharges, payEarly, RULES, takePaymentBack, writeOff } from './accounts';
 import { backForCredit, exchange, takeBack, useCredit, voidOne } from './back';
-import { dropSome, otherMoneyIn, payOut, undoAct } from './beside';
+import { dropSome, otherMoneyIn, ownerBuys, payOut, undoAct } from './beside';
 import { evening, morning } from './bank';
 import {
   backByOurCheque,
@@ -92,6 +92,7 @@ async function something(trial: TrialShop): Promise<void> {
     () => chequeEnds(trial),
     () => findCheque(trial),
     () => payOut(trial),
+    () => ownerBuys(trial),
     () => dropSome(trial),
     () => otherMoneyIn(trial),
     () => undoAct(trial),

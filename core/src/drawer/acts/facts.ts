@@ -1,8 +1,25 @@
 import type { LedgerAccount } from '../../ledger';
 
+/** What a shop pays for: the accounts that a person chooses from, the general one first. */
+const EXPENSES = [
+  'expenses',
+  'purchases',
+  'supplies',
+  'postage',
+  'repairs',
+  'rent',
+  'utilities',
+  'insurance',
+  'travel',
+  'advertising',
+  'bankCharges',
+  'penalties',
+] as const satisfies LedgerAccount[];
+
 /** Kinds of money that goes into a drawer or out of it beside the tickets. */
 export const DRAWER_ACT_KINDS = [
   'paidOut',
+  'ownerPays',
   'ownerDraws',
   'moneyIn',
   'ownerPutsIn',
@@ -15,7 +32,8 @@ type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
 
 export type ActFacts = {
   document: ActDocument;
-  way: 'in' | 'out';
+  /** Which way cash goes in the drawer; none: it was paid from elsewhere. */
+  way: 'in' | 'out' | 'none';
   /** What its parts may name; none: it has no parts. */
   accounts: readonly LedgerAccount[];
   /** Whether only takings may leave, and never the float. */
@@ -27,13 +45,14 @@ export const ACT_FACTS: Record<DrawerActKind, ActFacts> = {
   paidOut: {
     document: 'moneyOut',
     way: 'out',
-    accounts: ['expenses', 'bankCharges', 'penalties'],
+    accounts: EXPENSES,
   },
+  ownerPays: { document: 'moneyOut', way: 'none', accounts: EXPENSES },
   ownerDraws: { document: 'moneyOut', way: 'out', accounts: [] },
   moneyIn: {
     document: 'moneyIn',
     way: 'in',
-    accounts: ['otherIncome', 'expenses', 'feeIncome', 'bankCharges'],
+    accounts: ['otherIncome', 'rentIncome', 'interestIncome', 'feeIncome', ...EXPENSES],
   },
   ownerPutsIn: { document: 'moneyIn', way: 'in', accounts: [] },
   drop: { document: 'drop', way: 'out', accounts: [], takingsOnly: true },

@@ -6,6 +6,7 @@ import { moveCash } from './cash';
 import { drop } from './kinds/drop';
 import { moneyIn } from './kinds/moneyIn';
 import { ownerDraws } from './kinds/ownerDraws';
+import { ownerPays } from './kinds/ownerPays';
 import { ownerPutsIn } from './kinds/ownerPutsIn';
 import { paidOut } from './kinds/paidOut';
 import type { DrawerActKind } from './facts';
@@ -19,6 +20,7 @@ export * from './types';
 /** Every kind of money into a drawer or out of it: one room each. */
 export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
   paidOut,
+  ownerPays,
   ownerDraws,
   moneyIn,
   ownerPutsIn,
@@ -38,12 +40,14 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
   if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) {
     return refuse('drawerAct.amount', 'amountMinor');
   }
-  const coinsMinor = roundCash(amountMinor, state.cashStepMinor);
+  // What no coin of the drawer pays may come to any cent.
+  const coinsMinor =
+    room.way === 'none' ? amountMinor : roundCash(amountMinor, state.cashStepMinor);
   if (coinsMinor !== amountMinor)
     return refuse('drawerAct.coins', 'amountMinor', { coinsMinor });
   const parts = decideParts(room, command, state);
   if (!parts.ok) return parts;
-  const holds = room.way === 'in' ? undefined : short(room, amountMinor, state);
+  const holds = room.way === 'out' ? short(room, amountMinor, state) : undefined;
   if (holds) return holds;
   const moved = room.way === 'out' ? moveCash(state.held, amountMinor, state.today) : [];
   const act = { amountMinor: minor(amountMinor), parts: parts.value, moved, state };
