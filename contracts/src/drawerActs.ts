@@ -57,6 +57,8 @@ export type DrawerActChoices = {
   parties: KnownParty[];
   /** What lies in it; null for who counts blind. */
   cashMinor: number | null;
+  /** Cash that waits in the safe. */
+  safeMinor: number;
   taxCodes: CounterSettings['taxCodes'];
 };
 /** Without a drawer it is the first one. */

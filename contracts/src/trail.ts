@@ -9,6 +9,7 @@ export type TrailStep = {
     | 'drawerClose'
     | 'moneyOut'
     | 'drop'
+    | 'floatUp'
     | 'chequeFound'
     | 'batch'
     | 'batchDifference'

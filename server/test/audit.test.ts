@@ -65,6 +65,8 @@ const ofAccount = (role: string) =>
 const BREAKS: Record<string, string> = {
   'every document is listed with its own figure, day and customer': `UPDATE document
     SET amount_minor = amount_minor + 1 WHERE kind = 'slip'`,
+  'what fills a float up leaves the items of the safe that it names':
+    'UPDATE drawer_act_safe SET amount_minor = amount_minor + 1',
   'a closed sheet is what it was': `UPDATE day_close SET content = CONCAT(content, ' ')`,
   'only the last sheet of a day stands, and what was reopened stands no more': `UPDATE day_close SET standing = NULL`,
   'what came on a sheet after it was closed was approved': `UPDATE day_close SET closed_at = '2026-01-01'`,
@@ -114,7 +116,7 @@ const BREAKS: Record<string, string> = {
   'a settlement clears gross less refunds': shift('settlement', 'cardClearing'),
   'a settlement’s fee is an expense': shift('settlement', 'cardFees'),
   'a match brings to the bank what its lines say': shift('match', 'bank'),
-  'what slips took of the safe is what is gone from it':
+  'what slips and floats took of the safe is what is gone from it':
     'UPDATE safe_item SET taken_minor = 0',
   'a cheque of ours, or a transfer, is on its way to the bank': ofAccount('bankInTransit'),
   'a returned cheque leaves the bank with what it brought': shift(

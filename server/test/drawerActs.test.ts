@@ -68,6 +68,44 @@ const expected = async () => {
   return body.expectedMinor;
 };
 
+test('the owner pays for the shop; a float is filled up from the safe and given back; both tie', async () => {
+  await sell(80_00);
+  await countAndClose(fenella, drawerId);
+  const parts = [
+    { account: 'purchases', amountMinor: 31_53, taxCodeId: codes['food'], words: '' },
+  ];
+  expect((await fenella.send('/drawer-acts', act('ownerPays', 31_53, { parts }))).status).toBe(
+    200,
+  );
+  const begun = (await fenella.send('/drawer-acts', act('floatUp', 30_00))).body;
+  const too = await fenella.send('/drawer-acts', act('floatUp', 60_00));
+  expect(too.body.refusals).toMatchObject([
+    { code: 'drawerAct.safeHolds', params: { holdsMinor: 50_00 } },
+  ]);
+  expect(await balances()).toMatchObject({ fund: 280_00, safe: 50_00, owner: -31_53 });
+  await sound();
+  const undo = await osric.send(
+    `/drawer-acts/${begun.id}/undo`,
+    { reason: 'Not needed' },
+    APPROVED,
+  );
+  expect(undo.status).toBe(409);
+  const tamsin = await shop.as('tamsin');
+  await tamsin.send(`/drawer-acts/${begun.id}/undo`, { reason: 'Not needed' }, APPROVED);
+  expect(await balances()).toMatchObject({ fund: 250_00, safe: 80_00 });
+  await sound();
+  // The next count finds the float as it was filled up, and gives what is too much to the safe.
+  await fenella.send('/drawer-acts', act('floatUp', 30_00));
+  await sell(10_00);
+  const closed = await countAndClose(fenella, drawerId);
+  expect(closed).toMatchObject({
+    expectedMinor: 190_00,
+    differenceMinor: 0,
+    toSafeMinor: 40_00,
+  });
+  await sound();
+});
+
 test('Monday of the books: 100.00 taken, stamps of 5.00, 94.00 counted: every cent has its place', async () => {
   await sell(100_00);
   const paid = await fenella.send('/drawer-acts', stamps(5_00, codes['food']!));

@@ -398,7 +398,7 @@ export async function walkCorrections(shop: TestShop): Promise<void> {
   await send(`/sales/${late.saleId}/correct`, { saleTenderId: late.saleTenderId, to: right });
 }
 
-/** A day of its own that is counted and closed. */
+/** A day of its own that is counted and closed; its float is filled up from the safe. */
 export async function walkClosing(shop: TestShop): Promise<void> {
   shop.setNow('2026-09-07T16:00:00Z');
   const id = await ids(shop);
@@ -410,6 +410,15 @@ export async function walkClosing(shop: TestShop): Promise<void> {
   };
   const drawerId = id.drawers['hatch'];
   await send('/sales', { drawerId, lines: [book(id, 8_00)], tenders: [cash(id, 8_00)] });
+  const filled = {
+    kind: 'floatUp',
+    drawerId,
+    amountMinor: 5_00,
+    parts: [],
+    party: '',
+    words: '',
+  };
+  await send('/drawer-acts', filled);
   const begun = await send('/counts', { drawerId });
   await send(`/counts/${begun.sessionId}/close`, {
     count: pieces(begun.expectedMinor),

@@ -156,11 +156,7 @@ function Desk({
           />
           <Fields draft={draft} names={choices.taxCodes} change={change} onSubmit={send} />
         </Column>
-        <After
-          cashMinor={choices.cashMinor}
-          kind={draft.kind}
-          amountMinor={amountMinor ?? 0}
-        />
+        <After choices={choices} kind={draft.kind} amountMinor={amountMinor ?? 0} />
         {acts.data ? <Acts acts={acts.data} /> : null}
       </Column>
     </Screen>
@@ -273,25 +269,26 @@ function Fields({
   );
 }
 
-/** The drawer before and after, side by side: who pays sees at once whether it can be right. */
+/** What cash comes from before and after, side by side: who pays sees at once whether it can be right. */
 function After({
-  cashMinor,
+  choices: { cashMinor, safeMinor },
   kind,
   amountMinor,
 }: {
-  cashMinor: number | null;
+  choices: DrawerActChoices;
   kind: DrawerActKind;
   amountMinor: number;
 }) {
   const t = useWords();
-  const { way } = ACT_FACTS[kind];
-  if (cashMinor === null || way === 'none') return null;
-  const after = cashMinor + (way === 'in' ? amountMinor : -amountMinor);
+  const { way, fromSafe } = ACT_FACTS[kind];
+  const before = fromSafe ? safeMinor : way === 'none' ? null : cashMinor;
+  if (before === null) return null;
+  const after = before + (way === 'in' ? amountMinor : -amountMinor);
   return (
     <Sheet>
       <SheetRow>
-        <Body>{t('acts.inDrawer')}</Body>
-        <Money minor={cashMinor} />
+        <Body>{t(fromSafe ? 'acts.inSafe' : 'acts.inDrawer')}</Body>
+        <Money minor={before} />
       </SheetRow>
       <SheetRow>
         <Body>{t('acts.after')}</Body>

@@ -8,6 +8,7 @@ const kind: OfEach = {
   moneyIn: 'Money in',
   ownerPutsIn: 'Owner puts in',
   drop: 'Drop to the safe',
+  floatUp: 'Fill up the float',
 };
 const act: OfEach = {
   paidOut: 'Pay out {{amount}}',
@@ -16,6 +17,7 @@ const act: OfEach = {
   moneyIn: 'Take in {{amount}}',
   ownerPutsIn: 'Put in {{amount}}',
   drop: 'Drop {{amount}}',
+  floatUp: 'Fetch {{amount}}',
 };
 const under = <P extends string>(prefix: P, words: OfEach) =>
   Object.fromEntries(
@@ -45,6 +47,7 @@ export const acts = {
     before: 'As before',
     inDrawer: 'Cash in the drawer',
     after: 'After it',
+    inSafe: 'Cash in the safe',
     row: '{{kind}} · {{number}}',
     made: '{{drawer}}, {{by}}, {{time}}',
     sum: 'In less out',

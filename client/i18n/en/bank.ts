@@ -155,6 +155,8 @@ export const bank = {
     moneyOutTo: 'paid out: {{words}}',
     moneyOutUndone: 'that was not paid out after all',
     drop: 'dropped to the safe before the count',
+    floatUp: 'fetched from the safe as change for a drawer',
+    floatUpUndone: 'that was not fetched after all',
     dropUndone: 'that was not dropped after all',
     chequeFound: 'a cheque that was missing at its count was found',
     slipRecalled: 'the slip was recalled',

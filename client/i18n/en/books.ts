@@ -76,6 +76,8 @@ export const books = {
     moneyInUndo: 'Money in undone',
     drop: 'Drop to the safe',
     dropUndo: 'Drop undone',
+    floatUp: 'Float filled up',
+    floatUpUndo: 'Filling up undone',
     slip: 'Deposit slip',
     slipRecall: 'Slip recalled',
     settlement: 'Settlement',

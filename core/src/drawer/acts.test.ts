@@ -35,6 +35,7 @@ const STATE: ActState = {
   drawerId: 1,
   held: [cash(MON!, 100_00)],
   drawerHoldsMinor: 250_00,
+  safe: [],
   taxCodes: [LEVIES, ISLAND],
   rounding: 'halfUp',
   cashStepMinor: 5,
@@ -78,6 +79,33 @@ test('what the owner paid is owed to him to the cent, and leaves the drawer alon
   expect(decided({ ...stamps(20_03), kind: 'ownerPays' }).broken).toMatchObject([
     { code: 'rule.paidOut' },
   ]);
+});
+
+const SAFE = [
+  { ...cash(MON!, 40_00), safeItemId: 3 },
+  { ...cash(TUE!, -10_00), safeItemId: 4 },
+  { ...cash(TUE!, 60_00), safeItemId: 5 },
+];
+const fill = (amountMinor: number): ActCommand => ({
+  kind: 'floatUp',
+  amountMinor,
+  parts: [],
+});
+
+test('a float is filled up out of the safe, its oldest cash first; the days stay whose they are', () => {
+  const { lines, fetched } = decided(fill(55_00), { ...STATE, safe: SAFE });
+  expect(fetched.map(({ safeItemId, amountMinor }) => [safeItemId, amountMinor])).toEqual([
+    [3, 40_00],
+    [5, 15_00],
+  ]);
+  expect(byPot(lines)).toEqual([]);
+  expect(lines.filter(({ ledgerAccount }) => ledgerAccount === 'fund')).toMatchObject([
+    { amountMinor: 40_00, tag: { takingsDay: MON, holder: 'fund 1' } },
+    { amountMinor: 15_00, tag: { takingsDay: TUE, holder: 'fund 1' } },
+  ]);
+  expect(decideAct(fill(90_05), { ...STATE, safe: SAFE })).toMatchObject({
+    refusals: [{ code: 'drawerAct.safeHolds', params: { holdsMinor: 90_00 } }],
+  });
 });
 
 // The worked figures of the books: Monday takes 100.00, and 5.00 with 0.24 of tax inside is paid for stamps.

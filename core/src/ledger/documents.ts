@@ -50,6 +50,8 @@ export const DOCUMENTS = {
   moneyInUndo: { series: 'MU', takes: true, onSheet: true },
   drop: { series: 'DP', undoneBy: 'dropUndo', papers: ['cashNote'], onSheet: true },
   dropUndo: { series: 'DQ', onSheet: true },
+  floatUp: { series: 'FL', undoneBy: 'floatUpUndo', papers: ['cashNote'], onSheet: true },
+  floatUpUndo: { series: 'FM', onSheet: true },
   dayClose: { series: 'DS', papers: ['daySheet'] },
   dayReopen: { series: 'DR' },
   slip: { series: 'D', undoneBy: 'slipRecall', papers: ['depositSlip'] },

@@ -37,6 +37,8 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   moneyInUndo: OF_ENTRY,
   drop: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
   dropUndo: OF_ENTRY,
+  floatUp: { amount: 'SELECT x.amount_minor FROM drawer_act x' },
+  floatUpUndo: OF_ENTRY,
   dayClose: OF_ENTRY,
   dayReopen: OF_ENTRY,
   slip: OF_ENTRY,

@@ -79,6 +79,7 @@ const en = {
   act_moneyIn: 'Money in',
   act_ownerPutsIn: 'Put in by the owner',
   act_drop: 'Drop to the safe',
+  act_floatUp: 'Float filled up from the safe',
   drawer: 'Drawer',
   by: 'By',
   taxInside: 'Tax inside',

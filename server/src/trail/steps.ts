@@ -63,6 +63,13 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'taken',
     note: plain('trail.dropUndone'),
   },
+  floatUp: { kind: 'floatUp', from: 'counted', to: 'float', note: plain('trail.floatUp') },
+  floatUpUndo: {
+    kind: 'floatUp',
+    from: 'float',
+    to: 'counted',
+    note: plain('trail.floatUpUndone'),
+  },
   chequeFound: {
     kind: 'chequeFound',
     from: 'short',

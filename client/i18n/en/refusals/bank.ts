@@ -133,6 +133,9 @@ export const bank = {
   drawerAct_drawerHolds: 'The drawer holds {{holds}}. Take no more out of it.',
   drawerAct_tooMuch: 'So much can’t be taken out of this drawer.',
   drawerAct_takings: 'Beside its float the drawer holds {{holds}}. Only that can be dropped.',
+  drawerAct_safeHolds: 'The safe holds {{holds}} in cash. Fetch no more.',
+  drawerAct_counted:
+    'The drawer was counted since and its float found. Drop what is too much instead.',
   drawerAct_undone: 'This is undone already.',
   drawerAct_banked: 'A deposit slip took of this drop. Recall that slip first.',
   drawer_unknown: 'This drawer does not exist. Choose another.',

@@ -1,6 +1,7 @@
 import { sum } from '../../money';
 import { IN_DRAWER, moveOn } from '../../takings';
-import type { CashPart } from './types';
+import { minor } from '../../money';
+import type { CashPart, SafeCash } from './types';
 
 /** Whether what a pot took lies in a drawer as notes and coins. */
 export const isCashPot = (pot: string): boolean => CASH_POTS.includes(pot);
@@ -34,6 +35,23 @@ export function moveCash(
     ...moved('cash', cash, amountMinor - fromBrought),
     ...moved('broughtIn', brought, fromBrought),
   ];
+}
+
+/**
+ * Takes cash out of the safe, the oldest day first; days below zero are left, and count against what it
+ * holds. @returns undefined where it holds less
+ */
+export function fetchCash(
+  safe: readonly SafeCash[],
+  amountMinor: number,
+): SafeCash[] | undefined {
+  if (sum(safe.map((part) => part.amountMinor)) < amountMinor) return undefined;
+  let left = amountMinor;
+  return safe.flatMap((part) => {
+    const taken = Math.min(left, Math.max(0, part.amountMinor));
+    left -= taken;
+    return taken > 0 ? [{ ...part, amountMinor: minor(taken) }] : [];
+  });
 }
 
 /** Moved parts as amounts of a posting row; `safe` names the item of each by its place. */

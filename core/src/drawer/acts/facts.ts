@@ -24,11 +24,12 @@ export const DRAWER_ACT_KINDS = [
   'moneyIn',
   'ownerPutsIn',
   'drop',
+  'floatUp',
 ] as const;
 export type DrawerActKind = (typeof DRAWER_ACT_KINDS)[number];
 
 /** The documents that acts at a drawer are numbered as. */
-type ActDocument = 'moneyOut' | 'moneyIn' | 'drop';
+type ActDocument = 'moneyOut' | 'moneyIn' | 'drop' | 'floatUp';
 
 export type ActFacts = {
   document: ActDocument;
@@ -36,6 +37,8 @@ export type ActFacts = {
   way: 'in' | 'out' | 'none';
   /** What its parts may name; none: it has no parts. */
   accounts: readonly LedgerAccount[];
+  /** Whether its cash comes out of the safe. */
+  fromSafe?: true;
   /** Whether only takings may leave, and never the float. */
   takingsOnly?: true;
 };
@@ -56,4 +59,6 @@ export const ACT_FACTS: Record<DrawerActKind, ActFacts> = {
   },
   ownerPutsIn: { document: 'moneyIn', way: 'in', accounts: [] },
   drop: { document: 'drop', way: 'out', accounts: [], takingsOnly: true },
+  // It fills the float, which is no takings of the drawer.
+  floatUp: { document: 'floatUp', way: 'none', accounts: [], fromSafe: true },
 };

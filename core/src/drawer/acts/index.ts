@@ -2,8 +2,9 @@ import { mergeLines, onceCounted, reverseLines, type JournalLine } from '../../l
 import { minor, roundCash, sum } from '../../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
-import { moveCash } from './cash';
+import { fetchCash, moveCash } from './cash';
 import { drop } from './kinds/drop';
+import { floatUp } from './kinds/floatUp';
 import { moneyIn } from './kinds/moneyIn';
 import { ownerDraws } from './kinds/ownerDraws';
 import { ownerPays } from './kinds/ownerPays';
@@ -25,6 +26,7 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
   moneyIn,
   ownerPutsIn,
   drop,
+  floatUp,
 };
 
 /**
@@ -32,7 +34,7 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
  * Refusals: `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
- * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor).
+ * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
   const { kind, amountMinor } = command;
@@ -42,7 +44,9 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
   }
   // What no coin of the drawer pays may come to any cent.
   const coinsMinor =
-    room.way === 'none' ? amountMinor : roundCash(amountMinor, state.cashStepMinor);
+    room.way === 'none' && !room.fromSafe
+      ? amountMinor
+      : roundCash(amountMinor, state.cashStepMinor);
   if (coinsMinor !== amountMinor)
     return refuse('drawerAct.coins', 'amountMinor', { coinsMinor });
   const parts = decideParts(room, command, state);
@@ -50,10 +54,16 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
   const holds = room.way === 'out' ? short(room, amountMinor, state) : undefined;
   if (holds) return holds;
   const moved = room.way === 'out' ? moveCash(state.held, amountMinor, state.today) : [];
-  const act = { amountMinor: minor(amountMinor), parts: parts.value, moved, state };
+  const fetched = room.fromSafe ? fetchCash(state.safe, amountMinor) : [];
+  if (!fetched) {
+    const holdsMinor = Math.max(0, sum(state.safe.map((part) => part.amountMinor)));
+    return refuse('drawerAct.safeHolds', 'amountMinor', { holdsMinor });
+  }
+  const act = { amountMinor: minor(amountMinor), parts: parts.value, moved, fetched, state };
   return accept({
     parts: parts.value,
     safeItems: room.document === 'drop' ? moved : [],
+    fetched,
     lines: mergeLines(room.lines(act)),
     broken: room.asks(act),
   });
@@ -112,6 +122,7 @@ const FREE = { id: 0, parts: [] };
  * found by that count: then its cash stands against over and short of its own day in place of the
  * drawer. A manager approves it.
  * Refusals: `drawerAct.undone`, `drawerAct.banked` (a slip took of what was dropped),
+ * `drawerAct.counted` (a float that was filled up),
  * `drawerAct.drawerHolds` (what came in is no longer there).
  */
 export function decideActUndo(act: {
@@ -126,7 +137,10 @@ export function decideActUndo(act: {
   const { kind, amountMinor, counted, drawerHoldsMinor } = act;
   if (act.undone) return refuse('drawerAct.undone');
   if (act.banked) return refuse('drawerAct.banked');
-  if (!counted && DRAWER_ACTS[kind].way === 'in' && amountMinor > drawerHoldsMinor) {
+  // A count found the float as it was filled up.
+  const { fromSafe, way } = DRAWER_ACTS[kind];
+  if (fromSafe && counted) return refuse('drawerAct.counted');
+  if (!counted && (way === 'in' || fromSafe) && amountMinor > drawerHoldsMinor) {
     return refuse('drawerAct.drawerHolds', undefined, { holdsMinor: drawerHoldsMinor });
   }
   const lines = reverseLines(act.lines);

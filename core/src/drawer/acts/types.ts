@@ -25,12 +25,17 @@ export type ActCommand = {
 /** Cash that a drawer's session holds, by the day and pot that took it. */
 export type CashPart = Part & { pot: string };
 
+/** Cash of the safe, by the item that holds it. */
+export type SafeCash = CashPart & { safeItemId: number };
+
 export type ActState = {
   today: string;
   drawerId: number;
   held: readonly CashPart[];
   /** All the cash in the drawer, its float too. */
   drawerHoldsMinor: number;
+  /** What the safe holds in cash, the oldest day first; for kinds that fetch it. */
+  safe: readonly SafeCash[];
   taxCodes: readonly TaxCode[];
   rounding: Rounding;
   /** The smallest step of cash. */
@@ -45,6 +50,8 @@ export type DecidedAct = {
   parts: DecidedPart[];
   /** What a drop puts into the safe, by the day and pot that took it. */
   safeItems: CashPart[];
+  /** What is taken out of the safe, by its item. */
+  fetched: SafeCash[];
   lines: JournalLine[];
   broken: BrokenRule[];
 };
@@ -54,5 +61,6 @@ export type Act = {
   amountMinor: Minor;
   parts: readonly DecidedPart[];
   moved: readonly CashPart[];
+  fetched: readonly SafeCash[];
   state: ActState;
 };

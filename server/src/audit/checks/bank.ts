@@ -172,15 +172,20 @@ export const BANK: Check[] = [
           WHERE z.settled_whole AND z.open > 0`,
   },
   {
-    name: 'what slips took of the safe is what is gone from it',
+    name: 'what slips and floats took of the safe is what is gone from it',
     sql: `SELECT NULL AS entryId, CONCAT('safe item ', i.id) AS about,
-            COALESCE(SUM(si.amount_minor), 0) AS expected, i.taken_minor AS found
+            COALESCE(SUM(g.amount), 0) AS expected, i.taken_minor AS found
           FROM safe_item i
-          LEFT JOIN slip_item_now si ON si.safe_item_id = i.id
+          LEFT JOIN (
+            SELECT safe_item_id, amount_minor AS amount FROM slip_item_now
+            UNION ALL
+            SELECT f.safe_item_id, f.amount_minor
+            FROM drawer_act_safe f JOIN drawer_act o ON o.id = f.drawer_act_id AND NOT o.undone
+          ) g ON g.safe_item_id = i.id
           LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
           WHERE NOT COALESCE(x.undone, FALSE)
           GROUP BY i.id, i.taken_minor
-          HAVING COALESCE(SUM(si.amount_minor), 0) <> i.taken_minor`,
+          HAVING COALESCE(SUM(g.amount), 0) <> i.taken_minor`,
   },
   {
     name: 'what is matched belongs to a match that stands',

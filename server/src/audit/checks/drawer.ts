@@ -121,7 +121,12 @@ export const DRAWER: Check[] = [
      WHERE l.drawer_id IS NOT NULL
      UNION ALL
      SELECT ds.drawer_id, c.fund_change_minor
-     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id`,
+     FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id
+     UNION ALL
+     SELECT ds.drawer_id, f.amount_minor
+     FROM drawer_act_safe f
+     JOIN drawer_act x ON x.id = f.drawer_act_id AND NOT x.undone
+     JOIN drawer_session ds ON ds.id = x.drawer_session_id`,
     'drawer_id',
   ),
   control(

@@ -41,6 +41,13 @@ export const ACTS: Check[] = [
           HAVING SUM(x.expected) <> SUM(x.found)`,
   },
   perDocument(
+    'what fills a float up leaves the items of the safe that it names',
+    'floatUp',
+    'safe',
+    `SELECT drawer_act_id AS subject_id, -SUM(amount_minor) AS expected
+     FROM drawer_act_safe GROUP BY drawer_act_id`,
+  ),
+  perDocument(
     'a drop moves to the safe what its items say',
     'drop',
     'safe',

@@ -1,9 +1,17 @@
 import type { DrawerActAnswer, DrawerActCommand } from '@abacist/contracts';
-import { decideAct, DRAWER_ACTS, isCashPot, type DecidedAct } from '@abacist/core/drawer';
+import {
+  ACT_FACTS,
+  decideAct,
+  DRAWER_ACTS,
+  isCashPot,
+  type ActState,
+  type DecidedAct,
+} from '@abacist/core/drawer';
+import { minor } from '@abacist/core/money';
 import { bySafeItem, ofSession } from '@abacist/core/takings';
 import { toTaxCode } from '@abacist/core/tax';
 import type { CommandContext } from '../../context';
-import { insertMany, row, run } from '../../db/pool';
+import { insertMany, row, rows, run } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
@@ -28,6 +36,7 @@ export async function makeAct(
   const open = command.sessionId
     ? await beingCounted(context, drawerId, command.sessionId)
     : await findSession(context, drawerId);
+  const safe = ACT_FACTS[kind].fromSafe ? await safeCash(context) : [];
   const [held, drawerHoldsMinor, codes, rules] = await Promise.all([
     open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
     cashInDrawer(tx, drawerId),
@@ -44,6 +53,7 @@ export async function makeAct(
       drawerId,
       held: held.filter(({ pot }) => isCashPot(pot)),
       drawerHoldsMinor,
+      safe,
       taxCodes: codes.map(toTaxCode),
       rounding: shop.taxRounding,
       cashStepMinor: shop.cashStepMinor,
@@ -61,6 +71,7 @@ export async function makeAct(
   );
   await storeParts(context, actId, act);
   const holders = await storeSafeItems(context, actId, act);
+  await fetchFromSafe(context, actId, act);
   const { number } = await postDocument(context, {
     kind: DRAWER_ACTS[kind].document,
     subjectId: actId,
@@ -150,4 +161,37 @@ async function storeSafeItems(
     holders[bySafeItem(i + 1)] = `safeItem ${insertId}`;
   }
   return holders;
+}
+
+/** Cash that waits in the safe, the oldest day first, held until it is decided. */
+async function safeCash({ tx }: CommandContext): Promise<ActState['safe']> {
+  const found = await rows<Omit<ActState['safe'][number], 'amountMinor'> & { left: number }>(
+    tx,
+    `SELECT id AS safeItemId, takings_day AS takingsDay, from_pot AS pot,
+       CAST(amount_minor - taken_minor AS SIGNED) AS \`left\`
+     FROM safe_item
+     WHERE cheque_id IS NULL AND amount_minor <> taken_minor
+     ORDER BY takings_day, id FOR UPDATE`,
+  );
+  return found.map(({ left, ...part }) => ({ ...part, amountMinor: minor(left) }));
+}
+
+/** What was taken out of the safe is gone from its items. */
+async function fetchFromSafe(
+  { tx }: CommandContext,
+  actId: number,
+  { fetched }: DecidedAct,
+): Promise<void> {
+  for (const { safeItemId, amountMinor } of fetched) {
+    await run(tx, 'UPDATE safe_item SET taken_minor = taken_minor + ? WHERE id = ?', [
+      amountMinor,
+      safeItemId,
+    ]);
+  }
+  await insertMany(
+    tx,
+    'drawer_act_safe',
+    ['drawer_act_id', 'safe_item_id', 'amount_minor'],
+    fetched.map(({ safeItemId, amountMinor }) => [actId, safeItemId, amountMinor]),
+  );
 }

@@ -6,7 +6,7 @@ import type {
 } from '@abacist/contracts';
 import type { Actor, Shop } from '../../context';
 import { countsBlind } from '../../days/blind';
-import { placeholders, row, rows, type Db, type Value } from '../../db/pool';
+import { placeholders, row, rows, toMinor, type Db, type Value } from '../../db/pool';
 import { notFound } from '../../http/errors';
 import { taxCodesOn } from '../../sales/catalogue';
 import { toInstant } from '../../sales/read';
@@ -108,6 +108,17 @@ export async function choicesFor(
     })),
     // Who counts blind is not told what should be there.
     cashMinor: countsBlind(shop, actor) ? null : await cashInDrawer(db, drawer.id),
+    safeMinor: await cashInSafe(db),
     taxCodes: await taxCodesOn(db, today),
   };
+}
+
+/** What the safe holds in cash, minor units. */
+async function cashInSafe(db: Db): Promise<number> {
+  const found = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(amount_minor - taken_minor) AS total
+     FROM safe_item WHERE cheque_id IS NULL AND amount_minor <> taken_minor`,
+  );
+  return toMinor(found?.total);
 }

@@ -67,6 +67,12 @@ export async function undoAct(
   await run(tx, 'UPDATE safe_item SET taken_minor = amount_minor WHERE drawer_act_id = ?', [
     id,
   ]);
+  await run(
+    tx,
+    `UPDATE safe_item i JOIN drawer_act_safe f ON f.safe_item_id = i.id
+     SET i.taken_minor = i.taken_minor - f.amount_minor WHERE f.drawer_act_id = ?`,
+    [id],
+  );
   const { insertId } = await run(
     tx,
     'INSERT INTO drawer_act_undo (drawer_act_id, counted) VALUES (?, ?)',
