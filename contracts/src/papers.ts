@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { emailAddress, id, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** What a paper is made of. */
-export const PAPER_SUBJECTS = [
+const PAPER_SUBJECTS = [
   'sale',
   'order',
   'creditNote',

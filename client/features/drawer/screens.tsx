@@ -8,7 +8,7 @@ import { WillPost } from '~/features/books';
 import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
-import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Column, Line, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Choice } from '~/ui/Choice';
 import { Field } from '~/ui/Field';

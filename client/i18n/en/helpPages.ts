@@ -9,7 +9,7 @@ export const helpPages = {
       'Choose a customer where the sale goes on account, is free of tax, or wants an invoice.',
       'Pay: choose the tender, then the amount that was handed over. Several tenders pay one ticket in parts.',
       'Return finds the sale by its number, an item, a card’s last four digits or the amount. New goods on the same ticket make it an exchange.',
-      'More, then “Money in and out”: what is paid out of the drawer, other money that comes in, a drop to the safe.',
+      'More, then “Money in and out”: what is paid out of the drawer, other money that comes in, a drop to the safe, a float that is filled up from it, what the owner paid.',
       '“What will it post?” shows the journal entry before anything is posted.',
     ],
     states: [
@@ -31,9 +31,10 @@ export const helpPages = {
     title: 'Days',
     what: 'Of what was taken on a day: where is every cent now? A day opens into its day sheet, and a bead into the trail of its money.',
     steps: [
-      'In the evening, count each drawer: pieces by denomination, cheques ticked off one by one.',
-      'Look at the difference. The sheet searches for a document of just that amount, for two digits swapped, for equal and opposite differences. What was left out is recorded from there.',
+      'In the evening, count each drawer: by pieces, rolls or amounts, cheques ticked off one by one, cards typed from the terminal’s report. A second person may sign; a count that is made again keeps the first.',
+      'Look at the difference. The sheet searches for a document of just that amount, for two digits swapped, for equal and opposite differences. What was left out is recorded from there, and a wrong tender is corrected on its receipt.',
       'What can’t be explained gets a note and goes to over and short.',
+      'Close the day when its checklist is done: the sheet is frozen as a paper. What comes after asks a manager; reopened, it gets a second sheet.',
       'The rest of the way is the bank’s: a slip for what lies in the safe, a settlement for the cards, a statement line for each.',
     ],
     states: [
@@ -73,7 +74,7 @@ export const helpPages = {
     title: 'Bank',
     what: 'The proof that the money came home: cash and cheques by slips, cards by settlements, and the bank’s statement for both.',
     steps: [
-      'Safe: pick what goes to the bank until the difference to the slip’s total is zero, and send it.',
+      'Safe: pick what goes to the bank until the difference to the slip’s total is zero, and send it. Count the cash for the slip where some of it stays as change; the slip is a paper for the teller.',
       'Cards: import the processor’s settlement. What differs from the till stands there by batch and scheme.',
       'Statement: import the bank’s file. What is certain is matched, with its evidence; the rest waits for a person.',
       'Whatever was matched by mistake is undone there; nothing is ever changed silently.',

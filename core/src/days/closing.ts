@@ -40,8 +40,8 @@ const CHECKS = {
   cheques: { blocks: false, open: ({ missingCheques }) => missingCheques },
   cards: { blocks: false, open: ({ cardsApart }) => cardsApart },
 } as const satisfies Record<string, Check>;
-export type ClosingCheck = keyof typeof CHECKS;
-export const CLOSING_CHECKS = Object.keys(CHECKS) as ClosingCheck[];
+type ClosingCheck = keyof typeof CHECKS;
+const CLOSING_CHECKS = Object.keys(CHECKS) as ClosingCheck[];
 
 /** A row of the checklist: what is open of it, and whether that keeps the day open. */
 export type CheckRow = {

@@ -8,10 +8,10 @@ import type { AskedReferences } from './room';
 import type { GivenRefund, OfferedTender, RefundKind, TakenTender, TenderKind } from './types';
 
 /** The tender that a receipt should have had. */
-export type RightTender = { tenderId: number; lastFour: string; reference: string };
+type RightTender = { tenderId: number; lastFour: string; reference: string };
 
 /** A tender of a receipt as it stands, minor units. */
-export type StandingTender = {
+type StandingTender = {
   saleTenderId: number;
   tenderId: number;
   kind: TenderKind;
@@ -41,7 +41,7 @@ export type CorrectionState = Omit<PostWhere, 'tenders'> & {
 };
 
 /** A correction: the wrong tender given back, the right one taken, and what both post. */
-export type DecidedCorrection = {
+type DecidedCorrection = {
   taken: TakenTender;
   given: GivenRefund;
   lines: JournalLine[];

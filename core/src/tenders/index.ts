@@ -4,11 +4,6 @@ export { giveBackOf, inCoins, kindsWhere, roomOf } from './kinds';
 export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences } from './room';
-export {
-  decideCorrection,
-  type CorrectionState,
-  type DecidedCorrection,
-  type RightTender,
-} from './correct';
+export { decideCorrection, type CorrectionState } from './correct';
 export { checkTenders, payTicket, takeOf, tendersBroken } from './pay';
 export * from './types';

@@ -1,7 +1,7 @@
 import type { CorrectTender } from '@abacist/contracts';
 import { decideCorrection, type CorrectionState } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
-import { placeholders, row, rows, run, type Db } from '../db/pool';
+import { row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';

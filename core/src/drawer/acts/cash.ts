@@ -1,6 +1,5 @@
-import { sum } from '../../money';
+import { minor, sum } from '../../money';
 import { IN_DRAWER, moveOn } from '../../takings';
-import { minor } from '../../money';
 import type { CashPart, SafeCash } from './types';
 
 /** Whether what a pot took lies in a drawer as notes and coins. */
