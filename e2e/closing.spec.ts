@@ -144,5 +144,14 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   await page.getByLabel('Total on the bank’s slip').fill('90');
   await page.getByRole('button', { name: /^Send to/ }).click();
   await expect(page.getByText('Slip D-2 is sent.')).toBeVisible();
+  // The empty safe is counted by itself, and a coin is found in it.
+  await page.getByRole('button', { name: 'Count the safe' }).click();
+  await page.getByLabel('Pieces of 2.00').fill('1');
+  await expect(page.getByText('2.00 over')).toBeVisible();
+  await page.getByLabel('Note').fill('It lay under the tray');
+  await page.getByRole('button', { name: 'Keep 2.00 as counted' }).click();
+  await approve(page, 'I saw it');
+  await expect(page.getByText(/^SC-1, /)).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /Found by SC-1/ })).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

@@ -2,7 +2,15 @@ import { ACT_FACTS, DRAWER_ACT_KINDS, type DrawerActKind } from '@abacist/core/d
 import type { LedgerAccount } from '@abacist/core/ledger';
 import Joi from 'joi';
 import type { CounterSettings } from './sales';
-import { amountMinor, id, isoDate, reasonText, safeText } from './common';
+import {
+  amountMinor,
+  id,
+  isoDate,
+  reasonText,
+  safeText,
+  uploadedFile,
+  type UploadedFile,
+} from './common';
 
 /** A part of what was paid out or came in: its account and the tax inside of it. */
 export type DrawerActPart = {
@@ -46,6 +54,13 @@ export const drawerActSchema = Joi.object<DrawerActCommand>({
 });
 export type DrawerActAnswer = { id: number; number: string };
 
+/** A picture of the slip that goes with it, as a phone takes it. */
+export type ActPicture = { actId: number } & UploadedFile;
+export const actPictureSchema = Joi.object<ActPicture, true>({
+  actId: id.required(),
+  ...uploadedFile,
+});
+
 export const drawerActUndoSchema = Joi.object<{ reason: string }, true>({
   reason: reasonText(200).required(),
 });
@@ -76,6 +91,8 @@ export type DrawerAct = {
   amountMinor: number;
   /** What the drawer has more of it, or less below zero. */
   cashMinor: number;
+  /** Pictures of its slip, by their ids. */
+  pictures: number[];
   party: string;
   words: string;
   parts: (DrawerActPart & { taxMinor: number })[];

@@ -31,16 +31,38 @@ export const bagCountedSchema = Joi.object<BagCounted, true>({
   reason: reasonText(200).required(),
 });
 
+/** A count of the safe's cash, by denomination. */
+export type CountSafe = { count: Record<string, number>; note: string };
+export const countSafeSchema = Joi.object<CountSafe, true>({
+  count: Joi.object()
+    .pattern(/^[1-9]\d{0,6}$/, Joi.number().strict().integer().min(0).max(100_000))
+    .required(),
+  note: safeText(300).allow('').required(),
+});
+/** A count of the safe that was made. */
+export type SafeCounted = {
+  number: string;
+  date: string;
+  by: string;
+  expectedMinor: number;
+  countedMinor: number;
+  differenceMinor: number;
+  note: string;
+};
+
 export type SafeView = {
+  /** Counts of the safe, the newest first. */
+  counts: SafeCounted[];
   bankAccounts: { id: number; name: string; accountNumber: string }[];
   denominations: number[];
   items: {
     id: number;
     takingsDay: string;
+    /** Empty for what a count of the safe found. */
     drawer: string;
     closeNumber: string;
-    /** Whether a drop brought it, and no count. */
-    dropped: boolean;
+    /** What brought it. */
+    by: 'count' | 'drop' | 'safeCount';
     leftMinor: number;
     cheque: { number: string; drawnBy: string; dated: string } | null;
     /** A cheque dated later: the bank takes it from that day on. */

@@ -9,6 +9,7 @@ export type TrailStep = {
     | 'drawerClose'
     | 'moneyOut'
     | 'drop'
+    | 'safeCount'
     | 'floatUp'
     | 'chequeFound'
     | 'batch'

@@ -67,6 +67,10 @@ const BREAKS: Record<string, string> = {
     SET amount_minor = amount_minor + 1 WHERE kind = 'slip'`,
   'what fills a float up leaves the items of the safe that it names':
     'UPDATE drawer_act_safe SET amount_minor = amount_minor + 1',
+  'what a count of the safe differs by is in over and short':
+    'UPDATE safe_count SET difference_minor = difference_minor + 1',
+  'what a count of the safe found or missed is an item of it':
+    'UPDATE safe_item SET amount_minor = amount_minor - 1 WHERE safe_count_id IS NOT NULL',
   'a closed sheet is what it was': `UPDATE day_close SET content = CONCAT(content, ' ')`,
   'only the last sheet of a day stands, and what was reopened stands no more': `UPDATE day_close SET standing = NULL`,
   'what came on a sheet after it was closed was approved': `UPDATE day_close SET closed_at = '2026-01-01'`,

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { audit } from '../src/audit/audit';
-import { countAndClose } from './day';
+import { countAndClose, pieces } from './day';
 import {
   book,
   card,
@@ -165,5 +165,45 @@ test('what comes on a closed day asks a manager; reopened it keeps the old sheet
   expect(before).toMatchObject([{ number: first.number, reopened: { by: 'Osric', reason } }]);
   expect(await paper(first.id)).toContain('REOPENED');
   expect(await paper(second.id)).toContain('82.00');
+  expect((await audit(shop.pool)).breaches).toEqual([]);
+});
+
+test('the safe is counted by itself: what differs is an item of it, on the last day that brought cash', async () => {
+  const cashOf = (items: any[]) =>
+    items
+      .filter(({ cheque }) => cheque === null)
+      .reduce((sum, { leftMinor }) => sum + leftMinor, 0);
+  const before = (await osric.get('/safe')).body;
+  expect(before.counts).toEqual([]);
+  const short = { count: pieces(cashOf(before.items) - 10_00), note: '' };
+  expect(codes((await osric.send('/safe/counts', short)).body)).toEqual(['safeCount.note']);
+  const told = { ...short, note: 'A note fell behind it?' };
+  const asked = await osric.send('/safe/counts', told);
+  expect([asked.status, asked.body.rules?.[0]]).toMatchObject([
+    409,
+    { code: 'rule.safeShort', params: { amountMinor: 10_00 } },
+  ]);
+  const { body } = await osric.send('/safe/counts', told, { approval: await tamsins('Yes') });
+  const after = (await osric.get('/safe')).body;
+  expect(cashOf(after.items)).toBe(cashOf(before.items) - 10_00);
+  expect(after.items).toContainEqual(
+    expect.objectContaining({ by: 'safeCount', closeNumber: body.number, leftMinor: -10_00 }),
+  );
+  expect(after.counts).toMatchObject([
+    { number: body.number, by: 'Osric', differenceMinor: -10_00, note: told.note },
+  ]);
+  // All of it goes on one slip, the item below zero with it, and its paper says where it comes from.
+  const slip = await osric.send('/slips', {
+    bankAccountId: 1,
+    bankTotalMinor: cashOf(after.items),
+    bankReference: '',
+    items: after.items.map(({ id: safeItemId, leftMinor }: any) => ({
+      safeItemId,
+      amountMinor: leftMinor,
+    })),
+  });
+  expect(slip.status).toBe(200);
+  const agrees = await osric.send('/safe/counts', { count: {}, note: '' });
+  expect(agrees.body).toMatchObject({ differenceMinor: 0 });
   expect((await audit(shop.pool)).breaches).toEqual([]);
 });

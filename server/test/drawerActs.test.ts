@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { explainDifference } from '@abacist/core/differences';
 import { audit } from '../src/audit/audit';
 import { countAndClose } from './day';
@@ -369,4 +370,36 @@ test('each has its numbered paper, with the tax inside; the second one is a copy
   expect((await fenella.send('/papers', none)).body.refusals).toMatchObject([
     { code: 'paper.kind' },
   ]);
+});
+
+test('a picture of the slip is kept as one of our own, and nothing else of the file is', async () => {
+  await sell(40_00);
+  const { body: made } = await fenella.send('/drawer-acts', stamps(5_00));
+  const words = Buffer.from('words behind the picture');
+  const png = await sharp({
+    create: { width: 3_000, height: 40, channels: 3, background: '#b3361b' },
+  })
+    .png()
+    .toBuffer();
+  const slip = (bytes: Buffer, actId: number = made.id) => ({
+    actId,
+    name: 'slip.png',
+    contentBase64: bytes.toString('base64'),
+  });
+  const { body: kept } = await fenella.send(
+    '/drawer-acts/picture',
+    slip(Buffer.concat([png, words])),
+  );
+  const { today } = (await fenella.get('/session')).body.shop;
+  const [listed] = (await fenella.get(`/drawer-acts?date=${today}`)).body;
+  expect(listed.pictures).toEqual([kept.id]);
+  const bytes = Buffer.from(await shop.download(fenella, `/drawer-act-pictures/${kept.id}`));
+  expect(await sharp(bytes).metadata()).toMatchObject({ format: 'jpeg', width: 2_000 });
+  expect(bytes.includes(words)).toBe(false);
+  for (const bad of [words, png.subarray(0, png.length / 2)]) {
+    const refused = await fenella.send('/drawer-acts/picture', slip(bad));
+    expect(refused.body.refusals).toMatchObject([{ code: 'picture.kind' }]);
+  }
+  expect((await fenella.send('/drawer-acts/picture', slip(png, 999))).status).toBe(404);
+  expect((await fenella.get('/drawer-act-pictures/999')).status).toBe(404);
 });

@@ -24,7 +24,9 @@ import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
-import { countOf, SlipCash } from './SlipCash';
+import { countOf } from './Pieces';
+import { SafeCounts } from './SafeCount';
+import { SlipCash } from './SlipCash';
 import { useSlip } from './store';
 
 /** The safe: what waits to be banked, picked into a slip until the difference is zero. */
@@ -39,6 +41,7 @@ export function SafeLane() {
         <Column gap="$4" paddingBottom="$5">
           <SlipForm view={view} />
           <SentSlips slips={view.slips} />
+          <SafeCounts view={view} />
         </Column>
       )}
     </Query>
@@ -109,7 +112,7 @@ function SlipForm({ view }: { view: SafeView }) {
                 <Body small tone="faded" textAlign="left">
                   {item.cheque
                     ? dates.day(item.takingsDay)
-                    : t(item.dropped ? 'safe.dropped' : 'safe.from', {
+                    : t(`safe.by_${item.by}`, {
                         drawer: item.drawer,
                         number: item.closeNumber,
                       })}
@@ -217,8 +220,14 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
       </Heading>
       <Sheet role="list">
         {slips.map((slip) => (
-          <SheetRow key={slip.id} role="listitem">
-            <Column flex={1} minWidth={0}>
+          <SheetRow
+            key={slip.id}
+            role="listitem"
+            gap="$2"
+            // Its name has a line of its own where the buttons leave it no room.
+            $narrow={{ flexWrap: 'wrap' }}
+          >
+            <Column flex={1} minWidth={0} $narrow={{ flexBasis: '100%' }}>
               <Body strong>
                 {slip.number}
                 {slip.bankReference ? ` · ${slip.bankReference}` : ''}

@@ -1,8 +1,9 @@
 import type { Rod } from '@abacist/contracts';
-import { STAGES } from '@abacist/core/days';
+import { STAGES, WAITS_FOR, type WaitsFor } from '@abacist/core/days';
 import { useMedia } from '@tamagui/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import LogOut from 'lucide-react-native/icons/log-out';
+import { useState } from 'react';
 import { request } from '~/api/http';
 import { useShop, useSignOut } from '~/api/session';
 import { Slot, usePathname } from '~/router';
@@ -13,10 +14,12 @@ import { useDates } from '~/i18n/useFormat';
 import { RodDrawing } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
+import { Choice } from '~/ui/Choice';
 import { ListDetail, useInListPane } from '~/ui/ListDetail';
 import { ListLink } from '~/ui/ListLink';
 import { Money } from '~/ui/Money';
 import { NextPage } from '~/ui/NextPage';
+import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body, Heading } from '~/ui/Text';
@@ -47,11 +50,17 @@ export function DaysScreen() {
 function Frame() {
   const t = useWords();
   const shop = useShop();
+  const [waits, setWaits] = useState<WaitsFor | ''>('');
   const pages = useInfiniteQuery({
-    queryKey: ['days'],
+    queryKey: ['days', waits],
     initialPageParam: null as string | null,
-    queryFn: ({ pageParam }) =>
-      request<Page>('GET', `/days${pageParam ? `?before=${pageParam}` : ''}`),
+    queryFn: ({ pageParam }) => {
+      const asked = new URLSearchParams({
+        ...(pageParam && { before: pageParam }),
+        ...(waits && { waits }),
+      });
+      return request<Page>('GET', `/days?${asked}`);
+    },
     getNextPageParam: (page) => page.next,
   });
   return (
@@ -61,6 +70,17 @@ function Frame() {
       right={<DaysHead />}
       tip={<Tip place="days" />}
     >
+      <Column paddingHorizontal="$4" paddingBottom="$3">
+        <Choice
+          label={t('days.show')}
+          value={waits}
+          options={(['', ...WAITS_FOR] as const).map((value) => ({
+            value,
+            label: t(`days.show_${value || 'all'}`),
+          }))}
+          onChange={setWaits}
+        />
+      </Column>
       <Line
         justifyContent="space-between"
         paddingHorizontal="$4"
@@ -76,13 +96,17 @@ function Frame() {
       <Query of={pages}>
         {({ pages: read }) => (
           <Column gap="$3" paddingBottom="$5">
-            <Sheet role="list">
-              {read
-                .flatMap((page) => page.rods)
-                .map((rod) => (
-                  <RodRow key={rod.date} rod={rod} />
-                ))}
-            </Sheet>
+            {waits && read.every(({ rods }) => rods.length === 0) ? (
+              <Empty title={t('days.allHome')} text={t('days.allHomeText')} />
+            ) : (
+              <Sheet role="list">
+                {read
+                  .flatMap((page) => page.rods)
+                  .map((rod) => (
+                    <RodRow key={rod.date} rod={rod} />
+                  ))}
+              </Sheet>
+            )}
             <NextPage of={pages} />
           </Column>
         )}

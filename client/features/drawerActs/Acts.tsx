@@ -1,12 +1,15 @@
-import type { DrawerAct } from '@abacist/contracts';
+import type { ActPicture, DrawerAct } from '@abacist/contracts';
 import { useState, type ReactNode } from 'react';
+import { useCommand } from '~/api/command';
 import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { FilePick } from '~/ui/FilePick';
 import { Money, useMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
 import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
@@ -77,10 +80,13 @@ function Act({
             t('acts.made', { drawer, by, time: dates.time(madeAt) }),
           ].join(' · ')}
         </Body>
+        <Slips act={act} />
       </Column>
       <Column alignItems="flex-end" gap="$1">
         <Money
-          minor={act.cashMinor}
+          minor={act.cashMinor || act.amountMinor}
+          // No cash of the drawer moved by it.
+          {...(act.cashMinor === 0 && { tone: 'faded' })}
           {...(undoneBy && { textDecorationLine: 'line-through' })}
         />
         {undoneBy ? (
@@ -93,5 +99,35 @@ function Act({
         ) : null}
       </Column>
     </SheetRow>
+  );
+}
+
+/** Pictures of the slip that goes with it: opened by a tap, and one more is added from the camera. */
+function Slips({ act: { id, number, pictures, undoneBy } }: { act: DrawerAct }) {
+  const t = useWords();
+  const may = useMay();
+  const add = useCommand<ActPicture, { id: number }>('/drawer-acts/picture');
+  const mayAdd = undoneBy === null && may('POST /drawer-acts/picture');
+  return (
+    <>
+      <Line gap="$2" flexWrap="wrap">
+        {pictures.map((picture, i) => (
+          <Button
+            key={picture}
+            label={t('acts.slip', { number, at: i + 1 })}
+            onPress={() => window.open(`/api/drawer-act-pictures/${picture}`, '_blank')}
+          />
+        ))}
+        {mayAdd ? (
+          <FilePick
+            label={t('acts.addSlip', { number })}
+            accept="image/png,image/jpeg"
+            disabled={add.isPending}
+            onPick={(file) => add.mutate({ actId: id, ...file })}
+          />
+        ) : null}
+      </Line>
+      <ErrorNote error={add.error} />
+    </>
   );
 }

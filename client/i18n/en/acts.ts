@@ -51,6 +51,8 @@ export const acts = {
     row: '{{kind}} · {{number}}',
     made: '{{drawer}}, {{by}}, {{time}}',
     sum: 'In less out',
+    slip: 'Slip {{at}} of {{number}}',
+    addSlip: 'Picture of the slip of {{number}}',
     undo: 'Undo',
     undoOf: 'Undo {{number}}',
     undone: 'Undone by {{number}}',

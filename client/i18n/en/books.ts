@@ -76,6 +76,7 @@ export const books = {
     moneyInUndo: 'Money in undone',
     drop: 'Drop to the safe',
     dropUndo: 'Drop undone',
+    safeCount: 'Safe counted',
     floatUp: 'Float filled up',
     floatUpUndo: 'Filling up undone',
     slip: 'Deposit slip',

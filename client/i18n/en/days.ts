@@ -69,6 +69,12 @@ export const days = {
     cause_onlyPair: '{{numbers}} are the only two sales that add up to it.',
   } satisfies Record<`cause_${CauseKind}`, string> & Record<string, string>,
   days: {
+    show: 'Show',
+    show_all: 'All days',
+    show_byHand: 'Cash not home',
+    show_byCard: 'Cards not home',
+    allHome: 'All of it is home',
+    allHomeText: 'No day waits for such money any more.',
     today: 'Today',
     todayIs: 'Today, {{date}}',
     bead: '{{label}} {{amount}}, {{stage}}',

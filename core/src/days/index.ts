@@ -1,4 +1,12 @@
 export * from './closing';
 export * from './bead';
-export { kindOfPot, potRules, type PotKind, type Route } from './pots';
+export {
+  kindOfPot,
+  kindsOfRoute,
+  potRules,
+  WAITS_FOR,
+  type PotKind,
+  type Route,
+  type WaitsFor,
+} from './pots';
 export * from './rod';

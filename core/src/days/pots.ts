@@ -72,6 +72,14 @@ export function kindOfPot(key: string): PotKind {
 
 export const potRules = (key: string): PotRules => POTS[kindOfPot(key)];
 
+/** What one may look for among the days: whose money waits in the shop or at a processor. */
+export const WAITS_FOR = ['byHand', 'byCard'] as const satisfies Route[];
+export type WaitsFor = (typeof WAITS_FOR)[number];
+
+/** The kinds of pots that come home by a route and are seen on their day. */
+export const kindsOfRoute = (route: Route): PotKind[] =>
+  POT_KINDS.filter((kind) => POTS[kind].route === route && !POTS[kind].noBead);
+
 /** What a route waits for, the nearest to the till first: its stages, and the words of its day. */
 export const WAITING: readonly {
   route: Route;

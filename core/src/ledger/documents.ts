@@ -54,6 +54,7 @@ export const DOCUMENTS = {
   floatUpUndo: { series: 'FM', onSheet: true },
   dayClose: { series: 'DS', papers: ['daySheet'] },
   dayReopen: { series: 'DR' },
+  safeCount: { series: 'SC' },
   slip: { series: 'D', undoneBy: 'slipRecall', papers: ['depositSlip'] },
   slipRecall: { series: 'DU' },
   settlement: { series: 'S', undoneBy: 'settlementUndo' },

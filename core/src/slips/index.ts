@@ -4,6 +4,8 @@ import { minus, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { ON_SLIP } from '../takings';
 
+export { decideSafeCount } from './safeCount';
+
 export type SafeItem = {
   id: number;
   takingsDay: string;

@@ -1,7 +1,7 @@
 import { assertBalanced } from '../ledger';
 import { denominations } from '../money';
 import fc from 'fast-check';
-import { decideSlip, slipItems } from '.';
+import { decideSafeCount, decideSlip, slipItems } from '.';
 
 const SAFE = [
   { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, pot: 'cash', chequeDated: null },
@@ -129,4 +129,35 @@ test('of the cash that is picked just what was counted goes, the oldest first; d
       },
     ),
   );
+});
+
+test('a count of the safe: what differs is over or short of the last day whose cash lies there', () => {
+  const of = { denominations: denominations('CAD'), today: '2026-03-09' };
+  const cash = SAFE.filter(({ chequeDated }) => chequeDated === null);
+  const count = (pieces: Record<string, number>, note = 'Counted twice') =>
+    decideSafeCount({ count: pieces, note }, cash, of);
+  // 500.00, 140.00 and a day of 12.00 below zero: 628.00.
+  const short = count({ 10000: 6, 2000: 1 });
+  expect(short).toMatchObject({
+    value: {
+      expectedMinor: 628_00,
+      differenceMinor: -8_00,
+      bears: { takingsDay: '2026-03-03', pot: 'cash' },
+      broken: [{ code: 'rule.safeShort', params: { amountMinor: 8_00 } }],
+    },
+  });
+  if (!short.ok) throw new Error('refused');
+  assertBalanced(short.value.lines);
+  expect(short.value.lines).toMatchObject([
+    { ledgerAccount: 'safe', amountMinor: -8_00, tag: { takingsDay: '2026-03-03' } },
+    { ledgerAccount: 'overAndShort', amountMinor: 8_00, tag: { takingsDay: '2026-03-03' } },
+  ]);
+  expect(count({ 10000: 6, 2000: 1, 200: 4 })).toMatchObject({
+    value: { lines: [], broken: [] },
+  });
+  expect(count({ 10000: 6 }, ' ')).toMatchObject({ refusals: [{ code: 'safeCount.note' }] });
+  expect(count({ 3: 1 })).toMatchObject({ refusals: [{ code: 'safeCount.denomination' }] });
+  expect(decideSafeCount({ count: { 500: 1 }, note: 'Found' }, [], of)).toMatchObject({
+    value: { differenceMinor: 5_00, bears: { takingsDay: '2026-03-09' } },
+  });
 });

@@ -1,12 +1,19 @@
 import type { Rod } from '@abacist/contracts';
-import { rodState, type RodFacts } from '@abacist/core/days';
+import { addDays } from '@abacist/core/dates';
+import { kindsOfRoute, rodState, type RodFacts, type WaitsFor } from '@abacist/core/days';
 import { sum } from '@abacist/core/money';
 import { rows, type Db } from '../db/pool';
 import { NOW } from '../takings/places';
 import { beadsByDay, potsOf, type PotPart } from './beads';
 
 /** As of a date: what was known at its end, days up to it. */
-export type RodsQuery = { before?: string; limit: number; asOf?: string };
+export type RodsQuery = {
+  before?: string;
+  limit: number;
+  asOf?: string;
+  /** Only days of which such money is not home yet. */
+  waits?: WaitsFor;
+};
 
 /**
  * Days, newest first, that have tickets, or takings of which a part is somewhere: kept of sealed
@@ -24,12 +31,72 @@ const DAYS = (limit: number) => `
   ) x
   ORDER BY x.date DESC LIMIT ${limit}`;
 
+/** Where takings wait for who moves them on. */
+const WAITING_IN = ['drawer', 'safe', 'bankInTransit', 'cardClearing', 'processorBalance']
+  .map((role) => `'${role}'`)
+  .join(', ');
+
+/**
+ * Days of which money of a kind waits somewhere, newest first: what is in somebody's hands now is kept
+ * without what is home, so that it costs the same however many days are home.
+ */
+const WAITING_DAYS = (kinds: string, limit: number) => `
+  SELECT x.date FROM (
+    SELECT h.takings_day AS date, h.pot, a.id AS account, h.amount_minor AS amount
+    FROM takings_held h JOIN account a ON a.id = h.account_id AND a.role IN (${WAITING_IN})
+    UNION ALL
+    SELECT l.takings_day, l.pot, a.id, l.amount_minor
+    FROM unsealed u
+    JOIN entry_line l ON l.entry_id = u.entry_id AND l.pot IS NOT NULL
+    JOIN account a ON a.id = l.account_id AND a.role IN (${WAITING_IN})
+  ) x
+  WHERE x.date < ? AND SUBSTRING_INDEX(x.pot, ' ', 1) IN (${kinds})
+  GROUP BY x.date, x.pot, x.account HAVING SUM(x.amount) <> 0
+  ORDER BY x.date DESC LIMIT ${limit}`;
+
+/** Days further apart than this are read by themselves. */
+const NEAR_DAYS = 7;
+
+/** Rods of days of which such money is not home, newest first. */
+async function listWaiting(
+  db: Db,
+  today: string,
+  { before = NOW, limit, waits }: RodsQuery & { waits: WaitsFor },
+): Promise<{ rods: Rod[]; next: string | null }> {
+  const kinds = kindsOfRoute(waits);
+  // A day may have several pots of the kind: a row each.
+  const found = await rows<{ date: string }>(
+    db,
+    `SELECT DISTINCT w.date FROM (${WAITING_DAYS(
+      kinds.map((kind) => `'${kind}'`).join(', '),
+      limit * 20,
+    )}) w ORDER BY w.date DESC LIMIT ${limit + 1}`,
+    [before],
+  );
+  const dates = found.slice(0, limit).map(({ date }) => date);
+  const spans: { from: string; to: string }[] = [];
+  for (const date of dates) {
+    const last = spans.at(-1);
+    if (last && last.from <= addDays(date, NEAR_DAYS)) last.from = date;
+    else spans.push({ from: date, to: date });
+  }
+  const read = await Promise.all(
+    spans.map((span) => rodsBetween(db, { ...span, asOf: today })),
+  );
+  return {
+    rods: read.flat().filter(({ date }) => dates.includes(date)),
+    next: found.length > limit ? dates.at(-1)! : null,
+  };
+}
+
 /** Rods of days, newest first; today is always there on the first page. */
 export async function listRods(
   db: Db,
   today: string,
-  { before = NOW, limit, asOf = today }: RodsQuery,
+  query: RodsQuery,
 ): Promise<{ rods: Rod[]; next: string | null }> {
+  const { before = NOW, limit, asOf = today, waits } = query;
+  if (waits) return listWaiting(db, today, { ...query, waits });
   const span = [before, asOf];
   const found = await rows<{ date: string }>(db, DAYS(limit + 1), [...span, ...span, ...span]);
   const dates = found.slice(0, limit).map(({ date }) => date);

@@ -1,4 +1,5 @@
 import { closeDaySchema, isoDate, reopenDaySchema } from '@abacist/contracts';
+import { WAITS_FOR } from '@abacist/core/days';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
@@ -20,6 +21,7 @@ export function dayRoutes(deps: Deps): Router {
         before: isoDate.optional(),
         asOf: isoDate.optional(),
         limit: Joi.number().integer().min(1).max(100).default(30),
+        waits: Joi.valid(...WAITS_FOR).optional(),
       }),
       async ({ db, today, shop, actor }, asked) => {
         const page = await listRods(db, today, asked);

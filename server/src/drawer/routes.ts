@@ -1,4 +1,5 @@
 import {
+  actPictureSchema,
   beginCountSchema,
   chequeFoundSchema,
   closeSchema,
@@ -8,21 +9,26 @@ import {
   drawerActSchema,
   drawerActsSchema,
   drawerActUndoSchema,
+  id,
   overShortSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
+import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { query } from '../http/query';
+import { download, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { makeAct } from './acts/make';
 import { actsOf, choicesFor } from './acts/read';
+import { keepPicture, pictureOf, readPicture } from './acts/pictures';
 import { undoAct } from './acts/undo';
 import { countAgain } from './again';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { overAndShort } from './overShort';
 import { findCheque } from './found';
+
+const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function drawerRoutes(deps: Deps): Router {
   const router = Router();
@@ -68,6 +74,26 @@ export function drawerRoutes(deps: Deps): Router {
     ),
   );
   router.post('/drawer-acts', command(deps, 'POST /drawer-acts', drawerActSchema, makeAct));
+  router.post(
+    '/drawer-acts/picture',
+    command(
+      deps,
+      'POST /drawer-acts/picture',
+      actPictureSchema,
+      (context, body, _, picture) => keepPicture(context, body, picture),
+      undefined,
+      readPicture,
+    ),
+  );
+  router.get(
+    '/drawer-act-pictures/:id',
+    download(deps, 'GET /drawer-act-pictures/:id', byId, async ({ db }, { id: of }) => ({
+      name: `slip-${of}.jpg`,
+      type: 'image/jpeg',
+      bytes: await pictureOf(db, of),
+      inline: true,
+    })),
+  );
   router.post(
     '/drawer-acts/:id/undo',
     command(deps, 'POST /drawer-acts/:id/undo', drawerActUndoSchema, (context, body, params) =>

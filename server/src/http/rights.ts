@@ -14,6 +14,7 @@ export const TAKES_FILE: readonly Right[] = [
   'POST /account-files/open-items',
   'POST /account-files/open-items/check',
   'POST /paper-head',
+  'POST /drawer-acts/picture',
 ];
 
 /** Whoever is signed in. @throws HttpError 401 */

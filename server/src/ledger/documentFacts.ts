@@ -41,6 +41,7 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   floatUpUndo: OF_ENTRY,
   dayClose: OF_ENTRY,
   dayReopen: OF_ENTRY,
+  safeCount: { amount: 'SELECT x.counted_minor FROM safe_count x' },
   slip: OF_ENTRY,
   slipRecall: OF_ENTRY,
   settlement: { amount: 'SELECT x.net_minor FROM settlement x' },

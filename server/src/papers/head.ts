@@ -1,14 +1,11 @@
-import sharp from 'sharp';
 import type { PaperHead, SavePaperHead } from '@abacist/contracts';
 import type { CommandContext } from '../context';
 import { row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
+import { LOGO, ownPicture } from './pictures';
 
 const MOST_BYTES = 400_000;
-/** Pixels of a logo that is read, and of the longer side of the one that is kept. */
-const MOST_PIXELS = 16_000_000;
-const MOST_SIDE = 1_200;
 
 /** What stands at the head and foot of the shop's papers. */
 export async function readPaperHead(db: Db): Promise<PaperHead> {
@@ -50,26 +47,9 @@ export async function savePaperHead(
     if (bytes.length > MOST_BYTES) {
       throw refuseWith('paper.logoSize', 'logo', { mostKb: MOST_BYTES / 1000 });
     }
-    await tx.execute('UPDATE shop_paper SET logo = ?', [await ownPng(bytes)]);
+    const picture = await ownPicture(bytes, LOGO);
+    if (!picture) throw refuseWith('paper.logoKind', 'logo');
+    await tx.execute('UPDATE shop_paper SET logo = ?', [picture]);
   }
   return { answer: await readPaperHead(tx) };
-}
-
-/**
- * A picture as a PNG of our own, decoded and bounded: what else stood in the file is gone.
- * @throws HttpError 422 `paper.logoKind`
- */
-async function ownPng(bytes: Buffer): Promise<Buffer> {
-  try {
-    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
-    const { format } = await picture.metadata();
-    if (format !== 'png' && format !== 'jpeg') throw new Error(`a picture of kind ${format}`);
-    return await picture
-      .rotate()
-      .resize({ width: MOST_SIDE, height: MOST_SIDE, fit: 'inside', withoutEnlargement: true })
-      .png()
-      .toBuffer();
-  } catch {
-    throw refuseWith('paper.logoKind', 'logo');
-  }
 }

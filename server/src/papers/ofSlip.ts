@@ -50,15 +50,16 @@ export async function readSlip(db: Db, id: number): Promise<SlipOnPaper | undefi
       dated: string;
     }>(
       db,
-      `SELECT i.takings_day AS takingsDay, dr.name AS drawer, x.amount_minor AS amountMinor,
+      `SELECT i.takings_day AS takingsDay, COALESCE(dr.name, '') AS drawer, x.amount_minor AS amountMinor,
          q.number, q.drawn_by AS drawnBy, q.dated
        FROM slip_item x
        JOIN safe_item i ON i.id = x.safe_item_id
        LEFT JOIN cheque q ON q.id = i.cheque_id
        LEFT JOIN drawer_close c ON c.id = i.drawer_close_id
        LEFT JOIN drawer_act a ON a.id = i.drawer_act_id
-       JOIN drawer_session ds ON ds.id = COALESCE(c.drawer_session_id, a.drawer_session_id)
-       JOIN drawer dr ON dr.id = ds.drawer_id
+       LEFT JOIN drawer_session ds
+         ON ds.id = COALESCE(c.drawer_session_id, a.drawer_session_id)
+       LEFT JOIN drawer dr ON dr.id = ds.drawer_id
        WHERE x.slip_id = ? ORDER BY q.id IS NOT NULL, i.takings_day, i.id`,
       [id],
     ),
@@ -121,7 +122,7 @@ export function paperOfSlip(slip: SlipOnPaper, shop: HeadOfShop, copy: boolean):
             }),
           )
         : cash.map(({ takingsDay, drawer, amountMinor }) =>
-            plain(word('takingsOf', { date: date(takingsDay), drawer }), {
+            plain(word(drawer ? 'takingsOf' : 'foundOf', { date: date(takingsDay), drawer }), {
               amount: money(amountMinor),
             }),
           )),

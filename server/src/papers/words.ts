@@ -68,6 +68,7 @@ const en = {
   bank: 'Bank',
   accountNumber: 'Account',
   bagNumber: 'Bag or slip',
+  foundOf: '{{date}}, found by a count of the safe',
   takingsOf: '{{date}}, {{drawer}} drawer',
   chequeRow: '{{at}}. {{drawnBy}}, number {{number}}',
   chequeDated: 'dated {{date}}',

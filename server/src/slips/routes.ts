@@ -1,4 +1,9 @@
-import { bagCountedSchema, recallSlipSchema, slipSchema } from '@abacist/contracts';
+import {
+  bagCountedSchema,
+  countSafeSchema,
+  recallSlipSchema,
+  slipSchema,
+} from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
@@ -6,6 +11,7 @@ import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { countBag } from './bag';
 import { recallSlip } from './recall';
+import { countSafe } from './safeCount';
 import { safeView, sendSlip } from './slip';
 
 export function slipRoutes(deps: Deps): Router {
@@ -14,6 +20,7 @@ export function slipRoutes(deps: Deps): Router {
     '/safe',
     query(deps, 'GET /safe', noInput, ({ db, shop, today }) => safeView(db, shop, today)),
   );
+  router.post('/safe/counts', command(deps, 'POST /safe/counts', countSafeSchema, countSafe));
   router.post('/slips', command(deps, 'POST /slips', slipSchema, sendSlip, matchAfter(deps)));
   router.post(
     '/slips/:id/recall',

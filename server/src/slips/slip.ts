@@ -8,6 +8,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { heldBy } from '../takings/held';
+import { safeCounts } from './safeCount';
 
 /** Sends a deposit slip: takes its items from the safe and posts them to bank in transit. */
 export async function sendSlip(
@@ -86,8 +87,7 @@ export async function sendSlip(
 }
 
 type SafeItem = SafeView['items'][number];
-type ItemRow = Pick<SafeItem, 'id' | 'drawer' | 'closeNumber'> & {
-  dropped: number;
+type ItemRow = Pick<SafeItem, 'id' | 'drawer' | 'closeNumber' | 'by'> & {
   chequeNumber: string | null;
   drawnBy: string;
   dated: string;
@@ -99,29 +99,30 @@ export async function safeView(
   { currency }: Pick<Shop, 'currency'>,
   today: string,
 ): Promise<SafeView> {
-  const [bankAccounts, held, slips] = await Promise.all([
+  const [bankAccounts, held, slips, counts] = await Promise.all([
     rows<SafeView['bankAccounts'][number]>(
       db,
       'SELECT id, name, account_number AS accountNumber FROM bank_account ORDER BY id',
     ),
     heldBy(db, 'safe'),
     listSlips(db),
+    safeCounts(db),
   ]);
   const items = await safeItems(
     db,
     held.map(({ holder }) => Number(holder.split(' ')[1])),
   );
   return {
+    counts,
     bankAccounts,
     denominations: [...denominations(currency)],
     items: held.flatMap(({ takingsDay, holder, amountMinor }): SafeItem[] => {
       const item = items.get(Number(holder.split(' ')[1]));
       if (!item) return [];
-      const { chequeNumber, drawnBy, dated, dropped, ...rest } = item;
+      const { chequeNumber, drawnBy, dated, ...rest } = item;
       return [
         {
           ...rest,
-          dropped: dropped === 1,
           takingsDay,
           leftMinor: amountMinor,
           cheque: chequeNumber === null ? null : { number: chequeNumber, drawnBy, dated },
@@ -138,17 +139,21 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
   if (ids.length === 0) return new Map();
   const found = await rows<ItemRow>(
     db,
-    `SELECT i.id, dr.name AS drawer, CONCAT(d.series, '-', d.number) AS closeNumber,
-       c.id IS NULL AS dropped,
+    `SELECT i.id, COALESCE(dr.name, '') AS drawer,
+       CONCAT(d.series, '-', d.number) AS closeNumber,
+       CASE WHEN c.id IS NOT NULL THEN 'count' WHEN x.id IS NOT NULL THEN 'drop'
+         ELSE 'safeCount' END AS \`by\`,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
      FROM safe_item i
      LEFT JOIN cheque q ON q.id = i.cheque_id
      LEFT JOIN drawer_close c ON c.id = i.drawer_close_id
      LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
-     JOIN drawer_session ds ON ds.id = COALESCE(c.drawer_session_id, x.drawer_session_id)
-     JOIN drawer dr ON dr.id = ds.drawer_id
-     JOIN document d ON d.kind = IF(c.id IS NULL, 'drop', 'drawerClose')
-       AND d.subject_id = COALESCE(c.id, x.id)
+     LEFT JOIN drawer_session ds
+       ON ds.id = COALESCE(c.drawer_session_id, x.drawer_session_id)
+     LEFT JOIN drawer dr ON dr.id = ds.drawer_id
+     JOIN document d ON d.subject_id = COALESCE(c.id, x.id, i.safe_count_id)
+       AND d.kind = CASE WHEN c.id IS NOT NULL THEN 'drawerClose'
+         WHEN x.id IS NOT NULL THEN 'drop' ELSE 'safeCount' END
      WHERE i.id IN (${placeholders(ids.length)})`,
     ids,
   );

@@ -76,6 +76,12 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'counted',
     note: plain('trail.chequeFound'),
   },
+  safeCount: {
+    kind: 'safeCount',
+    from: 'counted',
+    to: 'short',
+    note: plain('trail.safeCount'),
+  },
   slip: {
     kind: 'slip',
     from: 'counted',

@@ -68,3 +68,29 @@ export async function compareBooks(trial: TrialShop): Promise<void> {
     trial.same(`voucher ${voucher.id}`, Number(left), voucher.left);
   }
 }
+
+const BY_HAND = ['cash', 'cheque'];
+
+/** Days whose money is not home, asked for, are those of all days of which a bead of the kind waits. */
+export async function compareWaiting(trial: TrialShop): Promise<void> {
+  const { rods } = (await trial.keeper.get('/days?limit=100')).body;
+  for (const waits of ['byHand', 'byCard']) {
+    const of = ({ key }: any) =>
+      waits === 'byHand' ? BY_HAND.includes(key) : key.startsWith('card ');
+    const expected = rods
+      .filter(({ beads }: any) =>
+        beads.some(
+          (bead: any) =>
+            of(bead) &&
+            ['taken', 'counted', 'sent'].some((stage) => bead.byStage[stage] !== 0),
+        ),
+      )
+      .map(({ date }: any) => date);
+    const asked = (await trial.keeper.get(`/days?limit=100&waits=${waits}`)).body.rods;
+    trial.same(
+      `days not home ${waits}`,
+      asked.map(({ date }: any) => date),
+      expected,
+    );
+  }
+}

@@ -12,7 +12,7 @@ import {
   sellByCheque,
 } from './cheques';
 import { comparePlaces } from './places';
-import { compareBooks, compareDay, trialBalance } from './compare';
+import { compareBooks, compareDay, compareWaiting, trialBalance } from './compare';
 import { cancelOrder, prepay, sellOrder } from './orders';
 import { payOnAccount, sellVoucher, takeVoucherBack, useVoucher } from './owed';
 import { sell, sellByTransfer, sellSplit } from './selling';
@@ -50,6 +50,7 @@ export async function runTrial(trial: TrialShop, days: number): Promise<void> {
     trial.shop.setNow(`${trial.today}T21:00:00Z`);
     await evening(trial);
     await compareDay(trial);
+    await compareWaiting(trial);
   }
   await comparePlaces(trial, '2026-03-02');
   await lateCharges(trial);

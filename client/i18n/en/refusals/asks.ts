@@ -43,6 +43,8 @@ export const asks = {
     '{{left}} that was paid ahead stays with the shop. A manager must approve it.',
   rule_accountRules: 'Rules of charge accounts change. A manager must approve it.',
   rule_paidOut: '{{amount}} is paid out, {{allowed}} is allowed. A manager must approve it.',
+  rule_safeShort: 'The safe is {{amount}} short. A manager must approve it.',
+  rule_safeOver: 'The safe is {{amount}} over. A manager must approve it.',
   rule_sheetClosed:
     'The sheet of {{date}} is closed ({{number}}). A manager must approve what comes on it.',
   rule_reopened: '{{number}} of {{date}} is reopened. A manager must approve it.',

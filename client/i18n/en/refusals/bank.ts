@@ -50,6 +50,8 @@ export const bank = {
   cheque_returned: 'Cheque {{number}} was returned already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
+  safeCount_denomination: 'There is no such coin or note.',
+  safeCount_note: 'The count differs. Say why in the note.',
   slip_denomination: 'There is no such coin or note.',
   slip_cashCount:
     '{{counted}} is counted, {{cash}} in cash goes on the slip. Count again, or pick other cash.',
@@ -123,6 +125,8 @@ export const bank = {
   match_alreadyUndone: 'This match is undone already.',
   statementLine_unknown: 'There is no such statement line.',
   trail_unknown: 'Nothing was taken there on that day.',
+  picture_kind: 'That is no PNG or JPEG picture, or a part of it is missing. Choose another.',
+  picture_unknown: 'There is no such picture.',
   drawerAct_unknown: 'There is no such payment.',
   drawerAct_amount: 'Write an amount above zero.',
   drawerAct_session: 'This count is closed by now. Record it at the open drawer.',

@@ -129,6 +129,19 @@ export const DRAWER: Check[] = [
      JOIN drawer_session ds ON ds.id = x.drawer_session_id`,
     'drawer_id',
   ),
+  perDocument(
+    'what a count of the safe differs by is in over and short',
+    'safeCount',
+    'overAndShort',
+    'SELECT id AS subject_id, -difference_minor AS expected FROM safe_count',
+  ),
+  perDocument(
+    'what a count of the safe found or missed is an item of it',
+    'safeCount',
+    'safe',
+    `SELECT safe_count_id AS subject_id, SUM(amount_minor) AS expected
+     FROM safe_item WHERE safe_count_id IS NOT NULL GROUP BY safe_count_id`,
+  ),
   control(
     'the safe holds what waits in it',
     'safe',

@@ -42,11 +42,15 @@ export const readAct = async (db: Db, id: number): Promise<DrawerAct | undefined
   (await readActs(db, 'x.id = ?', id))[0];
 
 async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[]> {
-  const found = await rows<Omit<DrawerAct, 'parts'>>(
+  const found = await rows<
+    Omit<DrawerAct, 'parts' | 'pictures'> & { pictures: string | null }
+  >(
     db,
     `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
        x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
        ${CASH_OF_ACT} AS cashMinor,
+       (SELECT GROUP_CONCAT(p.id ORDER BY p.id) FROM drawer_act_picture p
+        WHERE p.drawer_act_id = x.id) AS pictures,
        x.party, x.words, CONCAT(b.series, '-', b.number) AS undoneBy
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
@@ -65,6 +69,7 @@ async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[
   return found.map((act) => ({
     ...act,
     madeAt: toInstant(act.madeAt),
+    pictures: act.pictures?.split(',').map(Number) ?? [],
     parts: parts.get(act.id) ?? [],
   }));
 }
