@@ -71,8 +71,8 @@ export const days = {
   days: {
     show: 'Show',
     show_all: 'All days',
-    show_byHand: 'Cash not home',
-    show_byCard: 'Cards not home',
+    show_byHand: 'Cash waits',
+    show_byCard: 'Cards wait',
     allHome: 'All of it is home',
     allHomeText: 'No day waits for such money any more.',
     today: 'Today',
