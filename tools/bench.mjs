@@ -83,7 +83,7 @@ async function measureClient(address, folder, bareFolder) {
   bareServer.close();
   const sizes = { app: entrySize(folder), bare: entrySize(bareFolder) };
   // A place is its screens and the words of all screens.
-  const [words] = scriptsOf(folder, (file) => file.startsWith('screens-'));
+  const [words] = scriptsOf(folder, (file) => file.startsWith('words-'));
   const place = Math.max(...scriptsOf(folder, (file) => /^(work|desk)-/.test(file))) + words;
   const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
   const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];

@@ -7,7 +7,7 @@ import { lazyScreen } from './lazyScreen';
 
 /** Its words come with it. */
 const worded = async <M>(screens: Promise<M>): Promise<M> =>
-  (await Promise.all([screens, import('~/i18n/screens')]))[0];
+  (await Promise.all([screens, import('~/i18n/words')]))[0];
 const work = () => worded(import('./work'));
 const desk = () => worded(import('./desk'));
 
