@@ -36,7 +36,7 @@ module.exports = {
       displayName: 'client',
       preset: 'jest-expo/web',
       rootDir: 'client',
-      setupFilesAfterEnv: ['<rootDir>/i18n/screens.ts'],
+      setupFilesAfterEnv: ['<rootDir>/i18n/words.ts'],
       testEnvironmentOptions: { customExportConditions: ['require', 'default'] },
       moduleNameMapper: {
         ...chrono,
