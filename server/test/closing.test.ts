@@ -145,17 +145,27 @@ test('what comes on a closed day asks a manager; reopened it keeps the old sheet
   ]);
   expect((await rung(10_00, await tamsins('A late customer'))).status).toBe(200);
   expect((await closing()).cameAfter).toBe(1);
+  // Who says of himself that a count is right says nothing of the sheet.
+  await shop.admin.query('UPDATE counter_rule SET count_ask_above_minor = 0');
+  const begun = (await fenella.send('/counts', { drawerId })).body;
+  const path = `/counts/${begun.sessionId}/close`;
+  const count = pieces(begun.expectedMinor - 5);
+  const own = { approval: { reason: 'Counted twice' } };
+  expect(codes((await fenella.send(path, { count, note: '' }, own)).body)).toEqual([
+    'closing.asksManager',
+  ]);
+  await shop.admin.query('UPDATE counter_rule SET count_ask_above_minor = NULL');
   const loose = (await osric.get('/loose-ends')).body.ends;
   expect(loose.find(({ code }: any) => code === 'sheetChanged')).toMatchObject({
     params: { number: first.number, date: DAY, count: 1 },
     path: `/days/${DAY}`,
   });
-  const path = `/sheets/${first.id}/reopen`;
+  const reopen = `/sheets/${first.id}/reopen`;
   const reason = 'A customer came after all';
-  expect((await osric.send(path, { reason })).status).toBe(409);
+  expect((await osric.send(reopen, { reason })).status).toBe(409);
   const approval = await tamsins('Yes');
-  expect((await osric.send(path, { reason }, { approval })).status).toBe(200);
-  expect(codes((await osric.send(path, { reason }, { approval })).body)).toEqual([
+  expect((await osric.send(reopen, { reason }, { approval })).status).toBe(200);
+  expect(codes((await osric.send(reopen, { reason }, { approval })).body)).toEqual([
     'closing.reopened',
   ]);
   await countAndClose(fenella, drawerId);

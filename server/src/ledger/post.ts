@@ -9,6 +9,7 @@ import {
   type UndoingKind,
 } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
+import { mayAs, type Role } from '@abacist/core/people';
 import { IN_DRAWER, isByPlace, ofSession } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, rows, run } from '../db/pool';
@@ -58,23 +59,33 @@ export async function postDocument(
 
 /**
  * What stands on the sheet of a day that is closed asks a manager: the sheet tells of it no more, and is
- * closed anew. What somebody approved already is not asked for twice.
+ * closed anew. What a manager approved already is not asked for twice; anybody else's word is not enough.
+ * @throws HttpError 409 when nobody approved; 422 `closing.asksManager` when another did
  */
 async function askOfClosedSheet(
   context: CommandContext,
   { kind, date, approvalId = null }: NewEntry,
 ): Promise<number | null> {
-  if (!SHEET_DOCUMENTS.includes(kind) || approvalId !== null) return approvalId;
-  const [closed] = await rows<{ number: string }>(
+  if (!SHEET_DOCUMENTS.includes(kind)) return approvalId;
+  const [closed] = await rows<{ number: string; role: Role | null }>(
     context.tx,
-    `SELECT CONCAT(d.series, '-', d.number) AS number
+    `SELECT CONCAT(d.series, '-', d.number) AS number,
+       (SELECT u.role FROM approval a JOIN user u ON u.id = a.approver_id WHERE a.id = ?) AS role
      FROM day_close c JOIN document d ON d.kind = 'dayClose' AND d.subject_id = c.id
      WHERE c.date = ? AND c.standing`,
-    [date],
+    [approvalId, date],
   );
-  if (!closed) return null;
-  const params = { number: closed.number, date };
-  return context.approve([{ code: 'rule.sheetClosed', approver: 'manager', params }]);
+  if (!closed) return approvalId;
+  const { number, role } = closed;
+  if (role === null) {
+    return context.approve([
+      { code: 'rule.sheetClosed', approver: 'manager', params: { number, date } },
+    ]);
+  }
+  if (!mayAs(role, 'manager')) {
+    throw refuseWith('closing.asksManager', undefined, { number, date });
+  }
+  return approvalId;
 }
 
 /** The document with what a list of documents shows of it (`DOCUMENT_FACTS`). */

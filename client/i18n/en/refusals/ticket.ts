@@ -123,6 +123,8 @@ export const ticket = {
   closing_paid: 'Parked tickets wait to be paid ({{count}}). Pay or remove them first.',
   closing_charges:
     'Charges at the terminal have no answer or no ticket ({{count}}). Look at them first.',
+  closing_asksManager:
+    'The sheet of {{date}} is closed ({{number}}). Let a manager approve it, not another person.',
   closing_reopened: '{{number}} was reopened already.',
   closing_unknown: 'There is no such sheet.',
   day_unknown: 'There is no such day.',
