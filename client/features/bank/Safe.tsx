@@ -1,8 +1,7 @@
 import type { SafeView, SlipAnswer, SlipCommand } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { countTotal } from '@abacist/core/drawer';
-import { parseAmount } from '@abacist/core/money';
-import { slipItems } from '@abacist/core/slips';
+import { countTotal, parseAmount } from '@abacist/core/money';
+import { slipItems } from '@abacist/core/slipItems';
 import { useQuery } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';

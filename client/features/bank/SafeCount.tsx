@@ -1,5 +1,5 @@
 import type { CountSafe, SafeView } from '@abacist/contracts';
-import { countTotal } from '@abacist/core/drawer';
+import { countTotal } from '@abacist/core/money';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';

@@ -1,4 +1,4 @@
-import { countTotal } from '@abacist/core/drawer';
+import { countTotal } from '@abacist/core/money';
 import { useWords } from '~/i18n';
 import { Column, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';

@@ -1,5 +1,5 @@
+import type { DenominationCount } from '../money';
 import { refuse, type BrokenRule, type Outcome } from '../outcome';
-import type { DenominationCount } from '.';
 
 /**
  * Checks the rolls of a count: of each denomination there are at most as many as its pieces fill.

@@ -1,13 +1,7 @@
 import fc from 'fast-check';
 import { assertBalanced, type JournalLine } from '../ledger';
-import { denominations, minor } from '../money';
-import {
-  countTotal,
-  decideClose,
-  expectedInDrawer,
-  type CloseState,
-  type DecidedClose,
-} from '.';
+import { countTotal, denominations, minor } from '../money';
+import { decideClose, expectedInDrawer, type CloseState, type DecidedClose } from '.';
 
 const CAD = denominations('CAD');
 const [SUN, MON, TUE] = ['2026-03-01', '2026-03-02', '2026-03-03'];

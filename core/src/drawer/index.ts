@@ -1,19 +1,19 @@
 import { post, type JournalLine } from '../ledger';
-import { minor, minus, negate, sum, type Minor } from '../money';
+import {
+  countTotal,
+  minor,
+  minus,
+  negate,
+  sum,
+  type DenominationCount,
+  type Minor,
+} from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { bySafeItem, IN_DRAWER, inFund, together } from '../takings';
 import { moveCash, type CashPart } from './acts';
 
 export * from './acts';
 export * from './counted';
-
-/** How many of each coin and note: { 2000: 3 } is three notes of 20.00. */
-export type DenominationCount = Readonly<Record<string, number>>;
-
-/** What a count comes to, minor units. @throws RangeError on a part of a coin */
-export function countTotal(count: DenominationCount): Minor {
-  return sum(Object.entries(count).map(([value, pieces]) => minor(Number(value) * pieces)));
-}
 
 /** Cash that stayed in the drawer when it was counted before: its days were below zero in sum. */
 type Leftover = CashPart & { holder: string };

@@ -1,4 +1,4 @@
-import { minor, type Minor } from './minor';
+import { minor, sum, type Minor } from './minor';
 import { divideRounded } from './rate';
 
 /**
@@ -21,6 +21,14 @@ const DENOMINATIONS: Record<string, readonly number[]> = {
 /** The denominations to count a drawer by, minor units, largest first. */
 export function denominations(currency: string): readonly number[] {
   return DENOMINATIONS[currency] ?? [10000, 5000, 2000, 1000, 500, 100, 50, 20, 10, 5, 1];
+}
+
+/** How many of each coin and note: { 2000: 3 } is three notes of 20.00. */
+export type DenominationCount = Readonly<Record<string, number>>;
+
+/** What a count comes to, minor units. @throws RangeError on a part of a coin */
+export function countTotal(count: DenominationCount): Minor {
+  return sum(Object.entries(count).map(([value, pieces]) => minor(Number(value) * pieces)));
 }
 
 /** Pieces in a full roll of a coin, as banks hand them out: common practice of each country. */

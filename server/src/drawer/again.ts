@@ -1,6 +1,5 @@
 import type { CountAgain, CountBefore } from '@abacist/contracts';
-import { countTotal } from '@abacist/core/drawer';
-import { denominations } from '@abacist/core/money';
+import { countTotal, denominations } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { placeholders, row, rows, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
