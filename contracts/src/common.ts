@@ -62,6 +62,12 @@ export const isoDate = Joi.string().custom((value: string, helpers) =>
   isIsoDate(value) ? value : helpers.error('date.notADate'),
 );
 
+/** Pieces by denomination in minor units. */
+export const piecesByDenomination = Joi.object<Record<string, number>>().pattern(
+  /^[1-9]\d{0,6}$/,
+  Joi.number().strict().integer().min(0).max(100_000),
+);
+
 /** A file's bytes in base64 with its name; at most 8 MB. */
 export type UploadedFile = { name: string; contentBase64: string };
 export const uploadedFile = {

@@ -1,6 +1,6 @@
 import type { Evidence } from '@abacist/core/differences';
 import Joi from 'joi';
-import { amountMinor, id, safeText } from './common';
+import { amountMinor, id, piecesByDenomination, safeText } from './common';
 
 /** A count: pieces by denomination, and the cheques that were found. */
 export type CloseCommand = {
@@ -14,13 +14,9 @@ export type CloseCommand = {
   signed?: boolean;
   note: string;
 };
-const byDenomination = Joi.object().pattern(
-  /^[1-9]\d{0,6}$/,
-  Joi.number().strict().integer().min(0).max(100_000),
-);
 export const closeSchema = Joi.object<CloseCommand>({
-  count: byDenomination.required(),
-  rolls: byDenomination,
+  count: piecesByDenomination.required(),
+  rolls: piecesByDenomination,
   chequeIds: Joi.array().items(id).max(1000).unique(),
   cards: Joi.array()
     .items(
@@ -38,7 +34,7 @@ export const closeSchema = Joi.object<CloseCommand>({
 /** A count is made again: what it came to stays on record. */
 export type CountAgain = Pick<CloseCommand, 'count' | 'chequeIds'>;
 export const countAgainSchema = Joi.object<CountAgain>({
-  count: byDenomination.required(),
+  count: piecesByDenomination.required(),
   chequeIds: Joi.array().items(id).max(1000).unique(),
 });
 /** Counts that were made before the one that closes, the first one first. */

@@ -1,6 +1,6 @@
 import type { SlipCommand } from '@abacist/core/slips';
 import Joi from 'joi';
-import { amountMinor, id, safeText, reasonText } from './common';
+import { amountMinor, id, piecesByDenomination, reasonText, safeText } from './common';
 
 export type { SlipCommand };
 export const slipSchema = Joi.object<SlipCommand>({
@@ -12,10 +12,7 @@ export const slipSchema = Joi.object<SlipCommand>({
     .min(1)
     .max(400)
     .required(),
-  count: Joi.object().pattern(
-    /^[1-9]\d{0,6}$/,
-    Joi.number().strict().integer().min(0).max(100_000),
-  ),
+  count: piecesByDenomination,
 });
 
 /** Takes a slip back that nothing at the bank shows yet. */
@@ -34,9 +31,7 @@ export const bagCountedSchema = Joi.object<BagCounted, true>({
 /** A count of the safe's cash, by denomination. */
 export type CountSafe = { count: Record<string, number>; note: string };
 export const countSafeSchema = Joi.object<CountSafe, true>({
-  count: Joi.object()
-    .pattern(/^[1-9]\d{0,6}$/, Joi.number().strict().integer().min(0).max(100_000))
-    .required(),
+  count: piecesByDenomination.required(),
   note: safeText(300).allow('').required(),
 });
 /** A count of the safe that was made. */

@@ -73,7 +73,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE safe_item SET amount_minor = amount_minor - 1 WHERE safe_count_id IS NOT NULL',
   'a closed sheet is what it was': `UPDATE day_close SET content = CONCAT(content, ' ')`,
   'only the last sheet of a day stands, and what was reopened stands no more': `UPDATE day_close SET standing = NULL`,
-  'what came on a sheet after it was closed was approved': `UPDATE day_close SET closed_at = '2026-01-01'`,
+  'what came on a sheet after it was closed is told of it, and was approved': `UPDATE day_close SET closed_at = '2026-01-01'`,
   'the pieces that were counted for a slip are its cash':
     'UPDATE slip_cash SET pieces = pieces + 1',
   'cash that is corrected in a counted drawer is in over and short': `UPDATE entry_line l

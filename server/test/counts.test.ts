@@ -73,7 +73,10 @@ test('a count made again stays on record; rolls, the terminal’s report and who
     cards: [{ label: 'Meridian', tillMinor: 30_00, terminalMinor: 29_00 }],
   });
   expect(counted.count).toContainEqual({ denominationMinor: 25, pieces: 40, rolls: 1 });
+  // A tender may be called otherwise than its scheme: both sides still speak of the same card.
+  await shop.admin.query(`UPDATE tender SET name = 'At the desk' WHERE scheme = 'Meridian'`);
   expect((await osric.get(`${path}/evidence`)).body).toMatchObject({
+    documents: [{ others: [{ tender: 'Meridian', amountMinor: 30_00 }] }],
     cards: [{ tender: 'Meridian', differenceMinor: -1_00 }],
     rolls: { 25: 1 },
   });

@@ -1,12 +1,13 @@
 import type { SafeView, SlipAnswer, SlipCommand } from '@abacist/contracts';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { countTotal, parseAmount } from '@abacist/core/money';
+import { parseAmount, rollPieces } from '@abacist/core/money';
 import { slipItems } from '@abacist/core/slipItems';
 import { useQuery } from '@tanstack/react-query';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { WillPost } from '~/features/books';
+import { readCount } from '~/features/drawer';
 import { PapersButton } from '~/features/papers';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
@@ -23,7 +24,6 @@ import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
-import { countOf } from './Pieces';
 import { SafeCounts } from './SafeCount';
 import { SlipCash } from './SlipCash';
 import { useSlip } from './store';
@@ -65,10 +65,13 @@ function SlipForm({ view }: { view: SafeView }) {
   const ready = view.items.filter((item) => !item.later);
   const later = view.items.filter((item) => item.later);
   const picked = ready.filter(({ id }) => slip.picked.includes(id));
-  const count = countOf(slip.pieces);
+  const { count, totalMinor } = readCount(slip.entries, {
+    currency,
+    rollPieces: rollPieces(currency),
+  });
   const chosen = slipItems(
     picked.map((item) => ({ ...item, isCheque: item.cheque !== null })),
-    slip.counts ? countTotal(count) : null,
+    slip.counts ? totalMinor : null,
   );
   const items = chosen.reduce((total, { amountMinor }) => total + amountMinor, 0);
   const typed = parseAmount(slip.totalText, currency);
@@ -137,7 +140,7 @@ function SlipForm({ view }: { view: SafeView }) {
           <Money minor={items} strong />
         </SheetRow>
       </Sheet>
-      <SlipCash denominations={view.denominations} />
+      <SlipCash denominations={view.denominations} countedMinor={totalMinor} />
       <Column paddingHorizontal="$4" gap="$3">
         {view.bankAccounts.length > 1 && account ? (
           <Select

@@ -1,10 +1,13 @@
 import type { CountSafe, SafeView } from '@abacist/contracts';
-import { countTotal } from '@abacist/core/money';
+import { rollPieces } from '@abacist/core/money';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
+import { useShop } from '~/api/session';
+import { Denomination, readCount, type Entry } from '~/features/drawer';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { useDifference } from '~/i18n/useDifference';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
@@ -13,13 +16,12 @@ import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
-import { countOf, Pieces } from './Pieces';
 
 /** The safe is counted by itself; what was counted before, and by how much it differed. */
 export function SafeCounts({ view }: { view: SafeView }) {
   const t = useWords();
   const dates = useDates();
-  const money = useMoney();
+  const differs = useDifference();
   const [counting, setCounting] = useState(false);
   return (
     <Column gap="$2">
@@ -33,12 +35,8 @@ export function SafeCounts({ view }: { view: SafeView }) {
             <SheetRow key={number} role="listitem">
               <Column flex={1} minWidth={0}>
                 <Body>{t('safe.countRow', { number, date: dates.day(date), by })}</Body>
-                <Body small tone={differenceMinor === 0 ? 'home' : 'loose'}>
-                  {differenceMinor === 0
-                    ? t('days.agrees')
-                    : t(differenceMinor < 0 ? 'days.short' : 'days.over', {
-                        amount: money(Math.abs(differenceMinor)),
-                      })}
+                <Body small tone={differs(differenceMinor).tone}>
+                  {differs(differenceMinor).words}
                 </Body>
                 {note ? (
                   <Body small tone="faded">
@@ -60,41 +58,52 @@ export function SafeCounts({ view }: { view: SafeView }) {
   );
 }
 
-type Draft = { pieces: Record<string, string>; note: string };
+type Draft = { entries: Record<string, Entry>; note: string };
 
 function CountDialog({ view, onClose }: { view: SafeView; onClose: () => void }) {
   const t = useWords();
   const money = useMoney();
-  const [draft, change, drop] = useDraft<Draft>('safeCount', { pieces: {}, note: '' });
+  const differs = useDifference();
+  const { currency } = useShop();
+  const [draft, change, drop] = useDraft<Draft>('safeCount', { entries: {}, note: '' });
   const send = useCommand<CountSafe, { number: string }>('/safe/counts', () => {
     drop();
     onClose();
   });
-  const count = countOf(draft.pieces);
+  const { count, totalMinor } = readCount(draft.entries, {
+    currency,
+    rollPieces: rollPieces(currency),
+  });
   const expected = view.items
     .filter(({ cheque }) => cheque === null)
     .reduce((sum, { leftMinor }) => sum + leftMinor, 0);
-  const counted = countTotal(count);
-  const difference = counted - expected;
+  const { words, tone } = differs(totalMinor - expected);
   return (
     <Dialog open title={t('safe.count')} onClose={onClose}>
       <Sheet>
-        <Pieces
-          denominations={view.denominations}
-          pieces={draft.pieces}
-          onType={(value, text) => change({ pieces: { ...draft.pieces, [value]: text } })}
-        />
+        {view.denominations.map((value) => (
+          <Denomination
+            key={value}
+            value={value}
+            way="pieces"
+            entry={draft.entries[value] ?? {}}
+            onType={(typed) =>
+              change({
+                entries: {
+                  ...draft.entries,
+                  [value]: { ...draft.entries[value], ...typed },
+                },
+              })
+            }
+          />
+        ))}
       </Sheet>
       <Line justifyContent="space-between" gap="$3" role="status">
         <Body>
-          {t('safe.countedOf', { counted: money(counted), expected: money(expected) })}
+          {t('safe.countedOf', { counted: money(totalMinor), expected: money(expected) })}
         </Body>
-        <Body strong tone={difference === 0 ? 'home' : 'loose'}>
-          {difference === 0
-            ? t('days.agrees')
-            : t(difference < 0 ? 'days.short' : 'days.over', {
-                amount: money(Math.abs(difference)),
-              })}
+        <Body strong tone={tone}>
+          {words}
         </Body>
       </Line>
       <Field
@@ -106,7 +115,7 @@ function CountDialog({ view, onClose }: { view: SafeView; onClose: () => void })
       />
       <ErrorNote error={send.error} />
       <Decide
-        label={t('safe.countDo', { amount: money(counted) })}
+        label={t('safe.countDo', { amount: money(totalMinor) })}
         disabled={send.isPending}
         onDecide={() => send.mutate({ count, note: draft.note.trim() })}
         onCancel={onClose}

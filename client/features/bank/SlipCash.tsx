@@ -1,16 +1,21 @@
-import { countTotal } from '@abacist/core/money';
+import { Denomination } from '~/features/drawer';
 import { useWords } from '~/i18n';
 import { Column, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Money } from '~/ui/Money';
 import { Body } from '~/ui/Text';
-import { countOf, Pieces } from './Pieces';
 import { useSlip } from './store';
 
 /** The cash of a slip by denomination: what is counted goes, the rest stays in the safe as change. */
-export function SlipCash({ denominations }: { denominations: readonly number[] }) {
+export function SlipCash({
+  denominations,
+  countedMinor,
+}: {
+  denominations: readonly number[];
+  countedMinor: number;
+}) {
   const t = useWords();
-  const { counts, pieces, change, setPieces } = useSlip();
+  const { counts, entries, change, type } = useSlip();
   return (
     <Sheet>
       <Check on={counts} onToggle={() => change({ counts: !counts })}>
@@ -20,11 +25,19 @@ export function SlipCash({ denominations }: { denominations: readonly number[] }
             {t('safe.countCashHint')}
           </Body>
         </Column>
-        {counts ? <Money minor={countTotal(countOf(pieces))} strong /> : null}
+        {counts ? <Money minor={countedMinor} strong /> : null}
       </Check>
-      {counts ? (
-        <Pieces denominations={denominations} pieces={pieces} onType={setPieces} />
-      ) : null}
+      {counts
+        ? denominations.map((value) => (
+            <Denomination
+              key={value}
+              value={value}
+              way="pieces"
+              entry={entries[value] ?? {}}
+              onType={(typed) => type(value, typed)}
+            />
+          ))
+        : null}
     </Sheet>
   );
 }

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { Entry } from '~/features/drawer';
 
 type SlipDraft = {
   picked: number[];
@@ -7,11 +8,11 @@ type SlipDraft = {
   reference: string;
   /** The bank account that it goes to; null: the first. */
   accountId: number | null;
-  /** Pieces by denomination, where its cash is counted for it. */
-  pieces: Record<string, string>;
+  /** What is typed by denomination, where its cash is counted for it. */
+  entries: Record<string, Entry>;
   counts: boolean;
   change: (part: Partial<Pick<SlipDraft, 'accountId' | 'counts'>>) => void;
-  setPieces: (denomination: number, pieces: string) => void;
+  type: (denomination: number, typed: Entry) => void;
   toggle: (safeItemId: number) => void;
   pickAll: (safeItemIds: number[]) => void;
   setTotal: (text: string) => void;
@@ -27,11 +28,13 @@ export const useSlip = create<SlipDraft>()(
       totalText: '',
       reference: '',
       accountId: null,
-      pieces: {},
+      entries: {},
       counts: false,
       change: (part) => set(part),
-      setPieces: (denomination, text) =>
-        set(({ pieces }) => ({ pieces: { ...pieces, [denomination]: text } })),
+      type: (denomination, typed) =>
+        set(({ entries }) => ({
+          entries: { ...entries, [denomination]: { ...entries[denomination], ...typed } },
+        })),
       toggle: (id) =>
         set(({ picked }) => ({
           picked: picked.includes(id) ? picked.filter((one) => one !== id) : [...picked, id],
@@ -40,7 +43,7 @@ export const useSlip = create<SlipDraft>()(
       setTotal: (totalText) => set({ totalText }),
       setReference: (reference) => set({ reference }),
       clear: () =>
-        set({ picked: [], totalText: '', reference: '', pieces: {}, counts: false }),
+        set({ picked: [], totalText: '', reference: '', entries: {}, counts: false }),
     }),
     { name: 'abacist.slip' },
   ),

@@ -3,6 +3,7 @@ import { router } from '~/router';
 import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { useDifference } from '~/i18n/useDifference';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money, useMoney } from '~/ui/Money';
@@ -19,6 +20,7 @@ export function Drawer({
   const t = useWords();
   const dates = useDates();
   const money = useMoney();
+  const differs = useDifference();
   return (
     <Column gap="$2">
       <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
@@ -42,17 +44,9 @@ export function Drawer({
                 by: close.by,
               })}
             </Body>
-            {close.differenceMinor === 0 ? (
-              <Body tone="home" strong>
-                {t('days.agrees')}
-              </Body>
-            ) : (
-              <Body tone="loose" strong>
-                {t(close.differenceMinor < 0 ? 'days.short' : 'days.over', {
-                  amount: money(Math.abs(close.differenceMinor)),
-                })}
-              </Body>
-            )}
+            <Body tone={differs(close.differenceMinor).tone} strong>
+              {differs(close.differenceMinor).words}
+            </Body>
           </SheetRow>
           {(
             [

@@ -2,6 +2,7 @@ import type { CountBegun } from '@abacist/contracts';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useAmountError } from '~/i18n/useAmountError';
+import { useDifference } from '~/i18n/useDifference';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
@@ -70,21 +71,19 @@ export function Cards({ begun: { sessionId, cards } }: { begun: CountBegun }) {
 function Told({ tillMinor, apart }: { tillMinor: number | null; apart: number | undefined }) {
   const t = useWords();
   const money = useMoney();
+  const differs = useDifference();
   if (tillMinor === null) return null;
+  const till = t('count.till', { amount: money(tillMinor) });
+  if (apart === undefined)
+    return (
+      <Body small tone="faded">
+        {till}
+      </Body>
+    );
+  const { words, tone } = differs(apart);
   return (
-    <Body small tone={apart === undefined ? 'faded' : apart === 0 ? 'home' : 'loose'}>
-      {[
-        t('count.till', { amount: money(tillMinor) }),
-        ...(apart === undefined
-          ? []
-          : [
-              apart === 0
-                ? t('count.agrees')
-                : t(apart < 0 ? 'days.short' : 'days.over', {
-                    amount: money(Math.abs(apart)),
-                  }),
-            ]),
-      ].join(' · ')}
+    <Body small tone={tone}>
+      {`${till} · ${words}`}
     </Body>
   );
 }

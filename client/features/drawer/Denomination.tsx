@@ -5,19 +5,26 @@ import { Column, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
 import { Body } from '~/ui/Text';
-import { readEntry } from './entry';
-import { useCounts, useDraft } from './store';
+import { readEntry, type CountWay, type Entry } from './entry';
 
 const digits = (text: string) => text.replace(/\D/g, '').slice(0, 5);
 
 /** One denomination: what is typed of it, and what it comes to. */
-export function Denomination({ sessionId, value }: { sessionId: number; value: number }) {
+export function Denomination({
+  value,
+  way,
+  entry,
+  onType,
+}: {
+  value: number;
+  way: CountWay;
+  entry: Entry;
+  /** What was typed last of it; the rest of the entry stays. */
+  onType: (typed: Entry) => void;
+}) {
   const t = useWords();
   const money = useMoney();
   const { currency } = useShop();
-  const { way, entries } = useDraft(sessionId);
-  const { type } = useCounts();
-  const entry = entries[value] ?? {};
   const inRoll = rollPieces(currency)[value];
   const read = readEntry(value, entry, { currency, inRoll });
   const of = { value: money(value) };
@@ -36,7 +43,7 @@ export function Denomination({ sessionId, value }: { sessionId: number; value: n
             numeric
             value={entry.amount ?? ''}
             placeholder={read.pieces ? money(read.minor) : ''}
-            onChange={(amount) => type(sessionId, value, { amount })}
+            onChange={(amount) => onType({ amount })}
             error={read.wrong ? t('count.notWhole', of) : undefined}
           />
         </Column>
@@ -49,7 +56,7 @@ export function Denomination({ sessionId, value }: { sessionId: number; value: n
               hideLabel
               numeric
               value={shown}
-              onChange={(text) => type(sessionId, value, { pieces: digits(text) })}
+              onChange={(text) => onType({ pieces: digits(text) })}
             />
           </Column>
           {way === 'rolls' && inRoll ? (
@@ -61,7 +68,7 @@ export function Denomination({ sessionId, value }: { sessionId: number; value: n
                   hideLabel
                   numeric
                   value={entry.rolls ?? ''}
-                  onChange={(text) => type(sessionId, value, { rolls: digits(text) })}
+                  onChange={(text) => onType({ rolls: digits(text) })}
                 />
               </Column>
             </>

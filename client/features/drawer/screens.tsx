@@ -7,6 +7,7 @@ import { useShop } from '~/api/session';
 import { WillPost } from '~/features/books';
 import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
+import { useDifference } from '~/i18n/useDifference';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
@@ -60,10 +61,11 @@ function Count({
 }) {
   const t = useWords();
   const money = useMoney();
+  const differs = useDifference();
   const { currency } = useShop();
   const { sessionId, expectedMinor, floatMinor } = begun;
   const draft = useDraft(sessionId);
-  const { change, clear } = useCounts();
+  const { change, clear, type } = useCounts();
   const close = useCommand<CloseCommand, CloseAnswer>(`/counts/${sessionId}/close`, () => {
     clear(sessionId);
     router.replace(`/days/${date}` as never);
@@ -128,12 +130,8 @@ function Count({
                   ].join(' · ')}
                 </Body>
               ) : null}
-              <Body tone={difference === 0 ? 'home' : 'loose'} strong>
-                {difference === 0
-                  ? t('days.agrees')
-                  : t(difference < 0 ? 'days.short' : 'days.over', {
-                      amount: money(Math.abs(difference)),
-                    })}
+              <Body tone={differs(difference).tone} strong>
+                {differs(difference).words}
               </Body>
             </Column>
           )}
@@ -148,7 +146,13 @@ function Count({
         </Column>
         <Sheet>
           {begun.denominations.map((value) => (
-            <Denomination key={value} sessionId={sessionId} value={value} />
+            <Denomination
+              key={value}
+              value={value}
+              way={draft.way}
+              entry={draft.entries[value] ?? {}}
+              onType={(typed) => type(sessionId, value, typed)}
+            />
           ))}
           {difference === null || counted === 0 ? null : (
             <WhatExplains

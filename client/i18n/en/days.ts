@@ -201,7 +201,6 @@ export const days = {
     cardsHint: 'Leave empty what you don’t compare.',
     cardTotal: 'Terminal’s total of {{card}}',
     till: 'Till {{amount}}',
-    agrees: 'Agrees',
     again: 'Count again',
     againWhy:
       'What you counted ({{amount}}) stays on record with the day, and the fields are emptied.',

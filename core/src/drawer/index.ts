@@ -4,6 +4,7 @@ import {
   minor,
   minus,
   negate,
+  strangeDenomination,
   sum,
   type DenominationCount,
   type Minor,
@@ -84,8 +85,9 @@ export function decideClose(
   known: readonly number[],
   state: CloseState,
 ): Outcome<DecidedClose> {
+  const strange = strangeDenomination(count, known);
+  if (strange !== undefined) return refuse('count.denomination', `count.${strange}`);
   for (const [value, pieces] of Object.entries(count)) {
-    if (!known.includes(Number(value))) return refuse('count.denomination', `count.${value}`);
     if (!Number.isInteger(pieces) || pieces < 0 || pieces > 100_000) {
       return refuse('count.pieces', `count.${value}`);
     }

@@ -31,6 +31,12 @@ export function countTotal(count: DenominationCount): Minor {
   return sum(Object.entries(count).map(([value, pieces]) => minor(Number(value) * pieces)));
 }
 
+/** A denomination of a count that the currency does not have; undefined: there is none. */
+export const strangeDenomination = (
+  count: DenominationCount,
+  known: readonly number[],
+): string | undefined => Object.keys(count).find((value) => !known.includes(Number(value)));
+
 /** Pieces in a full roll of a coin, as banks hand them out: common practice of each country. */
 const ROLLS: Record<string, Readonly<Record<string, number>>> = {
   CAD: { 5: 40, 10: 50, 25: 40, 100: 25, 200: 25 },

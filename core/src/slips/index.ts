@@ -1,6 +1,6 @@
 import { holdsCardNumber } from '../cards';
 import { mergeLines, post, type JournalLine } from '../ledger';
-import { minus, sum, type Minor } from '../money';
+import { countTotal, minus, strangeDenomination, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { ON_SLIP } from '../takings';
 
@@ -33,7 +33,7 @@ export type SlipCommand = {
  * go whole).
  * Refusals: `slip.empty`, `slip.itemGone`, `slip.itemTwice`, `slip.itemTooMuch` (leftMinor), `slip.chequeWhole`,
  * `slip.chequeLater` (dated),
- * `slip.denomination`, `slip.cashCount` (countedMinor, cashMinor),
+ * `count.denomination`, `slip.cashCount` (countedMinor, cashMinor),
  * `slip.totalDiffers` (differenceMinor = bank's total − items), `slip.notPositive`,
  * `text.cardNumber`.
  */
@@ -98,11 +98,9 @@ function checkCount(
   denominations: readonly number[],
 ): Outcome<never> | undefined {
   if (!count) return undefined;
-  const strange = Object.keys(count).find((value) => !denominations.includes(Number(value)));
-  if (strange !== undefined) return refuse('slip.denomination', `count.${strange}`);
-  const countedMinor = sum(
-    Object.entries(count).map(([value, pieces]) => Number(value) * pieces),
-  );
+  const strange = strangeDenomination(count, denominations);
+  if (strange !== undefined) return refuse('count.denomination', `count.${strange}`);
+  const countedMinor = countTotal(count);
   const isCash = ({ safeItemId }: { safeItemId: number }) =>
     safe.find(({ id }) => id === safeItemId)?.chequeDated === null;
   const cashMinor = sum(items.filter(isCash).map(({ amountMinor }) => amountMinor));

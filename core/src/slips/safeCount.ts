@@ -1,5 +1,5 @@
 import { mergeLines, post, type JournalLine } from '../ledger';
-import { minus, sum, type Minor } from '../money';
+import { countTotal, minus, strangeDenomination, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import { bySafeItem } from '../takings';
 
@@ -20,7 +20,7 @@ type DecidedSafeCount = {
 /**
  * Decides a count of the safe's cash: what differs goes to over and short, on the last day whose cash lies there, and
  * is an item of the safe from then on. A manager approves a difference.
- * Refusals: `safeCount.denomination`, `safeCount.note` (a difference says why).
+ * Refusals: `count.denomination`, `safeCount.note` (a difference says why).
  * @param today bears it where no cash should be there
  */
 export function decideSafeCount(
@@ -28,11 +28,9 @@ export function decideSafeCount(
   cash: readonly CashItem[],
   { denominations, today }: { denominations: readonly number[]; today: string },
 ): Outcome<DecidedSafeCount> {
-  const strange = Object.keys(count).find((value) => !denominations.includes(Number(value)));
-  if (strange !== undefined) return refuse('safeCount.denomination', `count.${strange}`);
-  const countedMinor = sum(
-    Object.entries(count).map(([value, pieces]) => Number(value) * pieces),
-  );
+  const strange = strangeDenomination(count, denominations);
+  if (strange !== undefined) return refuse('count.denomination', `count.${strange}`);
+  const countedMinor = countTotal(count);
   const expectedMinor = sum(cash.map(({ leftMinor }) => leftMinor));
   const differenceMinor = minus(countedMinor, expectedMinor);
   if (differenceMinor !== 0 && note.trim() === '') return refuse('safeCount.note', 'note');

@@ -88,7 +88,7 @@ test('cash that is counted for the slip is the cash that it takes; cheques are n
     ],
   });
   expect(counted({ 3: 1 }, 439_75, ...both)).toMatchObject({
-    refusals: [{ code: 'slip.denomination', at: 'count.3' }],
+    refusals: [{ code: 'count.denomination', at: 'count.3' }],
   });
 });
 
@@ -156,7 +156,7 @@ test('a count of the safe: what differs is over or short of the last day whose c
     value: { lines: [], broken: [] },
   });
   expect(count({ 10000: 6 }, ' ')).toMatchObject({ refusals: [{ code: 'safeCount.note' }] });
-  expect(count({ 3: 1 })).toMatchObject({ refusals: [{ code: 'safeCount.denomination' }] });
+  expect(count({ 3: 1 })).toMatchObject({ refusals: [{ code: 'count.denomination' }] });
   expect(decideSafeCount({ count: { 500: 1 }, note: 'Found' }, [], of)).toMatchObject({
     value: { differenceMinor: 5_00, bears: { takingsDay: '2026-03-09' } },
   });

@@ -1,6 +1,7 @@
 import type { DaySheet } from '@abacist/contracts';
 import { rows, type Db } from '../db/pool';
 import { countsBefore } from '../drawer/again';
+import { cardsCompared } from '../drawer/cards';
 import { toInstant } from '../sales/read';
 
 type DrawerRow = {
@@ -51,22 +52,13 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
      WHERE c.takings_day = ? ORDER BY n.denomination_minor DESC`,
     [date],
   );
-  const cards = await rows<Close['cards'][number] & { closeId: number }>(
-    db,
-    `SELECT x.drawer_close_id AS closeId,
-       SUBSTRING(x.pot, LENGTH(SUBSTRING_INDEX(x.pot, ' ', 2)) + 2) AS label,
-       x.till_minor AS tillMinor, x.terminal_minor AS terminalMinor
-     FROM drawer_close_card x JOIN drawer_close c ON c.id = x.drawer_close_id
-     WHERE c.takings_day = ? ORDER BY x.pot`,
-    [date],
-  );
-  const before = new Map(
-    await Promise.all(
-      closes.map(
-        async ({ sessionId }) => [sessionId, await countsBefore(db, sessionId)] as const,
-      ),
+  const [cards, before] = await Promise.all([
+    cardsCompared(db, 'c.takings_day = ?', date),
+    countsBefore(
+      db,
+      closes.map(({ sessionId }) => sessionId),
     ),
-  );
+  ]);
   const drawers = new Map<number, DaySheet['drawers'][number]>();
   for (const session of sessions) {
     const drawer = drawers.get(session.drawerId) ?? {
@@ -90,10 +82,12 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
         ...close,
         closedAt: toInstant(close.closedAt),
         count,
-        before: before.get(close.sessionId) ?? [],
+        before: before
+          .filter(({ sessionId }) => sessionId === close.sessionId)
+          .map(({ sessionId: _, ...one }) => one),
         cards: cards
           .filter(({ closeId }) => closeId === id)
-          .map(({ closeId: _, ...card }) => card),
+          .map(({ label, tillMinor, terminalMinor }) => ({ label, tillMinor, terminalMinor })),
       });
     }
   }

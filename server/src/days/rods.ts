@@ -2,7 +2,7 @@ import type { Rod } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
 import { kindsOfRoute, rodState, type RodFacts, type WaitsFor } from '@abacist/core/days';
 import { sum } from '@abacist/core/money';
-import { rows, type Db } from '../db/pool';
+import { placeholders, rows, type Db } from '../db/pool';
 import { NOW } from '../takings/places';
 import { beadsByDay, potsOf, type PotPart } from './beads';
 
@@ -40,8 +40,8 @@ const WAITING_IN = ['drawer', 'safe', 'bankInTransit', 'cardClearing', 'processo
  * Days of which money of a kind waits somewhere, newest first: what is in somebody's hands now is kept
  * without what is home, so that it costs the same however many days are home.
  */
-const WAITING_DAYS = (kinds: string, limit: number) => `
-  SELECT x.date FROM (
+const WAITING_DAYS = (kinds: readonly string[], limit: number) => `
+  SELECT DISTINCT w.date FROM (SELECT x.date FROM (
     SELECT h.takings_day AS date, h.pot, a.id AS account, h.amount_minor AS amount
     FROM takings_held h JOIN account a ON a.id = h.account_id AND a.role IN (${WAITING_IN})
     UNION ALL
@@ -50,9 +50,9 @@ const WAITING_DAYS = (kinds: string, limit: number) => `
     JOIN entry_line l ON l.entry_id = u.entry_id AND l.pot IS NOT NULL
     JOIN account a ON a.id = l.account_id AND a.role IN (${WAITING_IN})
   ) x
-  WHERE x.date < ? AND SUBSTRING_INDEX(x.pot, ' ', 1) IN (${kinds})
-  GROUP BY x.date, x.pot, x.account HAVING SUM(x.amount) <> 0
-  ORDER BY x.date DESC LIMIT ${limit}`;
+  WHERE x.date < ? AND SUBSTRING_INDEX(x.pot, ' ', 1) IN (${placeholders(kinds.length)})
+  GROUP BY x.date, x.pot, x.account HAVING SUM(x.amount) <> 0) w
+  ORDER BY w.date DESC LIMIT ${limit}`;
 
 /** Days further apart than this are read by themselves. */
 const NEAR_DAYS = 7;
@@ -64,15 +64,10 @@ async function listWaiting(
   { before = NOW, limit, waits }: RodsQuery & { waits: WaitsFor },
 ): Promise<{ rods: Rod[]; next: string | null }> {
   const kinds = kindsOfRoute(waits);
-  // A day may have several pots of the kind: a row each.
-  const found = await rows<{ date: string }>(
-    db,
-    `SELECT DISTINCT w.date FROM (${WAITING_DAYS(
-      kinds.map((kind) => `'${kind}'`).join(', '),
-      limit * 20,
-    )}) w ORDER BY w.date DESC LIMIT ${limit + 1}`,
-    [before],
-  );
+  const found = await rows<{ date: string }>(db, WAITING_DAYS(kinds, limit + 1), [
+    before,
+    ...kinds,
+  ]);
   const dates = found.slice(0, limit).map(({ date }) => date);
   const spans: { from: string; to: string }[] = [];
   for (const date of dates) {

@@ -75,7 +75,14 @@ const DELETES = [
 /** An entry can't even be inserted as POSTED: its status is not among the columns. */
 const ENTRY_INSERT =
   'shop_id, date, kind, subject_id, reverses_entry_id, drawer_session_id, user_id, approval_id, posted_at, memo';
-const READ_ONLY = ['schema_version', 'unsealed', 'batch_now', 'settled_now', 'slip_item_now'];
+const READ_ONLY = [
+  'schema_version',
+  'unsealed',
+  'unsealed_sheet',
+  'batch_now',
+  'settled_now',
+  'slip_item_now',
+];
 
 /**
  * Creates the application's own database user with only the rights it needs: no DDL, no

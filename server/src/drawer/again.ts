@@ -1,5 +1,5 @@
 import type { CountAgain, CountBefore } from '@abacist/contracts';
-import { countTotal, denominations } from '@abacist/core/money';
+import { countTotal, denominations, strangeDenomination } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { placeholders, row, rows, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -18,15 +18,20 @@ export async function countRules(
   return { askAboveMinor: found?.askAboveMinor ?? null, twoSign: found?.twoSign === 1 };
 }
 
-/** The counts of a session that were made again, the first one first. */
-export async function countsBefore(db: Db, sessionId: number): Promise<CountBefore[]> {
-  const found = await rows<CountBefore>(
+/** The counts of sessions that were made again, the first one first. */
+export async function countsBefore(
+  db: Db,
+  sessionIds: readonly number[],
+): Promise<(CountBefore & { sessionId: number })[]> {
+  if (sessionIds.length === 0) return [];
+  const found = await rows<CountBefore & { sessionId: number }>(
     db,
-    `SELECT b.counted_minor AS countedMinor, u.name AS \`by\`, b.counted_at AS countedAt
+    `SELECT b.drawer_session_id AS sessionId, b.counted_minor AS countedMinor,
+       u.name AS \`by\`, b.counted_at AS countedAt
      FROM drawer_count_before b
      JOIN user u ON u.id = b.user_id
-     WHERE b.drawer_session_id = ? ORDER BY b.id`,
-    [sessionId],
+     WHERE b.drawer_session_id IN (${placeholders(sessionIds.length)}) ORDER BY b.id`,
+    [...sessionIds],
   );
   return found.map((one) => ({ ...one, countedAt: toInstant(one.countedAt) }));
 }
@@ -51,8 +56,7 @@ export async function countAgain(
   if (!session) throw notFound('count.unknown');
   if (session.closed === 1) throw refuseWith('count.alreadyClosed');
   if (session.begun === null) throw refuseWith('count.notBegun');
-  const known = denominations(shop.currency);
-  const strange = Object.keys(count).find((value) => !known.includes(Number(value)));
+  const strange = strangeDenomination(count, denominations(shop.currency));
   if (strange !== undefined) throw refuseWith('count.denomination', `count.${strange}`);
   const cheques = chequeIds.length
     ? await row<{ total: string | null }>(
@@ -68,5 +72,5 @@ export async function countAgain(
      VALUES (?, ?, ?, ?)`,
     [sessionId, countTotal(count) + toMinor(cheques?.total), actor.id, now],
   );
-  return { answer: { before: await countsBefore(tx, sessionId) } };
+  return { answer: { before: await countsBefore(tx, [sessionId]) } };
 }

@@ -60,7 +60,7 @@ export async function beginCount(
   const [state, cards, before, { twoSign }] = await Promise.all([
     drawerState(tx, session),
     cardsOf(tx, session.id),
-    countsBefore(tx, session.id),
+    countsBefore(tx, [session.id]),
     countRules(tx),
   ]);
   return {

@@ -1,10 +1,13 @@
 import type { CountEvidence } from '@abacist/contracts';
 import { inFund } from '@abacist/core/takings';
+import { potOf, type TenderKind } from '@abacist/core/tenders';
 import type { Shop } from '../context';
 import { row, rows, toMinor, type Db } from '../db/pool';
 import { notFound, refuseWith } from '../http/errors';
 import { heldBy } from '../takings/held';
+import { potLabels } from '../takings/labels';
 import { ACT_DOCUMENTS, CASH_OF_ACT } from './acts/kinds';
+import { cardsCompared } from './cards';
 
 /** Receipts of a session are as many as a day has; more than these no drawer takes. */
 const MOST = 5_000;
@@ -60,19 +63,7 @@ export async function evidenceOf(
      WHERE s.drawer_session_id = ? ORDER BY s.id LIMIT ${MOST}`,
     [sessionId],
   );
-  const others = await rows<{ saleId: number; tender: string; amountMinor: number }>(
-    db,
-    `SELECT st.sale_id AS saleId, t.name AS tender, st.amount_minor AS amountMinor
-     FROM sale s
-     JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind <> 'cash'
-     WHERE s.drawer_session_id = ?`,
-    [sessionId],
-  );
-  const paid = new Map<number, CountEvidence['documents'][number]['others'][number][]>();
-  for (const { saleId, ...other } of others) {
-    paid.set(saleId, [...(paid.get(saleId) ?? []), other]);
-  }
+  const paid = await paidOtherwise(db, sessionId);
   return {
     documents: found.map(({ saleId, number, cash, tendered, voided, goods }) => ({
       saleId,
@@ -90,6 +81,42 @@ export async function evidenceOf(
   };
 }
 
+type Others = CountEvidence['documents'][number]['others'];
+
+/**
+ * What other tenders than cash paid, by receipt: cards are named as their pots are, so that what a terminal
+ * has of them is about the same.
+ */
+async function paidOtherwise(db: Db, sessionId: number): Promise<Map<number, Others>> {
+  const [found, labels] = await Promise.all([
+    rows<{
+      saleId: number;
+      id: number;
+      kind: TenderKind;
+      name: string;
+      processorId: number | null;
+      scheme: string | null;
+      amountMinor: number;
+    }>(
+      db,
+      `SELECT st.sale_id AS saleId, t.id, t.kind, t.name, t.processor_id AS processorId,
+         t.scheme, st.amount_minor AS amountMinor
+       FROM sale s
+       JOIN sale_tender st ON st.sale_id = s.id
+       JOIN tender t ON t.id = st.tender_id AND t.kind <> 'cash'
+       WHERE s.drawer_session_id = ?`,
+      [sessionId],
+    ),
+    potLabels(db),
+  ]);
+  const paid = new Map<number, Others>();
+  for (const { saleId, kind, name, amountMinor, ...tender } of found) {
+    const label = labels.get(potOf(kind, tender) ?? '') ?? name;
+    paid.set(saleId, [...(paid.get(saleId) ?? []), { tender: label, amountMinor }]);
+  }
+  return paid;
+}
+
 /** What a closed count compared: its full rolls, and each card with the terminal's report. */
 async function comparedOf(
   db: Db,
@@ -97,13 +124,7 @@ async function comparedOf(
 ): Promise<Pick<CountEvidence, 'cards' | 'rolls'>> {
   if (closeId === null) return { cards: [], rolls: {} };
   const [cards, rolled] = await Promise.all([
-    rows<{ tender: string; tillMinor: number; terminalMinor: number }>(
-      db,
-      `SELECT SUBSTRING(x.pot, LENGTH(SUBSTRING_INDEX(x.pot, ' ', 2)) + 2) AS tender,
-         x.till_minor AS tillMinor, x.terminal_minor AS terminalMinor
-       FROM drawer_close_card x WHERE x.drawer_close_id = ?`,
-      [closeId],
-    ),
+    cardsCompared(db, 'c.id = ?', closeId),
     rows<{ value: number; rolls: number }>(
       db,
       `SELECT denomination_minor AS value, rolls
@@ -112,8 +133,8 @@ async function comparedOf(
     ),
   ]);
   return {
-    cards: cards.map(({ tender, tillMinor, terminalMinor }) => ({
-      tender,
+    cards: cards.map(({ label, tillMinor, terminalMinor }) => ({
+      tender: label,
       differenceMinor: terminalMinor - tillMinor,
     })),
     rolls: Object.fromEntries(rolled.map(({ value, rolls }) => [value, rolls])),

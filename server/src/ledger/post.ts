@@ -45,10 +45,19 @@ export async function postDocument(
   asked: NewEntry,
 ): Promise<{ entryId: number | null; number: string }> {
   const { tx } = context;
-  const entry = { ...asked, approvalId: await askOfClosedSheet(context, asked) };
+  const { approvalId, closeId } = await askOfClosedSheet(context, asked);
+  const entry = { ...asked, approvalId };
   const entryId = entry.lines.length ? await insertEntry(context, entry) : null;
   const number = await nextNumber(tx, DOCUMENTS[entry.kind].series);
   await insertDocument(context, entry, entryId, number);
+  if (closeId !== null) {
+    await insertMany(
+      tx,
+      'sheet_late',
+      ['kind', 'subject_id', 'day_close_id'],
+      [[entry.kind, entry.subjectId, closeId]],
+    );
+  }
   if (entryId !== null) {
     await run(tx, `UPDATE entry SET status = 'POSTED' WHERE id = ?`, [entryId]);
     tx.openEntries.delete(entryId);
@@ -60,32 +69,35 @@ export async function postDocument(
 /**
  * What stands on the sheet of a day that is closed asks a manager: the sheet tells of it no more, and is
  * closed anew. What a manager approved already is not asked for twice; anybody else's word is not enough.
+ * @returns the approval, and the closed sheet that it comes after; null: there is none
  * @throws HttpError 409 when nobody approved; 422 `closing.asksManager` when another did
  */
 async function askOfClosedSheet(
   context: CommandContext,
   { kind, date, approvalId = null }: NewEntry,
-): Promise<number | null> {
-  if (!SHEET_DOCUMENTS.includes(kind)) return approvalId;
-  const [closed] = await rows<{ number: string; role: Role | null }>(
+): Promise<{ approvalId: number | null; closeId: number | null }> {
+  if (!SHEET_DOCUMENTS.includes(kind)) return { approvalId, closeId: null };
+  const [closed] = await rows<{ closeId: number; number: string; role: Role | null }>(
     context.tx,
-    `SELECT CONCAT(d.series, '-', d.number) AS number,
+    `SELECT c.id AS closeId, CONCAT(d.series, '-', d.number) AS number,
        (SELECT u.role FROM approval a JOIN user u ON u.id = a.approver_id WHERE a.id = ?) AS role
      FROM day_close c JOIN document d ON d.kind = 'dayClose' AND d.subject_id = c.id
      WHERE c.date = ? AND c.standing`,
     [approvalId, date],
   );
-  if (!closed) return approvalId;
-  const { number, role } = closed;
+  if (!closed) return { approvalId, closeId: null };
+  const { closeId, number, role } = closed;
   if (role === null) {
-    return context.approve([
-      { code: 'rule.sheetClosed', approver: 'manager', params: { number, date } },
+    const params = { number, date };
+    const approved = await context.approve([
+      { code: 'rule.sheetClosed', approver: 'manager', params },
     ]);
+    return { approvalId: approved, closeId };
   }
   if (!mayAs(role, 'manager')) {
     throw refuseWith('closing.asksManager', undefined, { number, date });
   }
-  return approvalId;
+  return { approvalId, closeId };
 }
 
 /** The document with what a list of documents shows of it (`DOCUMENT_FACTS`). */

@@ -86,9 +86,7 @@ const frozenSheets = (tx: Tx): Promise<{ id: number; hash: string; closedAt: str
   rows(
     tx,
     `SELECT c.id, c.hash, c.closed_at AS closedAt
-     FROM day_close c
-     LEFT JOIN sealed_sheet s ON s.day_close_id = c.id
-     WHERE s.day_close_id IS NULL ORDER BY c.id`,
+     FROM unsealed_sheet u JOIN day_close c ON c.id = u.day_close_id ORDER BY c.id`,
   );
 
 /** Adds sealed lines to the kept balances by account and month, and by account and day. */

@@ -7,11 +7,12 @@ import { readAct } from '../drawer/acts/read';
 import { notFound, refuseWith } from '../http/errors';
 import { readOrder } from '../orders/read';
 import { creditNotes, readSale } from '../sales/detail';
+import { readSlip } from '../slips/read';
 import { keptContent, type HeadOfShop, type PaperContent } from './content';
 import { paperOfAct } from './ofAct';
 import { paperOfCredit, paperOfOrder } from './ofOrder';
 import { paperOfSale } from './ofSale';
-import { paperOfSlip, readSlip } from './ofSlip';
+import { paperOfSlip } from './ofSlip';
 import { word } from './words';
 
 type Asked = { kind: PaperKind; id: number; today: string; head: HeadOfShop; copy: boolean };

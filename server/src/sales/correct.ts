@@ -8,13 +8,13 @@ import { postDocument } from '../ledger/post';
 import { tendersByIds } from './shopTenders';
 import { storeTenders } from './storeTenders';
 
-/** Tenders of a ticket that a standing correction gave back: another one stands in their place. */
-export const CORRECTED = `
-  SELECT cb.of_sale_tender_id
-  FROM sale cs
-  JOIN sale_tender cb ON cb.sale_id = cs.id AND cb.amount_minor < 0
+/** Whether a standing correction gave the tender `st` back: another one stands in its place. */
+export const IS_CORRECTED = `EXISTS (
+  SELECT 1
+  FROM sale_tender cb
+  JOIN sale cs ON cs.id = cb.sale_id AND cs.corrects_sale_id IS NOT NULL
   LEFT JOIN sale_void cv ON cv.sale_id = cs.id
-  WHERE cs.corrects_sale_id IS NOT NULL AND cv.id IS NULL`;
+  WHERE cb.of_sale_tender_id = st.id AND cv.id IS NULL)`;
 
 /** Tickets that correct a tender of the ticket `?` and stand. */
 export const CORRECTIONS_OF = `
@@ -140,7 +140,7 @@ function wrongOf(
     tx,
     `SELECT st.id AS saleTenderId, st.tender_id AS tenderId, t.kind,
        st.amount_minor AS amountMinor, st.kept_minor AS keptMinor,
-       st.rounding_minor AS roundingMinor, st.id IN (${CORRECTED}) AS corrected
+       st.rounding_minor AS roundingMinor, ${IS_CORRECTED} AS corrected
      FROM sale_tender st JOIN tender t ON t.id = st.tender_id
      WHERE st.sale_id = ? AND st.id = ?`,
     [saleId, saleTenderId],

@@ -1,6 +1,6 @@
 import type { SaleDetail } from '@abacist/contracts';
 import { potOf, roomOf } from '@abacist/core/tenders';
-import { CORRECTED } from './correct';
+import { IS_CORRECTED } from './correct';
 import { rows, toMinor, type Db } from '../db/pool';
 import { OWED } from './returnedCheques';
 
@@ -52,7 +52,7 @@ export async function paymentsOf(db: Db, id: number): Promise<Payment[]> {
        dc.id IS NOT NULL AND NOT EXISTS (SELECT 1 FROM safe_item f WHERE f.cheque_id = q.id)
          AS missing,
        b.id AS returnedId, b.date AS returnedOn, ${OWED} AS owed,
-       b.written_off_minor AS writtenOff, st.id IN (${CORRECTED}) AS corrected
+       b.written_off_minor AS writtenOff, ${IS_CORRECTED} AS corrected
      FROM sale_tender st
      JOIN tender t ON t.id = st.tender_id
      LEFT JOIN cheque q ON q.sale_tender_id = st.id

@@ -3,7 +3,7 @@ import { inCoins, type RefundKind } from '@abacist/core/tenders';
 import type { OriginalSale } from '@abacist/core/sales';
 import { sqlKinds } from '../tenders/sqlKinds';
 import { row, rows, toMinor, type Db } from '../db/pool';
-import { CORRECTED, CORRECTIONS_OF } from './correct';
+import { CORRECTIONS_OF, IS_CORRECTED } from './correct';
 import { paidTenders } from './paidTenders';
 
 type LineRow = Omit<SoldLine, 'parts' | 'returned'> & {
@@ -191,7 +191,7 @@ const AHEAD = `
 async function refundState(db: Db, saleId: number): Promise<RefundState> {
   // What a correction gave back is not there, what it took is.
   const own = `WHERE (st.sale_id = ? OR st.sale_id IN (${CORRECTIONS_OF}))
-    AND st.amount_minor > 0 AND st.id NOT IN (${CORRECTED}) ORDER BY st.id`;
+    AND st.amount_minor > 0 AND NOT ${IS_CORRECTED} ORDER BY st.id`;
   const [paid, ahead, given, used, traded] = await Promise.all([
     paidTenders(db, own, [saleId, saleId]),
     paidTenders(db, AHEAD, [saleId], true),

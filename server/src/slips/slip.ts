@@ -8,6 +8,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { heldBy } from '../takings/held';
+import { ORIGIN } from './read';
 import { safeCounts } from './safeCount';
 
 /** Sends a deposit slip: takes its items from the safe and posts them to bank in transit. */
@@ -145,12 +146,7 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
          ELSE 'safeCount' END AS \`by\`,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
      FROM safe_item i
-     LEFT JOIN cheque q ON q.id = i.cheque_id
-     LEFT JOIN drawer_close c ON c.id = i.drawer_close_id
-     LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
-     LEFT JOIN drawer_session ds
-       ON ds.id = COALESCE(c.drawer_session_id, x.drawer_session_id)
-     LEFT JOIN drawer dr ON dr.id = ds.drawer_id
+     ${ORIGIN}
      JOIN document d ON d.subject_id = COALESCE(c.id, x.id, i.safe_count_id)
        AND d.kind = CASE WHEN c.id IS NOT NULL THEN 'drawerClose'
          WHEN x.id IS NOT NULL THEN 'drop' ELSE 'safeCount' END

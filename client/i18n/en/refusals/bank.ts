@@ -50,9 +50,7 @@ export const bank = {
   cheque_returned: 'Cheque {{number}} was returned already.',
   cheque_notAtBank: 'Cheque {{number}} is not at the bank: put it on a deposit slip first.',
   cheque_beforeSlip: 'It went to the bank on {{date}}: it can’t be returned before.',
-  safeCount_denomination: 'There is no such coin or note.',
   safeCount_note: 'The count differs. Say why in the note.',
-  slip_denomination: 'There is no such coin or note.',
   slip_cashCount:
     '{{counted}} is counted, {{cash}} in cash goes on the slip. Count again, or pick other cash.',
   count_unknown: 'There is no such count.',

@@ -1,5 +1,8 @@
-import { ON_SHEET } from '../../days/closing/read';
+import { SHEET_DOCUMENTS } from '@abacist/core/ledger';
 import type { Check } from './build';
+
+/** Kinds of documents that stand on a day's sheet. */
+const ON_SHEET = SHEET_DOCUMENTS.map((kind) => `'${kind}'`).join(', ');
 
 /** Frozen day sheets and the cash of slips. */
 export const CLOSING: Check[] = [
@@ -19,14 +22,20 @@ export const CLOSING: Check[] = [
           WHERE (r.id IS NULL) <> COALESCE(c.standing, FALSE)`,
   },
   {
-    name: 'what came on a sheet after it was closed was approved',
+    name: 'what came on a sheet after it was closed is told of it, and was approved',
     sql: `SELECT d.entry_id AS entryId, CONCAT(d.series, '-', d.number) AS about,
-            'approved' AS expected, 'by nobody' AS found
-          FROM document d
-          JOIN entry e ON e.id = d.entry_id AND e.approval_id IS NULL
-          JOIN day_close c ON c.date = d.date AND c.closed_at < d.made_at
+            'told, approved' AS expected,
+            CONCAT_WS(', ', IF(l.kind IS NULL, 'not told', 'told'),
+              IF(e.approval_id IS NULL, 'by nobody', 'approved')) AS found
+          FROM day_close c
+          JOIN document d ON d.date = c.date AND d.made_at > c.closed_at
+            AND d.kind IN (${ON_SHEET})
+          LEFT JOIN entry e ON e.id = d.entry_id
+          LEFT JOIN sheet_late l ON l.kind = d.kind AND l.subject_id = d.subject_id
+            AND l.day_close_id = c.id
           LEFT JOIN day_reopen r ON r.day_close_id = c.id
-          WHERE d.kind IN (${ON_SHEET}) AND (r.id IS NULL OR r.reopened_at > d.made_at)`,
+          WHERE (r.id IS NULL OR r.reopened_at > d.made_at)
+            AND (l.kind IS NULL OR (e.id IS NOT NULL AND e.approval_id IS NULL))`,
   },
   {
     name: 'the pieces that were counted for a slip are its cash',

@@ -1,13 +1,9 @@
 import type { ClosedSheet, DaySheet } from '@abacist/contracts';
 import { closingChecks } from '@abacist/core/days';
-import { SHEET_DOCUMENTS } from '@abacist/core/ledger';
 import type { Shop } from '../../context';
 import { row, rows, type Db } from '../../db/pool';
 import { toInstant } from '../../sales/read';
 import { closingFacts } from './facts';
-
-/** Kinds of documents that stand on a day's sheet, as SQL has them in a list. */
-export const ON_SHEET = SHEET_DOCUMENTS.map((kind) => `'${kind}'`).join(', ');
 
 type Stored = Omit<ClosedSheet, 'reopened'> & {
   standing: number | null;
@@ -56,11 +52,8 @@ export async function closingOf(
   const after = standing
     ? await row<{ count: number }>(
         db,
-        `SELECT COUNT(*) AS count
-         FROM document d
-         WHERE d.date = ? AND d.kind IN (${ON_SHEET})
-           AND d.made_at > (SELECT c.closed_at FROM day_close c WHERE c.id = ?)`,
-        [sheet.date, standing.id],
+        'SELECT COUNT(*) AS count FROM sheet_late WHERE day_close_id = ?',
+        [standing.id],
       )
     : undefined;
   return {

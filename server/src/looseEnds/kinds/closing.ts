@@ -1,5 +1,4 @@
 import { rows } from '../../db/pool';
-import { ON_SHEET } from '../../days/closing/read';
 import type { Finder } from '../room';
 
 /**
@@ -12,24 +11,26 @@ export const closing: Finder = async ({ db, today }) => {
       db,
       `SELECT c.date, CONCAT(n.series, '-', n.number) AS number, COUNT(*) AS count,
          CAST(SUM(d.amount_minor) AS SIGNED) AS amountMinor
-       FROM day_close c
+       FROM sheet_late l
+       JOIN day_close c ON c.id = l.day_close_id AND c.standing
        JOIN document n ON n.kind = 'dayClose' AND n.subject_id = c.id
-       JOIN document d ON d.date = c.date AND d.kind IN (${ON_SHEET}) AND d.made_at > c.closed_at
-       WHERE c.standing GROUP BY c.id, c.date, n.series, n.number`,
+       JOIN document d ON d.kind = l.kind AND d.subject_id = l.subject_id
+       GROUP BY c.id, c.date, n.series, n.number`,
     ),
     rows<{ date: string; amountMinor: number }>(
       db,
-      `SELECT s.date, CAST(SUM(s.total_minor) AS SIGNED) AS amountMinor
-       FROM sale s
+      // Days are few beside tickets: those without a sheet are found first, and only theirs are read.
+      `SELECT o.date, CAST(SUM(s.total_minor) AS SIGNED) AS amountMinor
+       FROM (
+         SELECT r.date FROM rod r
+         WHERE r.date < ? AND r.date > (SELECT MIN(date) FROM day_close)
+           AND NOT EXISTS (SELECT 1 FROM day_close c WHERE c.date = r.date AND c.standing)
+       ) o
+       JOIN sale s ON s.date = o.date
        LEFT JOIN sale_void v ON v.sale_id = s.id
-       WHERE v.id IS NULL AND s.date < ?
-         AND s.date > (SELECT MIN(date) FROM day_close)
-         AND NOT EXISTS (SELECT 1 FROM day_close c WHERE c.date = s.date AND c.standing)
-         AND NOT EXISTS (
-           SELECT 1 FROM sale o
-           LEFT JOIN drawer_close x ON x.drawer_session_id = o.drawer_session_id
-           WHERE o.date = s.date AND x.id IS NULL)
-       GROUP BY s.date ORDER BY s.date`,
+       LEFT JOIN drawer_close x ON x.drawer_session_id = s.drawer_session_id
+       WHERE v.id IS NULL
+       GROUP BY o.date HAVING SUM(x.id IS NULL) = 0 ORDER BY o.date`,
       [today],
     ),
   ]);

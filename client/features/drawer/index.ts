@@ -1,0 +1,2 @@
+export { Denomination } from './Denomination';
+export { readCount, type Entry } from './entry';
