@@ -109,6 +109,7 @@ test('its sheet is frozen under its hash, a seal vouches for it, and its paper t
     '41.00',
     '−1.00',
     'Meridian',
+    'Difference −1.00',
     'Osric',
     kept.hash,
     'The quay was quiet',

@@ -1,4 +1,5 @@
 import type { ActPicture, DrawerAct } from '@abacist/contracts';
+import { ACT_FACTS } from '@abacist/core/drawerActs';
 import { useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { useMay } from '~/api/session';
@@ -103,11 +104,13 @@ function Act({
 }
 
 /** Pictures of the slip that goes with it: opened by a tap, and one more is added from the camera. */
-function Slips({ act: { id, number, pictures, undoneBy } }: { act: DrawerAct }) {
+function Slips({ act: { id, kind, number, pictures, undoneBy } }: { act: DrawerAct }) {
   const t = useWords();
   const may = useMay();
   const add = useCommand<ActPicture, { id: number }>('/drawer-acts/picture');
-  const mayAdd = undoneBy === null && may('POST /drawer-acts/picture');
+  // Nobody gives a slip for what goes between the drawer and the safe.
+  const hasSlip = ACT_FACTS[kind].accounts.length > 0;
+  const mayAdd = hasSlip && undoneBy === null && may('POST /drawer-acts/picture');
   return (
     <>
       <Line gap="$2" flexWrap="wrap">

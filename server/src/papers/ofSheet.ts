@@ -109,6 +109,10 @@ export function paperOfSheet(sheet: Sheet, closing: Closing, shop: HeadOfShop): 
   };
 }
 
+/** A difference in words too: a roll has one column alone, and none may be overlooked there. */
+const differs = (differenceMinor: number, money: Formats['money']): string[] =>
+  differenceMinor === 0 ? [] : [word('differs', { amount: money(differenceMinor) })];
+
 function tenders({ tenders: all, roundingMinor }: Sheet, { money }: Formats): PaperLine[] {
   const told = (amount: number | null) => (amount === null ? word('notYet') : money(amount));
   return [
@@ -121,6 +125,7 @@ function tenders({ tenders: all, roundingMinor }: Sheet, { money }: Formats): Pa
       line(potName(tender), told(tender.countedMinor), {
         tax: money(tender.expectedMinor),
         balance: told(tender.differenceMinor),
+        details: differs(tender.differenceMinor ?? 0, money),
       }),
     ),
     ...(roundingMinor ? [line(word('rounding'), money(negate(minor(roundingMinor))))] : []),
@@ -130,13 +135,13 @@ function tenders({ tenders: all, roundingMinor }: Sheet, { money }: Formats): Pa
 function departments(sheet: Sheet, { money }: Formats): PaperLine[] {
   return [
     heading('byDepartment', {
-      tax: word('net'),
-      amount: word('column_tax'),
+      tax: word('column_tax'),
+      amount: word('net'),
       balance: word('total'),
     }),
     ...sheet.departments.map(({ name, netMinor, returnedMinor, taxMinor }) =>
-      line(name, money(taxMinor), {
-        tax: money(netMinor - returnedMinor),
+      line(name, money(netMinor - returnedMinor), {
+        tax: money(taxMinor),
         balance: money(sum([netMinor, -returnedMinor, taxMinor])),
       }),
     ),
@@ -221,6 +226,7 @@ function counts({ drawers }: Sheet, { money, time }: Formats): PaperLine[] {
       line(word('counted'), money(close.countedMinor), {
         balance: money(close.differenceMinor),
         details: [
+          ...differs(close.differenceMinor, money),
           inPieces(close, money),
           ...(close.note ? [word('noteIs', { note: close.note })] : []),
         ].filter(Boolean),
@@ -231,6 +237,7 @@ function counts({ drawers }: Sheet, { money, time }: Formats): PaperLine[] {
         line(word('terminalOf', { label }), money(terminalMinor), {
           tax: money(tillMinor),
           balance: money(terminalMinor - tillMinor),
+          details: differs(terminalMinor - tillMinor, money),
         }),
       ),
     ]),

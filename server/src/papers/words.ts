@@ -24,6 +24,7 @@ const en = {
   expected: 'Expected',
   counted: 'Counted',
   difference: 'Difference',
+  differs: 'Difference {{amount}}',
   notYet: '–',
   takenThatDay: 'Taken that day',
   noteIs: 'Note: {{note}}',
