@@ -33,10 +33,10 @@ export type DrawerActCommand = {
 };
 
 const ACCOUNTS = [...new Set(Object.values(ACT_FACTS).flatMap(({ accounts }) => accounts))];
-export const drawerActSchema = Joi.object<DrawerActCommand>({
+/** What is said of each act, wherever it is sent. */
+export const drawerActFields = {
   kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
   drawerId: id.required(),
-  sessionId: id,
   amountMinor: amountMinor(1).required(),
   parts: Joi.array()
     .items(
@@ -51,6 +51,10 @@ export const drawerActSchema = Joi.object<DrawerActCommand>({
     .required(),
   party: safeText(80).allow('').required(),
   words: safeText(200).allow('').required(),
+};
+export const drawerActSchema = Joi.object<DrawerActCommand>({
+  ...drawerActFields,
+  sessionId: id,
 });
 export type DrawerActAnswer = { id: number; number: string };
 

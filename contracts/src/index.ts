@@ -7,6 +7,7 @@ export * from './drawer';
 export * from './drawerActs';
 export * from './days';
 export * from './slips';
+export * from './totals';
 export * from './settlements';
 export * from './bank';
 export * from './ledger';

@@ -131,6 +131,11 @@ export const RIGHTS = {
   'POST /batches/:id/differences': 'bookkeeper',
   'POST /batch-differences/:id/undo': 'bookkeeper',
   'POST /safe/counts': 'bookkeeper',
+  'GET /totals': 'bookkeeper',
+  'POST /totals': 'bookkeeper',
+  'GET /totals/choices': 'bookkeeper',
+  'GET /totals/:id': 'bookkeeper',
+  'POST /totals/:id/undo': 'bookkeeper',
   'POST /slips': 'bookkeeper',
   'POST /slips/:id/recall': 'bookkeeper',
   'POST /slips/:id/bag': 'bookkeeper',
@@ -166,6 +171,7 @@ export type Right = keyof typeof RIGHTS;
 const PREVIEWS: Partial<Record<Right, Role>> = {
   'POST /sales': 'clerk',
   'POST /slips': 'bookkeeper',
+  'POST /totals': 'bookkeeper',
   // Whoever counts blind would read from it what the drawer should hold.
   'POST /counts/:id/close': 'bookkeeper',
 };

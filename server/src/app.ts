@@ -11,6 +11,7 @@ import { accountStatementRoutes } from './accounts/statements/routes';
 import { dayRoutes } from './days/routes';
 import type { Deps } from './context';
 import { slipRoutes } from './slips/routes';
+import { totalsRoutes } from './totals/routes';
 import { drawerRoutes } from './drawer/routes';
 import { errorHandler, HttpError } from './http/errors';
 import { documentRoutes } from './documents/routes';
@@ -171,6 +172,7 @@ export function createApp(options: AppOptions): {
     drawerRoutes,
     dayRoutes,
     slipRoutes,
+    totalsRoutes,
     settlementRoutes,
     matchingRoutes,
     itemRoutes,

@@ -55,6 +55,8 @@ export const DOCUMENTS = {
   dayClose: { series: 'DS', papers: ['daySheet'] },
   dayReopen: { series: 'DR' },
   safeCount: { series: 'SC' },
+  dayTotals: { series: 'TT' },
+  dayTotalsUndo: { series: 'TU' },
   slip: { series: 'D', undoneBy: 'slipRecall', papers: ['depositSlip'] },
   slipRecall: { series: 'DU' },
   settlement: { series: 'S', undoneBy: 'settlementUndo' },

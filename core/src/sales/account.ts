@@ -207,7 +207,12 @@ export function decideCharges(
   tenders: readonly TakenTender[],
   total: { amountMinor: number; taxes: readonly { authorityId: number; taxMinor: number }[] },
   accounts: readonly TicketAccount[],
-  on: { today: string; rules: DiscountRules },
+  on: {
+    today: string;
+    rules: DiscountRules;
+    /** A day's totals may name an account for each of its charges. */
+    oftenOnOne?: true;
+  },
 ): Outcome<{ charges: DecidedCharge[]; broken: BrokenRule[] }> {
   const charges: DecidedCharge[] = [];
   const broken: BrokenRule[] = [];
@@ -218,9 +223,13 @@ export function decideCharges(
     if (account.closed) {
       return refuse('account.closed', `tenders.${tender}`, { name: account.name });
     }
-    if (charges.some(({ chargeAccountId }) => chargeAccountId === account.id)) {
+    if (!on.oftenOnOne && charges.some((one) => one.chargeAccountId === account.id)) {
       return refuse('account.twice', `tenders.${tender}`, { name: account.name });
     }
+    const chain = account.chain.map((creditor) => ({
+      ...creditor,
+      balanceMinor: sum([creditor.balanceMinor, chargedBefore(charges, accounts, creditor)]),
+    }));
     const taxes = taxPartsOf(amountMinor, total);
     const taxMinor = Math.max(0, sum(taxes.map((part) => part.taxMinor)));
     const off = discountOf({ amountMinor, taxMinor }, account.terms, on.rules);
@@ -236,7 +245,7 @@ export function decideCharges(
     broken.push(
       ...brokenChargeRules({
         chargedMinor: amountMinor,
-        chain: account.chain,
+        chain,
         holdReason: account.holdReason,
         overdueMinor: account.overdueMinor,
         overdueDays: account.overdueDays,
@@ -248,3 +257,19 @@ export function decideCharges(
   }
   return accept({ charges, broken });
 }
+
+/** What a ticket charged so far counts against the limits of whoever answers for it. */
+const chargedBefore = (
+  charges: readonly DecidedCharge[],
+  accounts: readonly TicketAccount[],
+  { chargeAccountId }: Creditor,
+): Minor =>
+  sum(
+    charges.map((charge) =>
+      accounts
+        .find(({ id }) => id === charge.chargeAccountId)!
+        .chain.some((creditor) => creditor.chargeAccountId === chargeAccountId)
+        ? charge.amountMinor
+        : 0,
+    ),
+  );

@@ -7,4 +7,5 @@ export * from './account';
 export * from './extras';
 export type { StandingPayment } from './paymentBack';
 export { postAllocation } from './postAllocation';
+export { postTicket } from './postTicket';
 export { lineOfOrder, linesLeft, type Ordered } from './orderLines';

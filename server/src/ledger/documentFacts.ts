@@ -42,6 +42,11 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   dayClose: OF_ENTRY,
   dayReopen: OF_ENTRY,
   safeCount: { amount: 'SELECT x.counted_minor FROM safe_count x' },
+  dayTotals: { amount: 'SELECT x.total_minor FROM day_totals x' },
+  dayTotalsUndo: {
+    amount:
+      'SELECT t.total_minor FROM day_totals_undo x JOIN day_totals t ON t.id = x.day_totals_id',
+  },
   slip: OF_ENTRY,
   slipRecall: OF_ENTRY,
   settlement: { amount: 'SELECT x.net_minor FROM settlement x' },

@@ -10,10 +10,12 @@ export async function joinBatch(
     processorId,
     cutOff,
     taken,
-  }: { processorId: number; cutOff: string; taken: { date: string; at: Date } },
+  }: { processorId: number; cutOff: string; taken: { date: string; at: Date | null } },
 ): Promise<void> {
   let batchDate =
-    timeOfDay(taken.at, shop.zone) < cutOff ? taken.date : addDays(taken.date, 1);
+    taken.at === null || timeOfDay(taken.at, shop.zone) < cutOff
+      ? taken.date
+      : addDays(taken.date, 1);
   for (;;) {
     const batch = await openBatch(tx, processorId, batchDate);
     if (batch !== undefined) {

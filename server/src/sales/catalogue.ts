@@ -2,6 +2,7 @@ import type { CounterSettings } from '@abacist/contracts';
 import type { Catalogue } from '@abacist/core/sales';
 import { toTaxCode } from '@abacist/core/tax';
 import { rows, type Db } from '../db/pool';
+import { refuseWith } from '../http/errors';
 import { itemsById } from '../items/read';
 
 type PartRow = {
@@ -17,7 +18,7 @@ type CodeOfDay = CounterSettings['taxCodes'][number];
 /**
  * Tax codes with the rate of each authority that holds on a date: the newest that begins on or
  * before it. A compound part stands on all parts before it.
- * @throws Error when an authority of a code has no rate yet on that date
+ * @throws HttpError 422 `tax.noRate` (date) when an authority of a code has no rate yet on that date
  */
 export async function taxCodesOn(db: Db, date: string): Promise<CodeOfDay[]> {
   const found = await rows<PartRow>(
@@ -41,7 +42,7 @@ export async function taxCodesOn(db: Db, date: string): Promise<CodeOfDay[]> {
     codes.set(code.id, code);
     if (part.authority_id === null) continue;
     if (part.rate_percent === null) {
-      throw new Error(`tax authority ${part.authority_id} has no rate on ${date}`);
+      throw refuseWith('tax.noRate', 'date', { date });
     }
     code.parts.push({
       authorityId: part.authority_id,

@@ -8,6 +8,7 @@ import {
   type SaleState,
 } from '@abacist/core/sales';
 import { byTender, isByPlace } from '@abacist/core/takings';
+import type { Outcome } from '@abacist/core/outcome';
 import type { CommandContext } from '../context';
 import { rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -38,13 +39,27 @@ import { matchTransfers } from './transfers';
 import { vouchersOf } from './vouchers';
 import { namedBy } from '../tenders/kinds';
 
-/**
- * Rings a ticket, a sale or a return or both: decides it by core, stores what was decided, posts
- * it, numbers the receipt and a credit note where it issues one.
- */
-export async function sell(
+/** Rings a ticket, a sale or a return or both. */
+export const sell = (
   context: CommandContext,
   command: SaleCommand,
+): Promise<CommandResult<SaleAnswer>> =>
+  ring(context, command, { decide: (state) => decideSale(command, state) });
+
+/** How a ticket is decided, and when its money was taken, where that is not now. */
+type HowRung = {
+  decide: (state: SaleState) => Outcome<DecidedSale>;
+  taken?: { date: string; at: Date | null };
+};
+
+/**
+ * Rings what a command names: decides it by core, stores what was decided, posts
+ * it, numbers the receipt and a credit note where it issues one.
+ */
+export async function ring(
+  context: CommandContext,
+  command: SaleCommand,
+  { decide, taken }: HowRung,
 ): Promise<CommandResult<SaleAnswer>> {
   const { tx, shop, today, actor } = context;
   const original = await originalOf(context, command);
@@ -88,7 +103,7 @@ export async function sell(
   const payments = await paymentsTakenBack(context, command);
   const parties = await partiesOf(context, command, catalogue.taxCodes);
   const sale = unwrap(
-    decideSale(command, {
+    decide({
       today,
       catalogue,
       rules: {
@@ -125,7 +140,7 @@ export async function sell(
   if (sale.returned && command.returned) {
     await storeReturn(context, saleId, command.returned, sale.returned);
   }
-  await storeTenders(context, saleId, drawerSessionId, sale, tenders);
+  await storeTenders(context, saleId, drawerSessionId, sale, tenders, taken);
   await storeCharges(context, saleId, sale, command.tenders);
   await storeCredited(context, saleId, sale);
   const sold = await storeExtras(context, saleId, command.extras ?? [], sale);

@@ -72,7 +72,7 @@ export async function storeTenders(
   drawerSessionId: number,
   sale: Settled,
   known: readonly TenderRow[],
-  taken: { date: string; at: Date } = { date: context.today, at: context.now },
+  taken: { date: string; at: Date | null } = { date: context.today, at: context.now },
 ): Promise<void> {
   const { tx } = context;
   for (const [i, tender] of toStore(sale).entries()) {

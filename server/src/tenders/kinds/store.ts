@@ -11,8 +11,8 @@ type AtRow = {
   tender: TenderRow;
   /** Where it stands on the ticket, for what is refused. */
   at: string;
-  /** The day and instant at which it was taken. */
-  taken: { date: string; at: Date };
+  /** The day and instant at which it was taken; null: on a day that its till has closed by itself. */
+  taken: { date: string; at: Date | null };
 };
 
 /** A tender's or refund's row, as its kind undoes it. */

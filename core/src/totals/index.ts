@@ -1,0 +1,3 @@
+export { decideTotals, takenOf } from './decide';
+export { taxesOfTotals, taxTolerance, type TaxOfTotals } from './tax';
+export * from './types';

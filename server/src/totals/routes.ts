@@ -1,0 +1,42 @@
+import {
+  id,
+  totalsChoicesSchema,
+  totalsSchema,
+  totalsUndoSchema,
+} from '@abacist/contracts';
+import { Router } from 'express';
+import Joi from 'joi';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { noInput, query } from '../http/query';
+import { makeTotals } from './make';
+import { listTotals, readTotals, totalsChoices } from './read';
+import { undoTotals } from './undo';
+
+const byId = Joi.object<{ id: number }>({ id: id.required() });
+
+export function totalsRoutes(deps: Deps): Router {
+  const router = Router();
+  router.get(
+    '/totals',
+    query(deps, 'GET /totals', noInput, async ({ db }) => ({ totals: await listTotals(db) })),
+  );
+  router.post('/totals', command(deps, 'POST /totals', totalsSchema, makeTotals));
+  router.get(
+    '/totals/choices',
+    query(deps, 'GET /totals/choices', totalsChoicesSchema, ({ db }, { date }) =>
+      totalsChoices(db, date),
+    ),
+  );
+  router.get(
+    '/totals/:id',
+    query(deps, 'GET /totals/:id', byId, ({ db }, { id: totalsId }) => readTotals(db, totalsId)),
+  );
+  router.post(
+    '/totals/:id/undo',
+    command(deps, 'POST /totals/:id/undo', totalsUndoSchema, (context, body, params) =>
+      undoTotals(context, body, Number(params['id'])),
+    ),
+  );
+  return router;
+}
