@@ -211,12 +211,35 @@ test('once their drawer is counted they stand: the safe holds each day’s own c
     { day: MON, amount: 105_00 },
   ]);
   const { totals } = (await osric.get('/totals')).body;
-  const refused = await osric.send(
-    `/totals/${totals[0].id}/undo`,
-    { reason: 'Wrong roll' },
+  const undo = (n: number) =>
+    osric.send(`/totals/${n}/undo`, { reason: 'Wrong roll' }, { approval: manager });
+  const refused = await undo(totals[0].id);
+  // Its cheques lie in the safe.
+  expect(refused.body.refusals[0]).toMatchObject({ code: 'void.drawerCounted' });
+  await sound();
+});
+
+test('cash alone is undone after its count too: the mistake was in over and short', async () => {
+  const { body } = await post([monday()]);
+  // The till had 100.00 and not 105.00: the count was short by the mistake.
+  await countAndClose(osric, id.drawers['shop']!, -5_00, 'Roll not found');
+  const { status } = await osric.send(
+    `/totals/${body.id}/undo`,
+    { reason: 'Typed 105 for 100' },
     { approval: manager },
   );
-  expect(refused.body.refusals[0]).toMatchObject({ code: 'void.drawerCounted' });
+  expect(status).toBe(200);
+  const right = monday({
+    departments: [{ departmentId: id.departments['hatch'], soldMinor: 100_00, returnedMinor: 0 }],
+    tenders: [cash(id, 100_00)],
+  });
+  expect((await post([right])).status).toBe(200);
+  await sound();
+  await countAndClose(osric, id.drawers['shop']!, -100_00, 'Counted on the first roll');
+  const { body: sheet } = await osric.get(`/days/${MON}`);
+  const inCash = sheet.beads.find(({ key }: any) => key === 'cash');
+  // 105.00 of the day before and 100.00: all of it is in the safe, nothing is short.
+  expect([inCash.takenMinor, inCash.beside.short ?? 0]).toEqual([205_00, 0]);
   await sound();
 });
 

@@ -398,6 +398,40 @@ export async function walkCorrections(shop: TestShop): Promise<void> {
   await send(`/sales/${late.saleId}/correct`, { saleTenderId: late.saleTenderId, to: right });
 }
 
+/** A day typed by its totals and undone after its count; another one stands. */
+export async function walkTotals(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-04T16:00:00Z');
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const drawerId = id.drawers['hatch']!;
+  const column = (date: string) => ({
+    date,
+    drawerId,
+    withTax: true,
+    departments: [
+      { departmentId: id.departments['hatch'], soldMinor: 84_00, returnedMinor: 21_00 },
+    ],
+    taxes: [],
+    roundingMinor: 0,
+    tenders: [cash(id, 63_00)],
+    payments: [],
+  });
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command, {
+      approval: { reason: 'From the till' },
+    });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const made = await send('/totals', {
+    columns: [column('2026-09-02'), column('2026-09-03')],
+    acts: [],
+  });
+  await countAndClose(tamsin, drawerId);
+  await send(`/totals/${made.id}/undo`, { reason: 'The roll of another till' });
+  await send('/totals', { columns: [column('2026-09-04')], acts: [] });
+}
+
 /** A day of its own that is counted and closed; its float is filled up from the safe, which is a coin short. */
 export async function walkClosing(shop: TestShop): Promise<void> {
   shop.setNow('2026-09-07T16:00:00Z');

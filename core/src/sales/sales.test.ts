@@ -122,6 +122,7 @@ describe('voiding', () => {
     saleDate: '2026-03-02',
     alreadyVoid: false,
     drawerCounted: false,
+    foundByCount: false,
     batchClosed: false,
     hasReturns: false,
     corrected: false,

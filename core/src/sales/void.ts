@@ -1,4 +1,4 @@
-import { reverseLines, type JournalLine } from '../ledger';
+import { onceCounted, reverseLines, type JournalLine } from '../ledger';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 
 export type VoidState = {
@@ -7,6 +7,11 @@ export type VoidState = {
   alreadyVoid: boolean;
   /** The count of the sale's drawer session has begun: its cash is no longer in play. */
   drawerCounted: boolean;
+  /**
+   * It is a till's total that was typed wrongly, of cash alone, and that count is closed: the count found what was
+   * there, so that the mistake stood against over and short, and goes back there.
+   */
+  foundByCount: boolean;
   batchClosed: boolean;
   /** Goods of this sale came back on another ticket. */
   hasReturns: boolean;
@@ -36,7 +41,7 @@ export function decideVoid(
   if (state.saleDate !== state.today) {
     return refuse('void.notToday', undefined, { date: state.saleDate });
   }
-  if (state.drawerCounted) return refuse('void.drawerCounted');
+  if (state.drawerCounted && !state.foundByCount) return refuse('void.drawerCounted');
   if (state.batchClosed) return refuse('void.batchClosed');
   if (state.hasReturns) return refuse('void.hasReturns');
   if (state.corrected) return refuse('void.corrected');
@@ -46,8 +51,9 @@ export function decideVoid(
   }
   if (state.chequeCashed) return refuse('void.chequeCashed');
   if (state.creditUsed) return refuse('void.creditUsed');
+  const lines = reverseLines(state.lines);
   return accept({
-    lines: reverseLines(state.lines),
+    lines: state.drawerCounted ? onceCounted(lines) : lines,
     broken: [{ code: 'rule.void', approver: 'manager' }],
   });
 }

@@ -19,6 +19,7 @@ type SaleState = {
   series: string;
   void_id: number | null;
   count_begun_at: string | null;
+  found_by_count: number;
 };
 
 /** Voids a sale of today by a reversing entry, with a manager's approval. */
@@ -33,7 +34,11 @@ export async function voidSale(
   const sale = await row<SaleState>(
     tx,
     `SELECT s.date, s.drawer_session_id, d.entry_id, d.number, d.series, v.id AS void_id,
-       ds.count_begun_at
+       ds.count_begun_at,
+       ds.count_begun_at IS NOT NULL AND EXISTS (SELECT 1 FROM drawer_close c
+         JOIN day_totals_part p ON p.sale_id = s.id
+         WHERE c.drawer_session_id = ds.id) AND NOT EXISTS (SELECT 1 FROM cheque q
+         JOIN sale_tender t ON t.id = q.sale_tender_id WHERE t.sale_id = s.id) AS found_by_count
      FROM sale s
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
      JOIN drawer_session ds ON ds.id = s.drawer_session_id
@@ -59,19 +64,21 @@ export async function voidSale(
       saleDate: sale.date,
       alreadyVoid: sale.void_id !== null,
       drawerCounted: sale.count_begun_at !== null,
+      foundByCount: sale.found_by_count === 1,
       batchClosed: closed !== undefined,
       ...(await entangled(context, saleId)),
       lines: await entryLines(tx, sale.entry_id),
     }),
   );
+  const counted = sale.count_begun_at !== null;
   const approvalId = await context.approve(decided.broken);
   await undoTenders(context, saleId);
   await undoExtras(context, saleId);
   await unsellOfOrders(context, saleId);
   const { insertId } = await run(
     tx,
-    'INSERT INTO sale_void (sale_id, user_id, voided_at) VALUES (?, ?, ?)',
-    [saleId, actor.id, now],
+    'INSERT INTO sale_void (sale_id, user_id, voided_at, counted) VALUES (?, ?, ?, ?)',
+    [saleId, actor.id, now, counted],
   );
   const { number } = await postDocument(context, {
     kind: 'saleVoid',
@@ -80,7 +87,7 @@ export async function voidSale(
     lines: decided.lines,
     memo: `${sale.series}-${sale.number}`,
     reversesEntryId: sale.entry_id,
-    drawerSessionId: sale.drawer_session_id,
+    ...(!counted && { drawerSessionId: sale.drawer_session_id }),
     approvalId,
   });
   return { answer: { number }, documentNumber: number };

@@ -31,6 +31,37 @@ export const DRAWER: Check[] = [
      JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
      WHERE s.corrects_counted GROUP BY s.id`,
   ),
+  perDocument(
+    'what is voided after its count is in over and short',
+    'saleVoid',
+    'overAndShort',
+    `SELECT v.id AS subject_id, IF(v.counted, -SUM(st.kept_minor), 0) AS expected
+     FROM sale_void v
+     JOIN sale_tender st ON st.sale_id = v.sale_id
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
+     JOIN sale s ON s.id = v.sale_id AND NOT s.corrects_counted
+     GROUP BY v.id, v.counted`,
+  ),
+  {
+    name: 'what was typed as totals is undone whole, or stands',
+    sql: `SELECT NULL AS entryId, CONCAT('totals ', p.day_totals_id) AS about,
+            'undone' AS expected, 'a document of it stands' AS found
+          FROM day_totals_undo u
+          JOIN day_totals_part p ON p.day_totals_id = u.day_totals_id
+          LEFT JOIN sale_void v ON v.sale_id = p.sale_id
+          LEFT JOIN drawer_act x ON x.id = p.drawer_act_id AND x.undone
+          WHERE v.id IS NULL AND x.id IS NULL`,
+  },
+  {
+    name: 'what was typed as totals is what its tickets took',
+    sql: `SELECT NULL AS entryId, CONCAT('totals ', t.id) AS about, t.total_minor AS expected,
+            COALESCE(SUM(s.total_minor), 0) AS found
+          FROM day_totals t
+          LEFT JOIN day_totals_part p ON p.day_totals_id = t.id
+          LEFT JOIN sale s ON s.id = p.sale_id
+          GROUP BY t.id, t.total_minor
+          HAVING COALESCE(SUM(s.total_minor), 0) <> t.total_minor`,
+  },
   {
     name: 'a correction gives back what stands on the receipt, and takes as much',
     sql: `SELECT d.entry_id AS entryId, CONCAT('sale ', s.id) AS about, 0 AS expected,
@@ -95,8 +126,9 @@ export const DRAWER: Check[] = [
     'drawer',
     `SELECT s.drawer_id AS part, st.kept_minor AS expected
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
-     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER}) ${STANDING}
-       AND NOT s.corrects_counted
+     JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE (v.id IS NULL OR v.counted) AND NOT s.corrects_counted
      UNION ALL
      SELECT s.drawer_id, -x.amount_minor
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}

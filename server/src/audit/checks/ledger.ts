@@ -96,6 +96,8 @@ export const LEDGER: Check[] = [
           WHERE e.reverses_entry_id IS NOT NULL
             AND NOT EXISTS (SELECT 1 FROM drawer_act_undo u WHERE u.id = e.subject_id
               AND u.counted AND e.kind IN (${ACT_UNDOINGS}))
+            AND NOT EXISTS (SELECT 1 FROM sale_void v WHERE v.id = e.subject_id
+              AND v.counted AND e.kind = 'saleVoid')
           GROUP BY e.id, t.account_id, t.drawer_id, t.department_id, t.authority_id,
             t.processor_id, t.bank_account_id, t.takings_day, t.pot, t.holder
           HAVING SUM(t.amount_minor) <> 0`,
