@@ -22,7 +22,10 @@ export type DrawerActPart = {
 /** Money into a drawer or out of it beside the tickets. */
 export type DrawerActCommand = {
   kind: DrawerActKind;
-  drawerId: number;
+  /** Of kinds that are of a drawer. */
+  drawerId?: number;
+  /** Of kinds that move money at the bank. */
+  bankAccountId?: number;
   amountMinor: number;
   /** A session that is being counted and lacks it; else it is of the open one. */
   sessionId?: number;
@@ -36,7 +39,8 @@ const ACCOUNTS = [...new Set(Object.values(ACT_FACTS).flatMap(({ accounts }) => 
 /** What is said of each act, wherever it is sent. */
 export const drawerActFields = {
   kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
-  drawerId: id.required(),
+  drawerId: id,
+  bankAccountId: id,
   amountMinor: amountMinor(1).required(),
   parts: Joi.array()
     .items(
@@ -78,6 +82,9 @@ export type DrawerActChoices = {
   cashMinor: number | null;
   /** Cash that waits in the safe. */
   safeMinor: number;
+  /** What the shop's own card paid and its bill did not. */
+  cardMinor: number;
+  bankAccounts: { id: number; name: string }[];
   taxCodes: CounterSettings['taxCodes'];
 };
 /** Without a drawer it is the first one. */
@@ -89,6 +96,7 @@ export type DrawerAct = {
   kind: DrawerActKind;
   number: string;
   date: string;
+  /** The drawer, or the account at the bank; empty for neither. */
   drawer: string;
   madeAt: string;
   by: string;

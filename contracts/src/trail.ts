@@ -21,6 +21,7 @@ export type TrailStep = {
     | 'ownCheque'
     | 'transfer'
     | 'returnedCheque'
+    | 'bankMoney'
     | 'payment'
     | 'writeOff'
     | 'line'

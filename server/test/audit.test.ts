@@ -73,6 +73,15 @@ const BREAKS: Record<string, string> = {
     'UPDATE safe_count SET difference_minor = difference_minor + 1',
   'what a count of the safe found or missed is an item of it':
     'UPDATE safe_item SET amount_minor = amount_minor - 1 WHERE safe_count_id IS NOT NULL',
+  'what is paid from the safe leaves the items that it names': `UPDATE drawer_act_safe f
+    JOIN drawer_act x ON x.id = f.drawer_act_id SET f.amount_minor = f.amount_minor + 1
+    WHERE x.kind = 'paidFromSafe'`,
+  'what moves at the bank beside the tickets is on its way: moneyOut': `UPDATE drawer_act
+    SET amount_minor = amount_minor + 1 WHERE kind = 'paidByBank'`,
+  'what moves at the bank beside the tickets is on its way: moneyIn': `UPDATE drawer_act
+    SET amount_minor = amount_minor + 1 WHERE kind = 'moneyInBank'`,
+  'the shop’s own card owes what it paid and no bill did': `UPDATE drawer_act
+    SET amount_minor = amount_minor + 1 WHERE kind = 'paidByCard'`,
   'what is voided after its count is in over and short': 'UPDATE sale_void SET counted = FALSE',
   'what was typed as totals is undone whole, or stands': `INSERT INTO day_totals_undo (day_totals_id)
     SELECT MAX(id) FROM day_totals`,
@@ -168,7 +177,7 @@ const BREAKS: Record<string, string> = {
   'the safe holds what waits in it': 'UPDATE safe_item SET taken_minor = taken_minor - 5',
   'card clearing is card tenders less what was settled and decided':
     'UPDATE settlement SET gross_minor = gross_minor + 1',
-  'bank in transit is slips, settlements, transfers and cheques not yet at the bank':
+  'bank in transit is what was sent or is to be paid and no line shows yet':
     'UPDATE slip SET match_group_id = NULL',
   'the bank holds its opening balance and the matched lines':
     'UPDATE bank_opening SET amount_minor = amount_minor + 1',

@@ -361,12 +361,37 @@ export async function walkActs(shop: TestShop): Promise<void> {
   await acts();
   const later = await acts();
   await countAndClose(fenella, drawerId);
+  await walkActsAtBank(tamsin);
   for (const one of later)
     await tamsin.send(
       `/drawer-acts/${one}/undo`,
       { reason: 'Typed twice' },
       { approval: { reason: 'I saw it' } },
     );
+}
+
+/** Bills paid by the bank, with the shop's card and from the safe, and rent that comes to the bank. */
+async function walkActsAtBank(tamsin: Person): Promise<void> {
+  const made = async (kind: string, amountMinor: number, account: string | null, more = {}) => {
+    const command = {
+      kind,
+      amountMinor,
+      parts: account ? [{ account, amountMinor, taxCodeId: null, words: '' }] : [],
+      party: 'Wrack Power',
+      words: '',
+      ...more,
+    };
+    const { status, body } = await tamsin.send('/drawer-acts', command, {
+      approval: { reason: 'The bill is here' },
+    });
+    expect({ kind, status, body }).toMatchObject({ status: 200 });
+  };
+  const bankAccountId = 1;
+  await made('paidByBank', 61_00, 'utilities', { bankAccountId });
+  await made('moneyInBank', 300_00, 'rentIncome', { bankAccountId });
+  await made('paidByCard', 44_00, 'travel');
+  await made('cardPaid', 14_00, null, { bankAccountId });
+  await made('paidFromSafe', 5_00, 'supplies');
 }
 
 /** A card sale rung as cash is put right while its drawer is open, another after it was counted. */

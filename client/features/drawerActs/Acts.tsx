@@ -78,7 +78,9 @@ function Act({
           {[
             ...accounts,
             ...(tax ? [t('acts.taxInside', { amount: money(tax) })] : []),
-            t('acts.made', { drawer, by, time: dates.time(madeAt) }),
+            drawer
+              ? t('acts.made', { drawer, by, time: dates.time(madeAt) })
+              : t('acts.madeNowhere', { by, time: dates.time(madeAt) }),
           ].join(' · ')}
         </Body>
         <Slips act={act} />

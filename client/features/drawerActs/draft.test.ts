@@ -6,7 +6,7 @@ const stamps = { ...draftOf('paidOut'), party: ' Post office ' };
 stamps.parts[0]!.amount = '5';
 
 test('what is typed becomes a command: its amount is the sum of its parts', () => {
-  expect(toCommand(stamps, 1, 'CAD')).toEqual({
+  expect(toCommand(stamps, { drawerId: 1 }, 'CAD')).toEqual({
     kind: 'paidOut',
     drawerId: 1,
     amountMinor: 5_00,
@@ -17,18 +17,18 @@ test('what is typed becomes a command: its amount is the sum of its parts', () =
   const two = addPart(stamps);
   expect(amountOf(two, 'CAD')).toBeNull();
   two.parts[1]!.amount = '1.25';
-  expect(toCommand(two, 1, 'CAD')).toMatchObject({
+  expect(toCommand(two, { drawerId: 1 }, 'CAD')).toMatchObject({
     amountMinor: 6_25,
     parts: [{ amountMinor: 5_00 }, { amountMinor: 1_25 }],
   });
 });
 
 test('nothing is sent without an amount, nor an expense that says nothing', () => {
-  expect(toCommand({ ...stamps, party: ' ' }, 1, 'CAD')).toBeNull();
-  expect(toCommand(draftOf('drop'), 1, 'CAD')).toBeNull();
+  expect(toCommand({ ...stamps, party: ' ' }, { drawerId: 1 }, 'CAD')).toBeNull();
+  expect(toCommand(draftOf('drop'), { drawerId: 1 }, 'CAD')).toBeNull();
   for (const amount of ['0', '-5', '5.005', 'five'])
-    expect(toCommand({ ...draftOf('drop'), amount }, 1, 'CAD')).toBeNull();
-  expect(toCommand({ ...draftOf('drop'), amount: '60' }, 1, 'CAD')).toMatchObject({
+    expect(toCommand({ ...draftOf('drop'), amount }, { drawerId: 1 }, 'CAD')).toBeNull();
+  expect(toCommand({ ...draftOf('drop'), amount: '60' }, { drawerId: 1 }, 'CAD')).toMatchObject({
     amountMinor: 60_00,
     parts: [],
   });
@@ -50,7 +50,7 @@ test('what was typed last for a party comes back as it was', () => {
     parts: [{ account: 'expenses' as const, amountMinor: 5_00, taxCodeId: 2, words: '' }],
   };
   const draft = draftFor(known, 'CAD');
-  expect(toCommand(draft, 1, 'CAD')).toMatchObject({ ...known, amountMinor: 5_00 });
+  expect(toCommand(draft, { drawerId: 1 }, 'CAD')).toMatchObject({ ...known, amountMinor: 5_00 });
   // 5.00 with 5 % inside: 0.24, the worked figure of the books.
   expect(taxInside(draft.parts[0]!, [FOOD], 'halfUp', 'CAD')).toBe(24);
   expect(taxInside({ ...draft.parts[0]!, amount: '' }, [FOOD], 'halfUp', 'CAD')).toBe(0);

@@ -1,5 +1,5 @@
 import type { DrawerActCommand, KnownParty } from '@abacist/contracts';
-import { ACT_FACTS, type DrawerActKind } from '@abacist/core/drawerActs';
+import { ACT_FACTS, isOfDrawer, type DrawerActKind } from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
 import { parseAmount, sum, toDecimal } from '@abacist/core/money';
 import { taxTicket, type TaxCode, type TaxRules } from '@abacist/core/tax';
@@ -14,6 +14,8 @@ export type TypedPart = {
 /** Money into a drawer or out of it as it is typed. */
 export type ActDraft = {
   kind: DrawerActKind;
+  /** Of kinds at the bank; null: the first account. */
+  bankAccountId: number | null;
   /** Where the kind has no parts. */
   amount: string;
   parts: TypedPart[];
@@ -34,6 +36,7 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
   if (first) first.amount = amount;
   return {
     kind,
+    bankAccountId: before?.bankAccountId ?? null,
     amount: first ? '' : amount,
     parts,
     party: '',
@@ -85,10 +88,10 @@ export function taxInside(
   return taxTicket([{ amountMinor: read.value, code }], rules)[0]!.taxMinor;
 }
 
-/** The command of a draft; null while something is missing. */
+/** The command of a draft, of a drawer and an account at the bank; null while something is missing. */
 export function toCommand(
   draft: ActDraft,
-  drawerId: number,
+  { drawerId, bankAccountId }: { drawerId: number; bankAccountId?: number | undefined },
   currency: string,
 ): DrawerActCommand | null {
   const amountMinor = amountOf(draft, currency);
@@ -96,9 +99,13 @@ export function toCommand(
   // What an account was moved by must be readable later.
   const said = draft.party.trim() !== '' || draft.words.trim() !== '';
   if (draft.parts.length > 0 && !said) return null;
+  const bank = draft.bankAccountId ?? bankAccountId;
+  const atBank = ACT_FACTS[draft.kind].bank !== undefined;
+  if (atBank && bank === undefined) return null;
   return {
     kind: draft.kind,
-    drawerId,
+    ...(isOfDrawer(draft.kind) && { drawerId }),
+    ...(atBank && { bankAccountId: bank! }),
     amountMinor,
     party: draft.party.trim(),
     words: draft.words.trim(),

@@ -4,7 +4,15 @@ import type {
   DrawerActChoices,
   DrawerActCommand,
 } from '@abacist/contracts';
-import { ACT_FACTS, DRAWER_ACT_KINDS, type DrawerActKind } from '@abacist/core/drawerActs';
+import {
+  ACT_FACTS,
+  ACT_WHATS,
+  DRAWER_ACT_KINDS,
+  isOfDrawer,
+  kindsOf,
+  type ActWhat,
+  type DrawerActKind,
+} from '@abacist/core/drawerActs';
 import { toTaxCode } from '@abacist/core/tax';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -23,6 +31,7 @@ import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
+import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
 import { Acts } from '.';
 import { addPart, amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
@@ -93,7 +102,11 @@ function Desk({
     filled.current = true;
     change(draftFor(known, currency));
   }, [known, currency, change]);
-  const typed = toCommand(draft, drawer.id, currency);
+  const typed = toCommand(
+    draft,
+    { drawerId: drawer.id, bankAccountId: choices.bankAccounts[0]?.id },
+    currency,
+  );
   const command = typed && { ...typed, ...(counted && { sessionId: counted.sessionId }) };
   const back = counted ? `/days/${counted.date}/count/${drawer.id}` : '/counter';
   const make = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) => {
@@ -140,14 +153,12 @@ function Desk({
           </Body>
         ) : null}
         <Column gap="$3" paddingHorizontal="$4">
-          <Choice
-            label={t('acts.what')}
-            value={draft.kind}
-            options={DRAWER_ACT_KINDS.map((value) => ({
-              value,
-              label: t(`acts.kind_${value}`),
-            }))}
-            onChange={(kind) => change(draftOf(kind, draft))}
+          <Kind
+            draft={draft}
+            banks={choices.bankAccounts}
+            // What a count lacks left its drawer, or came into it.
+            kinds={counted ? DRAWER_ACT_KINDS.filter(isOfDrawer) : DRAWER_ACT_KINDS}
+            change={change}
           />
           <Known
             choices={choices}
@@ -160,6 +171,56 @@ function Desk({
         {acts.data ? <Acts acts={acts.data} /> : null}
       </Column>
     </Screen>
+  );
+}
+
+/** What happens, then where the money is taken from or put, where there is more than one place. */
+function Kind({
+  draft,
+  banks,
+  kinds,
+  change,
+}: {
+  draft: ActDraft;
+  banks: DrawerActChoices['bankAccounts'];
+  kinds: readonly DrawerActKind[];
+  change: (part: Partial<ActDraft>) => void;
+}) {
+  const t = useWords();
+  const { what, bank, document } = ACT_FACTS[draft.kind];
+  const offered = (one: ActWhat) => kindsOf(one).filter((kind) => kinds.includes(kind));
+  const places = offered(what);
+  return (
+    <>
+      <Choice
+        label={t('acts.what')}
+        value={what}
+        options={ACT_WHATS.filter((one) => offered(one).length > 0).map((value) => ({
+          value,
+          label: t(`acts.what_${value}`),
+        }))}
+        onChange={(one) => change(draftOf(offered(one)[0]!, draft))}
+      />
+      {places.length > 1 ? (
+        <Choice
+          label={t(document === 'moneyIn' ? 'acts.place_in' : 'acts.place_out')}
+          value={draft.kind}
+          options={places.map((value) => ({
+            value,
+            label: t(`acts.place_${ACT_FACTS[value].place}`),
+          }))}
+          onChange={(kind) => change({ kind })}
+        />
+      ) : null}
+      {bank && banks.length > 1 ? (
+        <Select
+          label={t('acts.bankAccount')}
+          value={String(draft.bankAccountId ?? banks[0]!.id)}
+          options={banks.map(({ id, name }) => ({ value: String(id), label: name }))}
+          onChange={(id) => change({ bankAccountId: Number(id) })}
+        />
+      ) : null}
+    </>
   );
 }
 
@@ -178,7 +239,8 @@ function Known({
   const t = useWords();
   const typed = draft.party.trim().toLowerCase();
   const fits = choices.parties.filter(
-    ({ kind, party }) => kind === draft.kind && party.toLowerCase().includes(typed),
+    ({ kind, party }) =>
+      ACT_FACTS[kind].what === ACT_FACTS[draft.kind].what && party.toLowerCase().includes(typed),
   );
   const shown = fits.filter(({ party }) => party !== draft.party).slice(0, KNOWN);
   if (shown.length === 0) return null;
@@ -242,7 +304,7 @@ function Fields({
       ))}
       {named ? (
         <Field
-          label={t(`acts.party_${ACT_FACTS[kind].way}`)}
+          label={t(ACT_FACTS[kind].document === 'moneyIn' ? 'acts.party_in' : 'acts.party_out')}
           value={draft.party}
           onChange={(party) => change({ party })}
           maxLength={80}
@@ -271,7 +333,7 @@ function Fields({
 
 /** What cash comes from before and after, side by side: who pays sees at once whether it can be right. */
 function After({
-  choices: { cashMinor, safeMinor },
+  choices: { cashMinor, safeMinor, cardMinor },
   kind,
   amountMinor,
 }: {
@@ -280,14 +342,17 @@ function After({
   amountMinor: number;
 }) {
   const t = useWords();
-  const { way, fromSafe } = ACT_FACTS[kind];
-  const before = fromSafe ? safeMinor : way === 'none' ? null : cashMinor;
+  const { way, fromSafe, what, place } = ACT_FACTS[kind];
+  const ofCard = what === 'cardPaid' || place === 'shopCard';
+  const cash = way === 'none' ? null : cashMinor;
+  const before = ofCard ? cardMinor : fromSafe ? safeMinor : cash;
   if (before === null) return null;
-  const after = before + (way === 'in' ? amountMinor : -amountMinor);
+  const more = way === 'in' || place === 'shopCard';
+  const after = before + (more ? amountMinor : -amountMinor);
   return (
     <Sheet>
       <SheetRow>
-        <Body>{t(fromSafe ? 'acts.inSafe' : 'acts.inDrawer')}</Body>
+        <Body>{t(ofCard ? 'acts.onCard' : fromSafe ? 'acts.inSafe' : 'acts.inDrawer')}</Body>
         <Money minor={before} />
       </SheetRow>
       <SheetRow>

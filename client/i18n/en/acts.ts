@@ -1,28 +1,58 @@
-import type { DrawerActKind } from '@abacist/core/drawerActs';
+import type { ActPlace, ActWhat, DrawerActKind } from '@abacist/core/drawerActs';
 
 type OfEach = Record<DrawerActKind, string>;
 const kind: OfEach = {
-  paidOut: 'Paid out',
+  paidOut: 'Paid out of the drawer',
+  paidFromSafe: 'Paid out of the safe',
+  paidByBank: 'Paid by the bank',
+  paidByCard: 'Paid with the shop’s card',
   ownerPays: 'Paid by the owner',
-  ownerDraws: 'Owner takes',
   moneyIn: 'Money in',
+  moneyInBank: 'Money in at the bank',
+  ownerDraws: 'Owner takes',
+  ownerDrawsBank: 'Owner takes at the bank',
   ownerPutsIn: 'Owner puts in',
+  ownerPutsInBank: 'Owner puts in at the bank',
+  cardPaid: 'Bill of the shop’s card paid',
   drop: 'Drop to the safe',
   floatUp: 'Fill up the float',
 };
 const act: OfEach = {
   paidOut: 'Pay out {{amount}}',
+  paidFromSafe: 'Pay {{amount}} from the safe',
+  paidByBank: 'Record {{amount}}',
+  paidByCard: 'Record {{amount}}',
   ownerPays: 'Record {{amount}}',
-  ownerDraws: 'Hand over {{amount}}',
   moneyIn: 'Take in {{amount}}',
+  moneyInBank: 'Record {{amount}}',
+  ownerDraws: 'Hand over {{amount}}',
+  ownerDrawsBank: 'Record {{amount}}',
   ownerPutsIn: 'Put in {{amount}}',
+  ownerPutsInBank: 'Record {{amount}}',
+  cardPaid: 'Record {{amount}}',
   drop: 'Drop {{amount}}',
   floatUp: 'Fetch {{amount}}',
 };
-const under = <P extends string>(prefix: P, words: OfEach) =>
+const what: Record<ActWhat, string> = {
+  expense: 'Paid out',
+  income: 'Money in',
+  ownerDraws: 'Owner takes',
+  ownerPutsIn: 'Owner puts in',
+  cardPaid: 'Card bill paid',
+  drop: 'Drop to the safe',
+  floatUp: 'Fill up the float',
+};
+const place: Record<ActPlace, string> = {
+  drawer: 'Drawer',
+  safe: 'Safe',
+  bank: 'Bank',
+  shopCard: 'Shop’s card',
+  owner: 'Owner’s money',
+};
+const under = <P extends string, K extends string>(prefix: P, words: Record<K, string>) =>
   Object.fromEntries(
     Object.entries(words).map(([name, word]) => [`${prefix}_${name}`, word]),
-  ) as { [K in DrawerActKind as `${P}_${K}`]: string };
+  ) as { [N in K as `${P}_${N}`]: string };
 
 export const acts = {
   acts: {
@@ -30,6 +60,8 @@ export const acts = {
     drawer: '{{drawer}} drawer',
     what: 'What happens',
     ...under('kind', kind),
+    ...under('what', what),
+    ...under('place', place),
     ...under('do', act),
     amount: 'Amount',
     account: 'Account',
@@ -48,8 +80,13 @@ export const acts = {
     inDrawer: 'Cash in the drawer',
     after: 'After it',
     inSafe: 'Cash in the safe',
+    onCard: 'Owed on the shop’s card',
+    place_in: 'Comes into',
+    place_out: 'Paid from',
+    bankAccount: 'Account at the bank',
     row: '{{kind}} · {{number}}',
     made: '{{drawer}}, {{by}}, {{time}}',
+    madeNowhere: '{{by}}, {{time}}',
     sum: 'In less out',
     slip: 'Slip {{at}} of {{number}}',
     addSlip: 'Picture of the slip of {{number}}',
@@ -58,7 +95,7 @@ export const acts = {
     undone: 'Undone by {{number}}',
     undoTitle: 'Undo {{number}}?',
     undoText:
-      'A reversing entry is posted and both stay in sight. If the drawer was counted since, the cash goes to over and short.',
+      'A reversing entry is posted and both stay in sight. If its drawer was counted since, the cash goes to over and short.',
     done: '{{number}} is posted: {{kind}}, {{amount}}.',
   },
 };

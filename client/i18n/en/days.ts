@@ -244,6 +244,8 @@ export const days = {
     step_chequeOwed: 'Look at its ticket',
     transferNotAtBank: 'The transfer of {{number}}, taken {{date}}, has not come to the bank.',
     step_transferNotAtBank: 'Look at the statement',
+    moneyNotAtBank: '{{number}} of {{date}} is not on the statement.',
+    step_moneyNotAtBank: 'Look at the statement',
     returnNotAtBank: 'Returned cheque {{number}}, {{date}}, is not on the statement.',
     step_returnNotAtBank: 'Look at the statement',
     accountCredit: 'A credit of {{name}} is unallocated.',

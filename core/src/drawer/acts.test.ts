@@ -36,6 +36,7 @@ const STATE: ActState = {
   held: [cash(MON!, 100_00)],
   drawerHoldsMinor: 250_00,
   safe: [],
+  bankAccountIds: [1],
   taxCodes: [LEVIES, ISLAND],
   rounding: 'halfUp',
   cashStepMinor: 5,
@@ -227,6 +228,7 @@ describe('undone', () => {
     undone: false,
     counted: false,
     banked: false,
+    matched: false,
     drawerHoldsMinor: 0,
   };
   test('before the count its entry is turned around', () => {
@@ -325,6 +327,7 @@ test('any order of takings and acts: expected is the float and all that flowed; 
           undone: false,
           counted: false,
           banked: false,
+    matched: false,
           drawerHoldsMinor: expected,
         });
         if (undo.ok) {

@@ -38,6 +38,8 @@ export const CHART = {
   prepayments: { number: '2230', type: 'liability' },
   tipsPayable: { number: '2310', type: 'liability' },
   accruedFees: { number: '2320', type: 'liability', by: 'processorId' },
+  /** What a credit card of the shop's own has paid and the bank has not yet. */
+  shopCard: { number: '2410', type: 'liability' },
   owner: { number: '3110', type: 'equity' },
   openingBalance: { number: '3910', type: 'equity' },
   sales: { number: '4110', type: 'income', by: 'departmentId' },

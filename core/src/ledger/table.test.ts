@@ -379,7 +379,48 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ],
     lines: [
       ['owner', 500_00],
-      ['bank', -500_00],
+      ['bankInTransit', -500_00],
+    ],
+  },
+  'paid.fromSafe': {
+    parts: [
+      ['expense.line', { parts: [{ amountMinor: 12_00, ledgerAccount: 'supplies' }] }],
+      ['paid.fromSafe', { amount: 12_00 }],
+    ],
+    lines: [
+      ['supplies', 12_00],
+      ['safe', -12_00],
+    ],
+  },
+  'paid.byCard': {
+    parts: [
+      ['expense.line', { parts: [{ amountMinor: 80_00, ledgerAccount: 'travel' }], tax: 5_00 }],
+      ['paid.byCard', { amount: 85_00 }],
+    ],
+    lines: [
+      ['travel', 80_00],
+      ['inputTax', 5_00],
+      ['shopCard', -85_00],
+    ],
+  },
+  'card.paid': {
+    parts: [
+      ['card.paid', { amount: 85_00 }],
+      ['paid.fromBank', { amount: 85_00 }],
+    ],
+    lines: [
+      ['shopCard', 85_00],
+      ['bankInTransit', -85_00],
+    ],
+  },
+  'money.toBank': {
+    parts: [
+      ['money.in', { parts: [{ amountMinor: 600_00, ledgerAccount: 'rentIncome' }] }],
+      ['money.toBank', { amount: 600_00 }],
+    ],
+    lines: [
+      ['rentIncome', -600_00],
+      ['bankInTransit', 600_00],
     ],
   },
   'paid.fromOwner': {

@@ -128,7 +128,13 @@ export const POSTING_TABLE = {
   'money.toDrawer': takes(debit('drawer', 'amount')),
   'expense.line': moves(debit('named', 'parts'), maybe(debit('inputTax', 'tax'))),
   'paid.fromDrawer': moves(credit('drawer', 'amount')),
-  'paid.fromBank': row(credit('bank', 'amount')),
+  'paid.fromSafe': moves(credit('safe', 'amount')),
+  /** On its way from the bank until a statement line shows it; no takings are in it. */
+  'paid.fromBank': row(credit('bankInTransit', 'amount')),
+  'paid.byCard': row(credit('shopCard', 'amount')),
+  'card.paid': row(debit('shopCard', 'amount')),
+  /** What no ticket brought is on its way to the bank. */
+  'money.toBank': takes(debit('bankInTransit', 'amount')),
   'paid.fromOwner': row(credit('owner', 'amount')),
   'owner.draws': moves(debit('owner', 'amount')),
   'owner.putsIn': takes(credit('owner', 'amount')),

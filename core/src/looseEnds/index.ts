@@ -29,6 +29,7 @@ export const LOOSE_ENDS = {
   batchNotSettled: { place: 'bank', needs: 'bookkeeper' },
   chequeNotCashed: { place: 'bank', needs: 'clerk' },
   transferNotAtBank: { place: 'bank', needs: 'bookkeeper' },
+  moneyNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   returnNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   settlementDiffers: { place: 'bank', needs: 'bookkeeper' },
   settlementNotAtBank: { place: 'bank', needs: 'bookkeeper' },

@@ -6,6 +6,7 @@ export const MOVEMENT_KINDS = [
   'ownCheque',
   'transfer',
   'returnedCheque',
+  'bankMoney',
 ] as const;
 /** What a movement is, and what a statement line may be about. */
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
@@ -51,6 +52,8 @@ export const MOVEMENTS: Record<MovementKind, MovementRules> = {
   // when someone tells of them, often after the bank has booked them.
   transfer: { window: { before: 10, after: 5 }, codes: [] },
   returnedCheque: { window: { before: 10, after: 5 }, codes: [] },
+  // An expense that the bank pays, or other money that it takes: recorded before the bank books it, or after.
+  bankMoney: { window: { before: 10, after: 10 }, codes: [] },
 };
 
 /** What of our books can be found on a statement: `slip 12`, `settlement 3`. */

@@ -9,6 +9,8 @@ export const IN_DRAWER = 'drawer';
 export const byTender = (position: number): string => `tender#${position}`;
 /** An item that a count puts into the safe, by its place. */
 export const bySafeItem = (position: number): string => `safeItem#${position}`;
+/** Money that no ticket brought, on its way to the bank, before its row is stored. */
+export const IN_TRANSIT_OF_ACT = 'act#1';
 /** A slip, a settlement, before its row is stored. */
 export const ON_SLIP = 'slip#1';
 export const IN_SETTLEMENT = 'settlement#1';

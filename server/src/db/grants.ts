@@ -13,7 +13,7 @@ const UPDATES: Record<string, string[]> = {
   terminal_charge: ['status', 'last_four', 'authorisation', 'resolved_at', 'asking_until'],
   credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
-  drawer_act: ['undone'],
+  drawer_act: ['undone', 'match_group_id'],
   safe_item: ['taken_minor'],
   batch: ['closed_at', 'closed_on', 'settled_whole'],
   batch_difference: ['standing'],

@@ -43,9 +43,10 @@ export async function acceptPair(
     'SELECT date, amount_minor FROM statement_line WHERE id = ? AND bank_account_id = ?',
     [pair.lineId, bankAccountId],
   );
-  const movement = await row<{ amount: number; holder: string }>(
+  const movement = await row<{ amount: number; holder: string; untagged: number }>(
     tx,
-    `SELECT ${amount} AS amount, ${holderSql(store)} AS holder
+    `SELECT ${amount} AS amount, ${holderSql(store)} AS holder,
+       ${store.untagged ?? 'FALSE'} AS untagged
      FROM ${table} s WHERE s.id = ? AND s.bank_account_id = ?`,
     [id, bankAccountId],
   );
@@ -94,6 +95,7 @@ export async function acceptPair(
       holder: movement.holder,
       lineId: pair.lineId,
       amountMinor: line.amount_minor,
+      untagged: movement.untagged === 1,
       explained: explained?.lines(differenceMinor, movement.holder) ?? [],
     }),
     memo: explained?.reason ?? pair.movement,
@@ -109,15 +111,18 @@ async function matchedLines(
     holder,
     lineId,
     amountMinor: wholeMinor,
+    untagged,
     explained,
   }: {
     bankAccountId: number;
     holder: string;
     lineId: number;
     amountMinor: number;
+    untagged: boolean;
     explained: JournalLine[];
   },
 ): Promise<JournalLine[]> {
+  if (untagged) return post('line.matched', { amount: wholeMinor }, { bankAccountId });
   const inTransit = await heldBy(tx, 'bankInTransit', [holder]);
   const bagged = explained.flatMap(({ ledgerAccount: account, amountMinor, tag }) =>
     account === 'bankInTransit' && tag ? [{ ...tag, amountMinor }] : [],

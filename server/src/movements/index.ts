@@ -1,4 +1,5 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
+import { BANK_MONEY } from './kinds/bankMoney';
 import { OWN_CHEQUE } from './kinds/ownCheque';
 import { RETURNED_CHEQUE } from './kinds/returnedCheque';
 import { SETTLEMENT } from './kinds/settlement';
@@ -13,6 +14,7 @@ export const MOVEMENT_STORES: Record<MovementKind, MovementStore> = {
   ownCheque: OWN_CHEQUE,
   transfer: TRANSFER,
   returnedCheque: RETURNED_CHEQUE,
+  bankMoney: BANK_MONEY,
 };
 
 /** A statement that is made of one part a kind. */

@@ -34,8 +34,10 @@ export type MovementStore = {
   saleId?: string;
   /** Who has its money while it is in transit, as lines of the journal name him: a word and an id. */
   holder: { word: string; id: string };
-  /** The entry that put it on its way. */
+  /** The entry that put it on its way: kind and id of its document, as SQL. */
   entry: { kind: string; id: string };
+  /** No takings are in it: its lines are not tagged. */
+  untagged?: string;
   /** As the engine compares it: its party, and by what a line may name it. */
   party: string;
   reference: string;

@@ -1,4 +1,5 @@
 import type { DrawerAct } from '@abacist/contracts';
+import { isOfDrawer } from '@abacist/core/drawerActs';
 import { sum } from '@abacist/core/money';
 import type { HeadOfShop, PaperContent } from './content';
 import { addressOf, formats, shopHead } from './format';
@@ -25,7 +26,7 @@ export function paperOfAct(act: DrawerAct, shop: HeadOfShop, copy: boolean): Pap
         label: word('date'),
         value: word('dateTime', { date: date(act.date), time: time(act.madeAt) }),
       },
-      { label: word('drawer'), value: act.drawer },
+      ...(act.drawer ? [{ label: word(isOfDrawer(kind) ? 'drawer' : 'bank'), value: act.drawer }] : []),
       { label: word('by'), value: act.by },
     ],
     priced: true,

@@ -5,7 +5,7 @@ import { entryOf } from '../ledger/journal';
 import { MOVEMENT_STORES } from '../movements';
 import type { MovementFacts } from '../movements/store';
 
-type Found = MovementFacts & { id: number; date: string; entryId: number };
+type Found = MovementFacts & { id: number; date: string; entryKind: string; entryId: number };
 
 /** Movements of a kind as the steps at which they went on their way, of a condition on `s`. */
 export async function movementSteps(
@@ -18,13 +18,14 @@ export async function movementSteps(
   const found = await rows<Found>(
     db,
     `SELECT s.id, ${of.date} AS date, ${of.number} AS number, ${of.name} AS name,
-       ${of.amount} AS amountMinor, ${of.fee ?? '0'} AS feeMinor, ${of.entry.id} AS entryId
+       ${of.amount} AS amountMinor, ${of.fee ?? '0'} AS feeMinor, ${of.entry.kind} AS entryKind,
+       ${of.entry.id} AS entryId
      FROM ${of.table} s ${of.joins}
      WHERE ${of.standing} AND ${where} ORDER BY s.id`,
     values,
   );
   return Promise.all(
-    found.map(async ({ id, date, entryId, ...facts }): Promise<TrailStep> => ({
+    found.map(async ({ id, date, entryKind, entryId, ...facts }): Promise<TrailStep> => ({
       kind,
       id,
       number: facts.number,
@@ -34,7 +35,7 @@ export async function movementSteps(
       amountMinor: facts.amountMinor,
       beside: [],
       note: of.note(facts),
-      entry: await entryOf(db, of.entry.kind, entryId),
+      entry: await entryOf(db, entryKind, entryId),
     })),
   );
 }

@@ -3,14 +3,21 @@ import { minor, roundCash, sum } from '../../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
 import { fetchCash, moveCash } from './cash';
+import { cardPaid } from './kinds/cardPaid';
 import { drop } from './kinds/drop';
 import { floatUp } from './kinds/floatUp';
 import { moneyIn } from './kinds/moneyIn';
+import { moneyInBank } from './kinds/moneyInBank';
 import { ownerDraws } from './kinds/ownerDraws';
+import { ownerDrawsBank } from './kinds/ownerDrawsBank';
 import { ownerPays } from './kinds/ownerPays';
 import { ownerPutsIn } from './kinds/ownerPutsIn';
+import { ownerPutsInBank } from './kinds/ownerPutsInBank';
+import { paidByBank } from './kinds/paidByBank';
+import { paidByCard } from './kinds/paidByCard';
+import { paidFromSafe } from './kinds/paidFromSafe';
 import { paidOut } from './kinds/paidOut';
-import type { DrawerActKind } from './facts';
+import { isOfDrawer, type DrawerActKind } from './facts';
 import type { ActRoom } from './room';
 import type { ActCommand, ActState, DecidedAct, DecidedPart } from './types';
 
@@ -21,10 +28,17 @@ export * from './types';
 /** Every kind of money into a drawer or out of it: one room each. */
 export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
   paidOut,
+  paidFromSafe,
+  paidByBank,
+  paidByCard,
   ownerPays,
-  ownerDraws,
   moneyIn,
+  moneyInBank,
+  ownerDraws,
+  ownerDrawsBank,
   ownerPutsIn,
+  ownerPutsInBank,
+  cardPaid,
   drop,
   floatUp,
 };
@@ -33,12 +47,19 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * Decides money into a drawer or out of it beside the tickets. Cash that leaves carries the days
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
- * Refusals: `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
+ * Refusals: `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
  * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
-  const { kind, amountMinor } = command;
+  const { kind, amountMinor, bankAccountId = null } = command;
   const room = DRAWER_ACTS[kind];
+  if (isOfDrawer(kind) && state.drawerId === null) {
+    return refuse('drawerAct.drawer', 'drawerId');
+  }
+  const isOurs = bankAccountId !== null && state.bankAccountIds.includes(bankAccountId);
+  if (room.bank ? !isOurs : bankAccountId !== null) {
+    return refuse('drawerAct.bank', 'bankAccountId');
+  }
   if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) {
     return refuse('drawerAct.amount', 'amountMinor');
   }
@@ -59,7 +80,14 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
     const holdsMinor = Math.max(0, sum(state.safe.map((part) => part.amountMinor)));
     return refuse('drawerAct.safeHolds', 'amountMinor', { holdsMinor });
   }
-  const act = { amountMinor: minor(amountMinor), parts: parts.value, moved, fetched, state };
+  const act = {
+    amountMinor: minor(amountMinor),
+    parts: parts.value,
+    moved,
+    fetched,
+    bankAccountId,
+    state,
+  };
   return accept({
     parts: parts.value,
     safeItems: room.document === 'drop' ? moved : [],
@@ -122,7 +150,7 @@ const FREE = { id: 0, parts: [] };
  * found by that count: then its cash stands against over and short of its own day in place of the
  * drawer. A manager approves it.
  * Refusals: `drawerAct.undone`, `drawerAct.banked` (a slip took of what was dropped),
- * `drawerAct.counted` (a float that was filled up),
+ * `drawerAct.matched` (a line of the statement shows it), `drawerAct.counted` (a float that was filled up),
  * `drawerAct.drawerHolds` (what came in is no longer there).
  */
 export function decideActUndo(act: {
@@ -132,15 +160,17 @@ export function decideActUndo(act: {
   undone: boolean;
   counted: boolean;
   banked: boolean;
+  matched: boolean;
   drawerHoldsMinor: number;
 }): Outcome<{ lines: JournalLine[]; broken: BrokenRule[] }> {
   const { kind, amountMinor, counted, drawerHoldsMinor } = act;
   if (act.undone) return refuse('drawerAct.undone');
   if (act.banked) return refuse('drawerAct.banked');
+  if (act.matched) return refuse('drawerAct.matched');
   // A count found the float as it was filled up.
-  const { fromSafe, way } = DRAWER_ACTS[kind];
-  if (fromSafe && counted) return refuse('drawerAct.counted');
-  if (!counted && (way === 'in' || fromSafe) && amountMinor > drawerHoldsMinor) {
+  const fills = DRAWER_ACTS[kind].fromSafe && isOfDrawer(kind);
+  if (fills && counted) return refuse('drawerAct.counted');
+  if (!counted && (DRAWER_ACTS[kind].way === 'in' || fills) && amountMinor > drawerHoldsMinor) {
     return refuse('drawerAct.drawerHolds', undefined, { holdsMinor: drawerHoldsMinor });
   }
   const lines = reverseLines(act.lines);

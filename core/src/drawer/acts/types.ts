@@ -17,6 +17,8 @@ type ActPart = {
 
 export type ActCommand = {
   kind: DrawerActKind;
+  /** Of kinds that move money at the bank: which of ours. */
+  bankAccountId?: number;
   amountMinor: number;
   /** For kinds that name accounts: they add up to the amount. */
   parts: readonly ActPart[];
@@ -30,7 +32,9 @@ export type SafeCash = CashPart & { safeItemId: number };
 
 export type ActState = {
   today: string;
-  drawerId: number;
+  /** Of kinds that are of a drawer. */
+  drawerId: number | null;
+  bankAccountIds: readonly number[];
   held: readonly CashPart[];
   /** All the cash in the drawer, its float too. */
   drawerHoldsMinor: number;
@@ -62,5 +66,7 @@ export type Act = {
   parts: readonly DecidedPart[];
   moved: readonly CashPart[];
   fetched: readonly SafeCash[];
+  /** Of kinds at the bank. */
+  bankAccountId: number | null;
   state: ActState;
 };

@@ -1,3 +1,4 @@
+import { BROUGHT_TO_BANK } from '../../drawer/acts/kinds';
 import { OWED } from '../../sales/returnedCheques';
 import { STANDING, control, perDocument, type Check } from './build';
 
@@ -8,6 +9,7 @@ const MATCHED = [
   ['own_cheque', 'ownCheque'],
   ['transfer', 'transfer'],
   ['returned_cheque', 'returnedCheque'],
+  ['drawer_act', 'bankMoney'],
   ['statement_line', 'line'],
 ] as const;
 
@@ -214,7 +216,7 @@ export const BANK: Check[] = [
     'processor_id',
   ),
   control(
-    'bank in transit is slips, settlements, transfers and cheques not yet at the bank',
+    'bank in transit is what was sent or is to be paid and no line shows yet',
     'bankInTransit',
     `SELECT bank_account_id AS part, total_minor AS expected
      FROM slip WHERE match_group_id IS NULL AND standing
@@ -229,7 +231,11 @@ export const BANK: Check[] = [
      FROM transfer WHERE match_group_id IS NULL AND NOT voided
      UNION ALL
      SELECT bank_account_id, -amount_minor
-     FROM returned_cheque WHERE match_group_id IS NULL AND standing`,
+     FROM returned_cheque WHERE match_group_id IS NULL AND standing
+     UNION ALL
+     SELECT bank_account_id, IF(kind IN (${BROUGHT_TO_BANK}), amount_minor, -amount_minor)
+     FROM drawer_act
+     WHERE bank_account_id IS NOT NULL AND match_group_id IS NULL AND NOT undone`,
     'bank_account_id',
   ),
   control(

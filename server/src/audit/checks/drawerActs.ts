@@ -1,5 +1,5 @@
-import { ACT_UNDOINGS } from '../../drawer/acts/kinds';
-import { perDocument, type Check } from './build';
+import { ACT_UNDOINGS, BROUGHT_TO_BANK } from '../../drawer/acts/kinds';
+import { control, perDocument, type Check } from './build';
 
 const PARTS = `SELECT p.drawer_act_id AS subject_id, p.account_role AS role, p.net_minor AS net
   FROM drawer_act_part p`;
@@ -33,7 +33,7 @@ export const ACTS: Check[] = [
             SELECT d.subject_id, a.role, 0, l.amount_minor * IF(d.kind = 'moneyIn', -1, 1)
             FROM document d
             JOIN entry_line l ON l.entry_id = d.entry_id
-            JOIN account a ON a.id = l.account_id AND a.role NOT IN ('drawer', 'owner')
+            JOIN account a ON a.id = l.account_id AND a.role NOT IN ('drawer', 'owner', 'safe', 'bankInTransit', 'shopCard')
             WHERE d.kind IN ('moneyOut', 'moneyIn')
           ) x
           JOIN document d ON d.kind IN ('moneyOut', 'moneyIn') AND d.subject_id = x.subject_id
@@ -46,6 +46,29 @@ export const ACTS: Check[] = [
     'safe',
     `SELECT drawer_act_id AS subject_id, -SUM(amount_minor) AS expected
      FROM drawer_act_safe GROUP BY drawer_act_id`,
+  ),
+  perDocument(
+    'what is paid from the safe leaves the items that it names',
+    'moneyOut',
+    'safe',
+    `SELECT drawer_act_id AS subject_id, -SUM(amount_minor) AS expected
+     FROM drawer_act_safe GROUP BY drawer_act_id`,
+  ),
+  ...(['moneyOut', 'moneyIn'] as const).map((kind) =>
+    perDocument(
+      `what moves at the bank beside the tickets is on its way: ${kind}`,
+      kind,
+      'bankInTransit',
+      `SELECT id AS subject_id, IF(bank_account_id IS NULL, 0,
+         IF(kind IN (${BROUGHT_TO_BANK}), amount_minor, -amount_minor)) AS expected
+       FROM drawer_act`,
+    ),
+  ),
+  control(
+    'the shop’s own card owes what it paid and no bill did',
+    'shopCard',
+    `SELECT 0 AS part, IF(kind = 'paidByCard', -amount_minor, amount_minor) AS expected
+     FROM drawer_act WHERE kind IN ('paidByCard', 'cardPaid') AND NOT undone`,
   ),
   perDocument(
     'a drop moves to the safe what its items say',

@@ -1,6 +1,6 @@
 import { roomOf } from '@abacist/core/tenders';
 import { sqlKinds } from '../../tenders/sqlKinds';
-import { BROUGHT_IN } from '../../drawer/acts/kinds';
+import { BROUGHT_IN, PAID_BY_BANK } from '../../drawer/acts/kinds';
 import { TAKING } from '../../takings/moves';
 import type { Check } from './build';
 
@@ -74,6 +74,24 @@ const SUB_LEDGERS = `
   JOIN batch_difference y ON y.id = c.batch_difference_id AND y.standing
   JOIN batch b ON b.id = c.batch_id`;
 
+/** Entries of what the bank pays beside the tickets, and of the lines that show it: no takings are in them. */
+const PAID_BY_THE_BANK = `
+  SELECT d.entry_id FROM drawer_act x
+  JOIN document d ON d.kind = 'moneyOut' AND d.subject_id = x.id
+  WHERE x.kind IN (${PAID_BY_BANK})
+  UNION ALL
+  SELECT d.entry_id FROM drawer_act x
+  JOIN drawer_act_undo u ON u.drawer_act_id = x.id
+  JOIN document d ON d.kind = 'moneyOutUndo' AND d.subject_id = u.id
+  WHERE x.kind IN (${PAID_BY_BANK})
+  UNION ALL
+  SELECT d.entry_id FROM drawer_act x
+  JOIN match_member m ON m.kind = 'bankMoney' AND m.member_id = x.id
+  LEFT JOIN match_undo u ON u.match_group_id = m.match_group_id
+  JOIN document d ON (d.kind = 'match' AND d.subject_id = m.match_group_id)
+    OR (d.kind = 'matchUndo' AND d.subject_id = u.id)
+  WHERE x.kind IN (${PAID_BY_BANK})`;
+
 /** Takings in the journal: by day and pot no cent is lost, whoever has it. */
 export const TAKINGS: Check[] = [
   {
@@ -127,6 +145,7 @@ export const TAKINGS: Check[] = [
           JOIN account a ON a.id = l.account_id
           JOIN entry e ON e.id = l.entry_id AND e.kind <> 'bankOpening'
           WHERE l.pot IS NULL AND a.role IN ('drawer', 'fund', 'safe', 'cardClearing',
-            'processorBalance', 'bankInTransit', 'bank')`,
+            'processorBalance', 'bankInTransit', 'bank')
+            AND NOT (a.role IN ('bankInTransit', 'bank') AND e.id IN (${PAID_BY_THE_BANK}))`,
   },
 ];

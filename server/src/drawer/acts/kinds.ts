@@ -15,7 +15,19 @@ export const ACT_DOCUMENTS = list(ACT_DOCUMENT_KINDS);
 /** The documents that undo them. */
 export const ACT_UNDOINGS = list(ACT_DOCUMENT_KINDS.map((kind) => DOCUMENTS[kind].undoneBy));
 /** Kinds that bring money into a drawer. */
-export const BROUGHT_IN = going('in');
+const INTO_DRAWER = going('in');
+/** Kinds that bring money into a drawer or to the bank. */
+export const BROUGHT_IN = list(
+  DRAWER_ACT_KINDS.filter((kind) => ACT_FACTS[kind].way === 'in' || ACT_FACTS[kind].bank === 'in'),
+);
+/** Kinds that the bank pays: no takings are in them. */
+export const PAID_BY_BANK = list(
+  DRAWER_ACT_KINDS.filter((kind) => ACT_FACTS[kind].bank === 'out'),
+);
+/** Kinds that come to the bank. */
+export const BROUGHT_TO_BANK = list(
+  DRAWER_ACT_KINDS.filter((kind) => ACT_FACTS[kind].bank === 'in'),
+);
 /** What the drawer has more of an act `x`, or less below zero. */
-export const CASH_OF_ACT = `CASE WHEN x.kind IN (${BROUGHT_IN}) THEN x.amount_minor
+export const CASH_OF_ACT = `CASE WHEN x.kind IN (${INTO_DRAWER}) THEN x.amount_minor
   WHEN x.kind IN (${going('out')}) THEN -x.amount_minor ELSE 0 END`;

@@ -4,11 +4,12 @@ import {
   decideAct,
   DRAWER_ACTS,
   isCashPot,
+  isOfDrawer,
   type ActState,
   type DecidedAct,
 } from '@abacist/core/drawer';
 import { minor } from '@abacist/core/money';
-import { bySafeItem, ofSession } from '@abacist/core/takings';
+import { bySafeItem, IN_TRANSIT_OF_ACT, ofSession } from '@abacist/core/takings';
 import { toTaxCode } from '@abacist/core/tax';
 import type { CommandContext } from '../../context';
 import { insertMany, row, rows, run } from '../../db/pool';
@@ -16,6 +17,7 @@ import type { CommandResult } from '../../http/command';
 import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
 import { taxCodesOn } from '../../sales/catalogue';
+import { bankAccountIds } from '../../sales/ownCheques';
 import { beginSession, findSession } from '../../sales/session';
 import { heldBy } from '../../takings/held';
 import { cashInDrawer } from '../holds';
@@ -30,28 +32,33 @@ export async function makeAct(
   command: DrawerActCommand,
 ): Promise<CommandResult<DrawerActAnswer>> {
   const { tx, shop, today, actor, now } = context;
-  const { kind, drawerId, amountMinor, party, words } = command;
-  const drawer = await row(tx, 'SELECT id FROM drawer WHERE id = ? FOR UPDATE', [drawerId]);
-  if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
-  const open = command.sessionId
-    ? await beingCounted(context, drawerId, command.sessionId)
-    : await findSession(context, drawerId);
+  const { kind, amountMinor, party, words, bankAccountId } = command;
+  const drawerId = await drawerOf(context, command);
+  const open =
+    drawerId === null
+      ? undefined
+      : command.sessionId
+        ? await beingCounted(context, drawerId, command.sessionId)
+        : await findSession(context, drawerId);
   const safe = ACT_FACTS[kind].fromSafe ? await safeCash(context) : [];
-  const [held, drawerHoldsMinor, codes, rules] = await Promise.all([
+  const [held, drawerHoldsMinor, codes, rules, bankAccounts] = await Promise.all([
     open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
-    cashInDrawer(tx, drawerId),
+    drawerId === null ? 0 : cashInDrawer(tx, drawerId),
     taxCodesOn(tx, today),
     row<{ paidOutFreeMinor: number | null }>(
       tx,
       'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
     ),
+    bankAccountId === undefined ? [] : bankAccountIds(tx),
   ]);
   const act = decidedOf(
     context,
     decideAct(command, {
       today,
       drawerId,
-      held: held.filter(({ pot }) => isCashPot(pot)),
+      // Takings of a later day pay for nothing of an earlier one.
+      held: held.filter(({ pot, takingsDay }) => isCashPot(pot) && takingsDay <= today),
+      bankAccountIds: bankAccounts,
       drawerHoldsMinor,
       safe,
       taxCodes: codes.map(toTaxCode),
@@ -61,13 +68,25 @@ export async function makeAct(
     }),
   );
   const approvalId = await context.approve(act.broken);
-  const drawerSessionId = open ?? (await beginSession(context, drawerId));
+  const drawerSessionId =
+    drawerId === null ? null : (open ?? (await beginSession(context, drawerId)));
   const { insertId: actId } = await run(
     tx,
     `INSERT INTO drawer_act
-       (kind, drawer_session_id, date, amount_minor, party, words, user_id, made_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-    [kind, drawerSessionId, today, amountMinor, party, words, actor.id, now],
+       (kind, drawer_session_id, date, amount_minor, party, words, user_id, made_at,
+        bank_account_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      kind,
+      drawerSessionId,
+      today,
+      amountMinor,
+      party,
+      words,
+      actor.id,
+      now,
+      bankAccountId ?? null,
+    ],
   );
   await storeParts(context, actId, act);
   const holders = await storeSafeItems(context, actId, act);
@@ -78,11 +97,25 @@ export async function makeAct(
     date: today,
     lines: act.lines,
     memo: [party, words].filter(Boolean).join(': ').slice(0, 200),
-    drawerSessionId,
+    ...(drawerSessionId !== null && { drawerSessionId }),
     approvalId,
-    holders,
+    holders: { ...holders, [IN_TRANSIT_OF_ACT]: `act ${actId}` },
   });
   return { answer: { id: actId, number }, documentNumber: number };
+}
+
+/**
+ * The drawer of an act that is of one; its row is held, so that acts of one drawer wait for each other.
+ * @throws HttpError 422 `drawer.unknown`
+ */
+async function drawerOf(
+  { tx }: CommandContext,
+  { kind, drawerId }: DrawerActCommand,
+): Promise<number | null> {
+  if (drawerId === undefined || !isOfDrawer(kind)) return null;
+  const drawer = await row(tx, 'SELECT id FROM drawer WHERE id = ? FOR UPDATE', [drawerId]);
+  if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
+  return drawerId;
 }
 
 /**

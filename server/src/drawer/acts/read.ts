@@ -46,15 +46,16 @@ async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[
     Omit<DrawerAct, 'parts' | 'pictures'> & { pictures: string | null }
   >(
     db,
-    `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, dr.name AS drawer,
+    `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, COALESCE(dr.name, ba.name, '') AS drawer,
        x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
        ${CASH_OF_ACT} AS cashMinor,
        (SELECT GROUP_CONCAT(p.id ORDER BY p.id) FROM drawer_act_picture p
         WHERE p.drawer_act_id = x.id) AS pictures,
        x.party, x.words, CONCAT(b.series, '-', b.number) AS undoneBy
      FROM drawer_act x
-     JOIN drawer_session ds ON ds.id = x.drawer_session_id
-     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     LEFT JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN bank_account ba ON ba.id = x.bank_account_id
      JOIN user u ON u.id = x.user_id
      JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
      LEFT JOIN entry r ON r.reverses_entry_id = d.entry_id
@@ -114,8 +115,20 @@ export async function choicesFor(
     // Who counts blind is not told what should be there.
     cashMinor: countsBlind(shop, actor) ? null : await cashInDrawer(db, drawer.id),
     safeMinor: await cashInSafe(db),
+    cardMinor: await owedOnCard(db),
+    bankAccounts: await rows(db, 'SELECT id, name FROM bank_account ORDER BY id'),
     taxCodes: await taxCodesOn(db, today),
   };
+}
+
+/** What the shop's own card has paid and its bill has not. Minor units. */
+async function owedOnCard(db: Db): Promise<number> {
+  const found = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(IF(kind = 'paidByCard', amount_minor, -amount_minor)) AS total
+     FROM drawer_act WHERE kind IN ('paidByCard', 'cardPaid') AND NOT undone`,
+  );
+  return toMinor(found?.total);
 }
 
 /** What the safe holds in cash, minor units. */

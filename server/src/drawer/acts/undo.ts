@@ -13,8 +13,9 @@ type Stored = {
   kind: DrawerActKind;
   amountMinor: number;
   undone: number;
-  sessionId: number;
-  drawerId: number;
+  sessionId: number | null;
+  drawerId: number | null;
+  groupId: number | null;
   closeId: number | null;
   entryId: number;
 };
@@ -32,11 +33,12 @@ export async function undoAct(
   const { tx, today } = context;
   const act = await row<Stored>(
     tx,
-    `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, ds.id AS sessionId,
+    `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, x.match_group_id AS groupId,
+       ds.id AS sessionId,
        ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId
      FROM drawer_act x
-     JOIN drawer_session ds ON ds.id = x.drawer_session_id
-     JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_session ds ON ds.id = x.drawer_session_id
+     LEFT JOIN drawer dr ON dr.id = ds.drawer_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
      WHERE x.id = ? FOR UPDATE`,
@@ -59,7 +61,8 @@ export async function undoAct(
       undone: act.undone === 1,
       counted,
       banked: banked !== undefined,
-      drawerHoldsMinor: await cashInDrawer(tx, drawerId),
+      matched: act.groupId !== null,
+      drawerHoldsMinor: drawerId === null ? 0 : await cashInDrawer(tx, drawerId),
     }),
   );
   const approvalId = await context.approve(decided.broken);
@@ -85,7 +88,7 @@ export async function undoAct(
     lines: decided.lines,
     memo: reason,
     reversesEntryId: act.entryId,
-    ...(!counted && { drawerSessionId: sessionId }),
+    ...(!counted && sessionId !== null && { drawerSessionId: sessionId }),
     approvalId,
   });
   return { answer: { number }, documentNumber: number };

@@ -32,6 +32,7 @@ export const FINDERS = {
   batchNotSettled,
   chequeNotCashed: lateAtBank,
   transferNotAtBank: lateAtBank,
+  moneyNotAtBank: lateAtBank,
   returnNotAtBank: lateAtBank,
   settlementDiffers,
   settlementNotAtBank: lateAtBank,

@@ -1,6 +1,6 @@
 import { MOVEMENT_KINDS } from '@abacist/core/movements';
 import { windowOf } from '@abacist/core/matching';
-import { placeholders, rows } from '../../db/pool';
+import { placeholders, rows, type Db } from '../../db/pool';
 import { holidaysAround } from '../../settings/holidays';
 import { MOVEMENT_STORES } from '../../movements';
 import { heldBy } from '../../takings/held';
@@ -14,6 +14,19 @@ type Late = {
   saleId: number;
 };
 
+/** What no takings are in is in transit while no line shows it. */
+async function addUntagged(db: Db, inTransit: Map<string, number>): Promise<void> {
+  for (const { untagged, table, standing, amount, holder } of Object.values(MOVEMENT_STORES)) {
+    if (untagged === undefined) continue;
+    const found = await rows<{ id: number; amount: number }>(
+      db,
+      `SELECT ${holder.id} AS id, ${amount} AS amount FROM ${table} s
+       WHERE s.match_group_id IS NULL AND ${standing} AND ${untagged}`,
+    );
+    for (const { id, amount: minor } of found) inTransit.set(`${holder.word} ${id}`, minor);
+  }
+}
+
 /**
  * What is in transit, as the journal's tags say, and should have been at the bank by now.
  */
@@ -23,6 +36,7 @@ export const lateAtBank: Finder = async ({ db, shop, today }) => {
   const inTransit = new Map<string, number>();
   for (const { holder, amountMinor } of held)
     inTransit.set(holder, (inTransit.get(holder) ?? 0) + amountMinor);
+  await addUntagged(db, inTransit);
   const lists = MOVEMENT_KINDS.map(async (kind): Promise<Found[]> => {
     const { holder, late, table, joins, number, name, dueDate, saleId } =
       MOVEMENT_STORES[kind];

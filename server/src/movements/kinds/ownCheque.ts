@@ -15,7 +15,7 @@ export const OWN_CHEQUE: MovementStore = {
   days: 's.date',
   saleId: 's.sale_id',
   holder: { word: 'tender', id: 's.sale_tender_id' },
-  entry: { kind: 'sale', id: 's.sale_id' },
+  entry: { kind: `'sale'`, id: 's.sale_id' },
   party: `'${CHEQUE_BOOK}'`,
   reference: `''`,
   references: ({ number }) => [chequeReference(number)],

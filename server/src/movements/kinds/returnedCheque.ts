@@ -14,7 +14,7 @@ export const RETURNED_CHEQUE: MovementStore = {
   dueDate: 's.date',
   days: 'q.taken_on',
   holder: { word: 'returnedCheque', id: 's.id' },
-  entry: { kind: 'chequeReturn', id: 's.id' },
+  entry: { kind: `'chequeReturn'`, id: 's.id' },
   party: `'${SLIP_PARTY}'`,
   reference: `''`,
   references: ({ number }) => [chequeReference(number)],

@@ -16,7 +16,7 @@ export const SETTLEMENT: MovementStore = {
     FROM settlement_scheme c WHERE c.settlement_id = s.id)`,
   fee: 's.fee_minor',
   holder: { word: 'settlement', id: 's.id' },
-  entry: { kind: 'settlement', id: 's.id' },
+  entry: { kind: `'settlement'`, id: 's.id' },
   party: `CONCAT('processor ', s.processor_id)`,
   reference: 's.reference',
   references: ({ number, reference }) => [reference, number],

@@ -14,7 +14,7 @@ export const SLIP: MovementStore = {
   days: `(SELECT GROUP_CONCAT(DISTINCT i.takings_day ORDER BY i.takings_day)
     FROM slip_item_now si JOIN safe_item i ON i.id = si.safe_item_id WHERE si.slip_id = s.id)`,
   holder: { word: 'slip', id: 's.id' },
-  entry: { kind: 'slip', id: 's.id' },
+  entry: { kind: `'slip'`, id: 's.id' },
   party: `'${SLIP_PARTY}'`,
   reference: 's.bank_reference',
   references: ({ number, reference }) => [number, reference].filter(Boolean),

@@ -1,7 +1,7 @@
 import type { MovementStore } from '../store';
 
 /** A few letters, or none with a digit, may stand in any line: they name nothing. */
-const namesIt = (reference: string) => reference.length >= 4 && /\d/.test(reference);
+export const namesIt = (reference: string) => reference.length >= 4 && /\d/.test(reference);
 
 /** A customer's bank transfer, or ours back to him. */
 export const TRANSFER: MovementStore = {
@@ -16,7 +16,7 @@ export const TRANSFER: MovementStore = {
   days: 's.date',
   saleId: 's.sale_id',
   holder: { word: 'tender', id: 's.sale_tender_id' },
-  entry: { kind: 'sale', id: 's.sale_id' },
+  entry: { kind: `'sale'`, id: 's.sale_id' },
   party: `CONCAT('customer of ', d.series, '-', d.number)`,
   reference: 's.reference',
   references: ({ number, reference }) =>

@@ -9,5 +9,5 @@ export const drop: ActRoom = {
   ...ACT_FACTS.drop,
   asks: () => [],
   lines: ({ moved, state: { drawerId } }) =>
-    post('cash.drop', { amount: asPosted(moved, bySafeItem) }, { drawerId }),
+    post('cash.drop', { amount: asPosted(moved, bySafeItem) }, { drawerId: drawerId! }),
 };

@@ -13,7 +13,7 @@ export const ownerDraws: ActRoom = {
     const amount = asPosted(moved);
     return [
       ...post('owner.draws', { amount }),
-      ...post('paid.fromDrawer', { amount }, { drawerId }),
+      ...post('paid.fromDrawer', { amount }, { drawerId: drawerId! }),
     ];
   },
 };

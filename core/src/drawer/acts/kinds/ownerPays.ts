@@ -1,5 +1,6 @@
 import { post } from '../../../ledger';
 import { ACT_FACTS } from '../facts';
+import { plainParts } from '../lines';
 import type { ActRoom } from '../room';
 import { aboveAllowance } from './paidOut';
 
@@ -8,18 +9,7 @@ export const ownerPays: ActRoom = {
   ...ACT_FACTS.ownerPays,
   asks: aboveAllowance,
   lines: ({ amountMinor, parts }) => [
-    ...post('expense.line', {
-      parts: parts.map(({ account, netMinor }) => ({
-        amountMinor: netMinor,
-        ledgerAccount: account,
-      })),
-      tax: parts.flatMap((part) =>
-        part.parts.map(({ authorityId, taxMinor }) => ({
-          amountMinor: taxMinor,
-          authorityId,
-        })),
-      ),
-    }),
+    ...post('expense.line', plainParts(parts)),
     ...post('paid.fromOwner', { amount: amountMinor }),
   ],
 };

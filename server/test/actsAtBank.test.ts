@@ -1,0 +1,158 @@
+import { audit } from '../src/audit/audit';
+import { countAndClose, importStatement, statementOf } from './day';
+import { book, cash, ids, openShop, type Ids, type Person, type TestShop } from './harness';
+
+let shop: TestShop;
+let id: Ids;
+let tamsin: Person;
+let food: number;
+const DAY = '2026-03-02';
+const approval = { reason: 'The bill is here' };
+beforeAll(async () => {
+  shop = await openShop();
+  id = await ids(shop);
+  tamsin = await shop.as('tamsin');
+  ({ id: food } = await shop.one<{ id: number }>(`SELECT id FROM tax_code WHERE code = 'food'`));
+});
+afterEach(async () => {
+  await shop.seal();
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+});
+afterAll(() => shop.close());
+
+const act = (kind: string, amountMinor: number, more: object = {}) => ({
+  kind,
+  amountMinor,
+  parts: [],
+  party: 'Wrack Power',
+  words: 'Bill 2026-118',
+  ...more,
+});
+const part = (account: string, amountMinor: number, taxCodeId: number | null = null) => ({
+  account,
+  amountMinor,
+  taxCodeId,
+  words: '',
+});
+const make = (command: object) => tamsin.send('/drawer-acts', command, { approval });
+const undo = (actId: number) =>
+  tamsin.send(`/drawer-acts/${actId}/undo`, { reason: 'Paid twice' }, { approval });
+const balance = async (role: string) =>
+  Number(
+    (
+      await shop.one<{ total: string }>(
+        `SELECT COALESCE(SUM(l.amount_minor), 0) AS total FROM entry_line l
+         JOIN account a ON a.id = l.account_id WHERE a.role = ?`,
+        [role],
+      )
+    ).total,
+  );
+const codes = ({ body }: { body: any }) => body.refusals.map(({ code }: any) => code);
+const view = async () => (await tamsin.get('/statement')).body;
+
+test('what the bank pays waits until its line shows it, and is no takings of any day', async () => {
+  const parts = [part('utilities', 105_00, food)];
+  expect(codes(await make(act('paidByBank', 105_00, { parts })))).toEqual(['drawerAct.bank']);
+  expect(codes(await make(act('paidByBank', 105_00, { parts, bankAccountId: 99 })))).toEqual([
+    'drawerAct.bank',
+  ]);
+  expect(codes(await make(act('paidOut', 1_00, { parts: [part('postage', 1_00)] })))).toEqual([
+    'drawerAct.drawer',
+  ]);
+  const { body: paid } = await make(act('paidByBank', 105_00, { parts, bankAccountId: 1 }));
+  const { body: rent } = await make(
+    act('moneyInBank', 600_00, {
+      party: 'Sail loft',
+      words: 'Rent for March',
+      bankAccountId: 1,
+      parts: [part('rentIncome', 600_00)],
+    }),
+  );
+  expect(await balance('inputTax')).toBe(5_00);
+  expect((await view()).openMovements).toMatchObject([
+    { kind: 'bankMoney', number: paid.number, amountMinor: -105_00 },
+    { kind: 'bankMoney', number: rent.number, amountMinor: 600_00 },
+  ]);
+  // Neither is takings of its day.
+  expect((await tamsin.get(`/days/${DAY}`)).body.beads).toEqual([]);
+
+  shop.setNow('2026-03-04T14:00:00Z');
+  tamsin = await shop.as('tamsin');
+  await importStatement(
+    tamsin,
+    statementOf(
+      1000_00,
+      { date: '2026-03-03', amountMinor: -105_00, text: 'WRACK POWER BILL 2026-118' },
+      { date: '2026-03-03', amountMinor: 600_00, text: 'SAIL LOFT RENT' },
+    ),
+  );
+  await shop.jobsEnded();
+  // One is named by its bill; for the other amount and day alone speak, and a person accepts it.
+  const { proposals, openMovements } = await view();
+  expect([proposals.length, openMovements]).toEqual([1, []]);
+  const [line] = await shop.all<{ id: number }>(
+    `SELECT id FROM statement_line WHERE text = 'SAIL LOFT RENT'`,
+  );
+  const pairs = [{ movement: `bankMoney ${rent.id}`, lineId: line!.id }];
+  expect((await tamsin.send('/matches', { bankAccountId: 1, pairs })).status).toBe(200);
+  expect(await balance('bankInTransit')).toBe(0);
+  const trail = (await tamsin.get(`/trail/lines/${line!.id}`)).body;
+  expect(trail.steps).toMatchObject([
+    { kind: 'line' },
+    { kind: 'bankMoney', number: rent.number, entry: { kind: 'moneyIn' } },
+  ]);
+  expect(codes(await undo(paid.id))).toEqual(['drawerAct.matched']);
+});
+
+test('what no line shows in time is a loose end, and is undone without a trace in transit', async () => {
+  shop.setNow('2026-03-05T14:00:00Z');
+  tamsin = await shop.as('tamsin');
+  const { body: made } = await make(
+    act('ownerDrawsBank', 40_00, { bankAccountId: 1, party: '', words: '' }),
+  );
+  shop.setNow('2026-04-10T14:00:00Z');
+  tamsin = await shop.as('tamsin');
+  const late = async () =>
+    (await tamsin.get('/loose-ends')).body.ends.filter(
+      ({ code }: any) => code === 'moneyNotAtBank',
+    );
+  expect(await late()).toMatchObject([
+    { amountMinor: -40_00, params: { number: made.number }, path: '/bank/statement' },
+  ]);
+  expect((await undo(made.id)).status).toBe(200);
+  expect(await late()).toEqual([]);
+  expect(await balance('bankInTransit')).toBe(0);
+});
+
+test('the shop’s own card owes what it paid until its bill is paid', async () => {
+  const { body: paid } = await make(
+    act('paidByCard', 85_00, { party: 'Ferry', parts: [part('travel', 85_00)] }),
+  );
+  const choices = async () => (await tamsin.get('/drawer-acts/choices')).body;
+  expect((await choices()).cardMinor).toBe(85_00);
+  const { body: bill } = await make(
+    act('cardPaid', 85_00, { party: 'Card bill', bankAccountId: 1 }),
+  );
+  expect(await choices()).toMatchObject({ cardMinor: 0 });
+  expect(await balance('shopCard')).toBe(0);
+  expect((await undo(bill.id)).status).toBe(200);
+  expect((await undo(paid.id)).status).toBe(200);
+  expect(await choices()).toMatchObject({ cardMinor: 0 });
+});
+
+test('what is paid from the safe lowers what a slip can take, oldest day first, and comes back when undone', async () => {
+  const drawerId = id.drawers['shop']!;
+  await tamsin.send('/sales', { drawerId, lines: [book(id, 50_00)], tenders: [cash(id, 50_00)] });
+  await countAndClose(tamsin, drawerId);
+  const safe = async () => (await tamsin.get('/drawer-acts/choices')).body.safeMinor;
+  const parts = [part('repairs', 21_00, food), part('supplies', 9_00)];
+  expect(codes(await make(act('paidFromSafe', 60_00, { parts: [part('repairs', 60_00)] })))).toEqual(
+    ['drawerAct.safeHolds'],
+  );
+  const { body: paid } = await make(act('paidFromSafe', 30_00, { parts }));
+  expect(await safe()).toBe(20_00);
+  const [bead] = (await tamsin.get('/days/2026-04-10')).body.beads;
+  expect(bead).toMatchObject({ takenMinor: 50_00, beside: { spent: 30_00 } });
+  expect((await undo(paid.id)).status).toBe(200);
+  expect(await safe()).toBe(50_00);
+});
