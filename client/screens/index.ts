@@ -63,4 +63,8 @@ export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');
 export const TaxesScreen = lazyScreen(desk, 'TaxesScreen');
 export const TendersScreen = lazyScreen(work, 'TendersScreen');
+export const TotalsScreen = lazyScreen(
+  () => worded(import('~/features/totals/screens')),
+  'TotalsScreen',
+);
 export const VouchersScreen = lazyScreen(work, 'VouchersScreen');

@@ -3,10 +3,11 @@ import { STAGES, WAITS_FOR, type WaitsFor } from '@abacist/core/days';
 import { useMedia } from '@tamagui/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import LogOut from 'lucide-react-native/icons/log-out';
+import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { request } from '~/api/http';
-import { useShop, useSignOut } from '~/api/session';
-import { Slot, usePathname } from '~/router';
+import { useMay, useShop, useSignOut } from '~/api/session';
+import { router, Slot, usePathname } from '~/router';
 import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
@@ -50,6 +51,7 @@ export function DaysScreen() {
 function Frame() {
   const t = useWords();
   const shop = useShop();
+  const may = useMay();
   const [waits, setWaits] = useState<WaitsFor | ''>('');
   const pages = useInfiniteQuery({
     queryKey: ['days', waits],
@@ -70,7 +72,7 @@ function Frame() {
       right={<DaysHead />}
       tip={<Tip place="days" />}
     >
-      <Column paddingHorizontal="$4" paddingBottom="$3">
+      <Line paddingHorizontal="$4" paddingBottom="$3" gap="$2" flexWrap="wrap">
         <Choice
           label={t('days.show')}
           value={waits}
@@ -80,7 +82,15 @@ function Frame() {
           }))}
           onChange={setWaits}
         />
-      </Column>
+        {may('POST /totals') ? (
+          <Button
+            kind="plain"
+            icon={Table2}
+            label={t('days.byTotals')}
+            onPress={() => router.push('/totals')}
+          />
+        ) : null}
+      </Line>
       <Line
         justifyContent="space-between"
         paddingHorizontal="$4"

@@ -69,6 +69,7 @@ export const days = {
     cause_onlyPair: '{{numbers}} are the only two sales that add up to it.',
   } satisfies Record<`cause_${CauseKind}`, string> & Record<string, string>,
   days: {
+    byTotals: 'By totals',
     show: 'Show',
     show_all: 'All days',
     show_byHand: 'Cash waits',

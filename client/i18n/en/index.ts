@@ -2,6 +2,7 @@ import { desk } from './desk';
 import { first } from './first';
 import { overShort } from './overShort';
 import { rest } from './rest';
+import { totals } from './totals';
 
 /** All wording, English first, by feature. */
 export const en = {
@@ -9,5 +10,6 @@ export const en = {
   ...rest,
   ...desk,
   ...overShort,
+  ...totals,
   refusal: { ...first.refusal, ...rest.refusal },
 };

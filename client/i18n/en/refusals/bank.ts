@@ -138,6 +138,9 @@ export const bank = {
   drawerAct_safeHolds: 'The safe holds {{holds}} in cash. Fetch no more.',
   drawerAct_counted:
     'The drawer was counted since and its float found. Drop what is too much instead.',
+  drawerAct_matched: 'A line of the statement shows it. Undo that match first.',
+  drawerAct_drawer: 'Choose the drawer.',
+  drawerAct_bank: 'Choose the account at the bank.',
   drawerAct_undone: 'This is undone already.',
   drawerAct_banked: 'A deposit slip took of this drop. Recall that slip first.',
   drawer_unknown: 'This drawer does not exist. Choose another.',

@@ -1,5 +1,21 @@
 /** A ticket, how it is paid and given back, and its papers. */
 export const ticket = {
+  totals_empty: 'Nothing is typed that could be posted.',
+  totals_future: 'A day after {{today}} is yet to come. Choose another day.',
+  totals_nothing: 'A column has tenders but nothing that was sold. Type its departments too.',
+  totals_department: 'This department is not on the list (any more). Load the page again.',
+  totals_departmentTwice: 'A department stands in a column twice. Put both into one amount.',
+  totals_amount: 'A total of a department is zero or more.',
+  totals_negative:
+    'More came back than was sold. Record the returns at the counter, each with its sale.',
+  totals_tenders: 'Tenders and takings differ by {{difference}}. Make them agree.',
+  totals_rounding: 'Only cash is rounded. Type the cash, or take the rounding away.',
+  totals_taxNowhere: 'Nothing was sold that bears this tax. Take it away, or type what was sold.',
+  totals_taxAbove: 'The tax is more than the rates give: {{computed}}. Look at the till again.',
+  totals_taxBelowReturns: 'The tax is less than what the returns alone give back.',
+  totals_unknown: 'There are no such totals.',
+  totals_undone: 'They are undone already.',
+  tax_noRate: 'A tax had no rate yet on {{date}}. Choose a later day, or set its rate.',
   paper_tooHard: 'Laying this paper out took too long. Try again.',
   voucher_wholeBack:
     'Only a voucher of which nothing was used is refunded, and then all {{sold}} of it; {{left}} are left.',

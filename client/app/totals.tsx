@@ -1,0 +1,3 @@
+import { TotalsScreen } from '~/screens';
+
+export default TotalsScreen;
