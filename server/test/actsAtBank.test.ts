@@ -12,7 +12,9 @@ beforeAll(async () => {
   shop = await openShop();
   id = await ids(shop);
   tamsin = await shop.as('tamsin');
-  ({ id: food } = await shop.one<{ id: number }>(`SELECT id FROM tax_code WHERE code = 'food'`));
+  ({ id: food } = await shop.one<{ id: number }>(
+    `SELECT id FROM tax_code WHERE code = 'food'`,
+  ));
 });
 afterEach(async () => {
   await shop.seal();
@@ -142,13 +144,17 @@ test('the shop’s own card owes what it paid until its bill is paid', async () 
 
 test('what is paid from the safe lowers what a slip can take, oldest day first, and comes back when undone', async () => {
   const drawerId = id.drawers['shop']!;
-  await tamsin.send('/sales', { drawerId, lines: [book(id, 50_00)], tenders: [cash(id, 50_00)] });
+  await tamsin.send('/sales', {
+    drawerId,
+    lines: [book(id, 50_00)],
+    tenders: [cash(id, 50_00)],
+  });
   await countAndClose(tamsin, drawerId);
   const safe = async () => (await tamsin.get('/drawer-acts/choices')).body.safeMinor;
   const parts = [part('repairs', 21_00, food), part('supplies', 9_00)];
-  expect(codes(await make(act('paidFromSafe', 60_00, { parts: [part('repairs', 60_00)] })))).toEqual(
-    ['drawerAct.safeHolds'],
-  );
+  expect(
+    codes(await make(act('paidFromSafe', 60_00, { parts: [part('repairs', 60_00)] }))),
+  ).toEqual(['drawerAct.safeHolds']);
   const { body: paid } = await make(act('paidFromSafe', 30_00, { parts }));
   expect(await safe()).toBe(20_00);
   const [bead] = (await tamsin.get('/days/2026-04-10')).body.beads;

@@ -15,7 +15,9 @@ beforeAll(async () => {
   id = world.id;
   osric = world.osric();
   dory = await world.open('Lobster boat Dory', { limitMinor: 200_00 });
-  const found = await shop.all<{ id: number; code: string }>('SELECT id, code FROM tax_authority');
+  const found = await shop.all<{ id: number; code: string }>(
+    'SELECT id, code FROM tax_authority',
+  );
   authority = Object.fromEntries(found.map((one) => [one.code, one.id]));
 });
 afterAll(() => shop.close());
@@ -62,7 +64,9 @@ const saturday = (more: object = {}) => ({
 const monday = (more: object = {}) => ({
   ...saturday(),
   date: MON,
-  departments: [{ departmentId: id.departments['hatch'], soldMinor: 105_00, returnedMinor: 0 }],
+  departments: [
+    { departmentId: id.departments['hatch'], soldMinor: 105_00, returnedMinor: 0 },
+  ],
   withTax: true,
   taxes: [],
   roundingMinor: 0,
@@ -123,7 +127,10 @@ let made: { id: number; number: string; documents: number };
 
 test('two days of totals join the rods, the batch, the account and the drawer of their days', async () => {
   const { body, status } = await post([saturday(), monday()], [stamps()]);
-  expect({ status, body }).toMatchObject({ status: 200, body: { number: 'TT-1', documents: 4 } });
+  expect({ status, body }).toMatchObject({
+    status: 200,
+    body: { number: 'TT-1', documents: 4 },
+  });
   made = body;
   const processor = await shop.one<{ id: number }>('SELECT MIN(id) AS id FROM processor');
   expect(await rod(SAT)).toMatchObject({
@@ -140,7 +147,9 @@ test('two days of totals join the rods, the batch, the account and the drawer of
   ]);
   expect(sheet.roundingMinor).toBe(2);
   expect(
-    await shop.all('SELECT batch_date AS date FROM batch WHERE processor_id = ?', [processor.id]),
+    await shop.all('SELECT batch_date AS date FROM batch WHERE processor_id = ?', [
+      processor.id,
+    ]),
   ).toEqual([{ date: SAT }]);
   // The payment went to the first charge; the rest of both is open.
   expect(
@@ -178,12 +187,15 @@ test('a charge above the limit asks once for all, and one who may lets it pass',
 });
 
 test('what was typed is undone as one, each on its day, and can be typed anew', async () => {
-  expect(codes(await osric.send(`/totals/${made.id}/undo`, { reason: 'Wrong roll' }))).toEqual([
-    'rule.void',
-    'rule.drawerActUndone',
-  ]);
+  expect(codes(await osric.send(`/totals/${made.id}/undo`, { reason: 'Wrong roll' }))).toEqual(
+    ['rule.void', 'rule.drawerActUndone'],
+  );
   const options = { approval: manager };
-  const undone = await osric.send(`/totals/${made.id}/undo`, { reason: 'Wrong roll' }, options);
+  const undone = await osric.send(
+    `/totals/${made.id}/undo`,
+    { reason: 'Wrong roll' },
+    options,
+  );
   expect(undone).toMatchObject({ status: 200, body: { number: 'TU-1' } });
   expect(await rod(SAT)).toEqual({});
   expect(await rod(MON)).toEqual({});
@@ -200,7 +212,10 @@ test('what was typed is undone as one, each on its day, and can be typed anew', 
 
 test('once their drawer is counted they stand: the safe holds each day’s own cash', async () => {
   await countAndClose(osric, id.drawers['shop']!);
-  expect(await rod(SAT)).toMatchObject({ cash: [60_00, 'counted'], cheque: [55_00, 'counted'] });
+  expect(await rod(SAT)).toMatchObject({
+    cash: [60_00, 'counted'],
+    cheque: [55_00, 'counted'],
+  });
   expect(
     await shop.all(
       `SELECT takings_day AS day, CAST(SUM(amount_minor) AS SIGNED) AS amount FROM safe_item
@@ -230,7 +245,9 @@ test('cash alone is undone after its count too: the mistake was in over and shor
   );
   expect(status).toBe(200);
   const right = monday({
-    departments: [{ departmentId: id.departments['hatch'], soldMinor: 100_00, returnedMinor: 0 }],
+    departments: [
+      { departmentId: id.departments['hatch'], soldMinor: 100_00, returnedMinor: 0 },
+    ],
     tenders: [cash(id, 100_00)],
   });
   expect((await post([right])).status).toBe(200);

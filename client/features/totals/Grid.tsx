@@ -19,8 +19,9 @@ type Shown = { key: string; kind: 'head' | 'cell' | 'sum'; label: string } & Rec
 >;
 type Sum = { key: string; label: string; of: (sums: ColumnSums) => number };
 
-const ROW = 44;
-const MOST_HEIGHT = 620;
+const ROW = 38;
+/** What of the window stands above and below it. */
+const AROUND = 310;
 const columnKey = ({ date, drawerId }: ColumnAt): string => `${date}|${drawerId}`;
 
 /** Days by their totals as a table: what is typed or pasted, what is wrong at its cell, sums that must agree. */
@@ -49,8 +50,15 @@ export function TotalsGrid({
     let section = '';
     const perColumn = (text: (column: ColumnAt, i: number) => string) =>
       Object.fromEntries(at.map((column, i) => [columnKey(column), text(column, i)]));
+    const pieces = {
+      ...perColumn((_, i) => money(sums[i]!.piecesMinor)),
+      key: 'pieces',
+      kind: 'sum',
+      label: t('totals.pieces'),
+    } as Shown;
     for (const row of typed) {
       if (row.section !== section) {
+        if (section === 'paid') shown.push(pieces);
         section = row.section;
         shown.push({ key: section, kind: 'head', label: t(`totals.${row.section}`) } as Shown);
       }
@@ -61,12 +69,6 @@ export function TotalsGrid({
         label: names.row(row),
       } as Shown);
     }
-    shown.push({
-      ...perColumn((_, i) => money(sums[i]!.piecesMinor)),
-      key: 'pieces',
-      kind: 'sum',
-      label: t('totals.pieces'),
-    } as Shown);
     return shown;
   })();
 
@@ -118,7 +120,11 @@ export function TotalsGrid({
       ref={grid}
       className="totals-grid"
       aria-label={t('totals.title')}
-      style={{ blockSize: Math.min(MOST_HEIGHT, (rows.length + 4) * ROW + 2) }}
+      style={{
+        blockSize: `min(${(rows.length + 4) * ROW + 18}px, max(420px, 100dvh - ${AROUND}px))`,
+        inlineSize: 'fit-content',
+        maxInlineSize: '100%',
+      }}
       rowHeight={ROW}
       headerRowHeight={ROW}
       summaryRowHeight={ROW}

@@ -16,17 +16,17 @@ import { newRowId, useTotals } from './store';
 import { useGridKeys } from './useGridKeys';
 import { useProblem } from './useProblem';
 
-const ROW = 44;
+const ROW = 38;
 const MOST_HEIGHT = 480;
 const WIDTHS: Record<RowField, number> = {
-  what: 170,
-  date: 120,
-  name: 220,
-  reference: 190,
-  amount: 120,
-  account: 180,
-  place: 150,
-  tax: 110,
+  what: 140,
+  date: 104,
+  name: 190,
+  reference: 156,
+  amount: 104,
+  account: 152,
+  place: 144,
+  tax: 84,
 };
 
 /** What is typed one by one as a table; its last row is empty and waits for more. */
@@ -56,9 +56,9 @@ export function ListGrid({
     {
       key: 'at',
       name: t('totals.row'),
-      width: 64,
+      width: 54,
       frozen: true,
-      cellClass: 'totals-label totals-head',
+      cellClass: 'totals-number',
       renderCell: ({ rowIdx }) => rowIdx + 1,
     },
     ...ROW_FIELDS.map((field): Column<TypedRow> => {
@@ -71,7 +71,11 @@ export function ListGrid({
         cellClass: (row) =>
           `${field === 'amount' ? 'totals-amount' : ''} ${problemOf(row) ? 'totals-wrong' : ''}`,
         renderEditCell: (props) => (
-          <Editor {...props} field={field} options={optionsOf(field, props.row, shop, parties)} />
+          <Editor
+            {...props}
+            field={field}
+            options={optionsOf(field, props.row, shop, parties)}
+          />
         ),
         renderCell: ({ row }) => {
           const problem = problemOf(row);
@@ -91,7 +95,11 @@ export function ListGrid({
       ref={grid}
       className="totals-grid"
       aria-label={t('totals.list')}
-      style={{ blockSize: Math.min(MOST_HEIGHT, (rows.length + 1) * ROW + 18) }}
+      style={{
+        blockSize: Math.min(MOST_HEIGHT, (rows.length + 1) * ROW + 18),
+        inlineSize: 'fit-content',
+        maxInlineSize: '100%',
+      }}
       rowHeight={ROW}
       headerRowHeight={ROW}
       columns={columns}

@@ -12,7 +12,7 @@ import { gridRows, type ColumnSums, type GridRow, type Read, type ReadWith } fro
 import { useTotals } from './store';
 import { useNames, useProblem } from './useProblem';
 
-const SECTIONS = ['sold', 'returned', 'tax', 'paid'] as const satisfies GridRow['section'][];
+const SECTIONS = ['sold', 'tax', 'paid', 'returned'] as const satisfies GridRow['section'][];
 
 /** The same grid one column at a time: its rows as fields, its sums at the foot. */
 export function PhoneGrid({ shop, read }: { shop: ReadWith; read: Read }) {
@@ -37,7 +37,13 @@ export function PhoneGrid({ shop, read }: { shop: ReadWith; read: Read }) {
         </Column>
       ) : null}
       {SECTIONS.map((section) => (
-        <PhoneSection key={section} section={section} column={column} shop={shop} read={read} />
+        <PhoneSection
+          key={section}
+          section={section}
+          column={column}
+          shop={shop}
+          read={read}
+        />
       ))}
       <Sums sums={read.sums[at]!} />
     </Column>

@@ -20,7 +20,11 @@ export function putInGrid(
   cells: Readonly<Record<string, string>>,
   block: readonly (readonly string[])[],
   at: { row: string; column: string },
-  { rows, columns, keyOf }: {
+  {
+    rows,
+    columns,
+    keyOf,
+  }: {
     rows: readonly string[];
     columns: readonly string[];
     keyOf: (row: string, column: string) => string;
@@ -34,7 +38,8 @@ export function putInGrid(
     line.forEach((text, k) => {
       const row = rows[fromRow + i];
       const column = columns[fromColumn + k];
-      if (fromRow < 0 || fromColumn < 0 || row === undefined || column === undefined) beyond += 1;
+      if (fromRow < 0 || fromColumn < 0 || row === undefined || column === undefined)
+        beyond += 1;
       else value[keyOf(row, column)] = text;
     }),
   );
@@ -52,11 +57,12 @@ export function putInRows(
   newId: () => string,
 ): Put<TypedRow[]> {
   const value = rows.map((row) => ({ ...row }));
-  const from = value.findIndex(({ id }) => id === at.id);
+  const found = value.findIndex(({ id }) => id === at.id);
+  const from = found < 0 ? value.length : found;
   const fields = ROW_FIELDS.slice(ROW_FIELDS.indexOf(at.field));
   let beyond = 0;
   block.forEach((line, i) => {
-    const place = (from < 0 ? value.length : from) + i;
+    const place = from + i;
     if (place >= MOST_ROWS) {
       beyond += line.length;
       return;

@@ -49,10 +49,11 @@ export function gridRows({
   });
   return [
     ...departments.map(of('sold', 'sold')),
-    ...departments.map(of('returned', 'returned')),
     ...authorities.map(of('tax', 'tax')),
     ...tenders.filter(({ kind }) => roomOf(kind).ofTotal).map(of('paid', 'tender')),
     { key: ROUNDING, section: 'paid', id: 0 },
+    // Most days have none: they stand last.
+    ...departments.map(of('returned', 'returned')),
   ];
 }
 export const ROUNDING = 'rounding';
@@ -118,9 +119,7 @@ function readColumn(
   const departments = shop.departments.flatMap(({ id }) => {
     const soldMinor = amount(`sold.${id}`) ?? 0;
     const returnedMinor = amount(`returned.${id}`) ?? 0;
-    return soldMinor || returnedMinor
-      ? [{ departmentId: id, soldMinor, returnedMinor }]
-      : [];
+    return soldMinor || returnedMinor ? [{ departmentId: id, soldMinor, returnedMinor }] : [];
   });
   const taxes = shop.authorities.flatMap(({ id }) => {
     const taxMinor = amount(`tax.${id}`, -Infinity);
@@ -196,7 +195,10 @@ function readColumn(
   };
 }
 
-function taxesOf({ departments, taxes, withTax }: TotalsColumn, shop: ReadWith): TaxOfTotals[] {
+function taxesOf(
+  { departments, taxes, withTax }: TotalsColumn,
+  shop: ReadWith,
+): TaxOfTotals[] {
   const codes = shop.taxCodes.map(toTaxCode);
   const figures = (which: 'soldMinor' | 'returnedMinor') =>
     departments.flatMap((one) => {

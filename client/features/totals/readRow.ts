@@ -1,5 +1,10 @@
 import type { TotalsAct, TotalsPayment } from '@abacist/contracts';
-import { ACT_FACTS, kindsOf, type ActWhat, type DrawerActKind } from '@abacist/core/drawerActs';
+import {
+  ACT_FACTS,
+  kindsOf,
+  type ActWhat,
+  type DrawerActKind,
+} from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
 import { parseAmount } from '@abacist/core/money';
 import { roomOf, type OfferedTender, type TenderKind } from '@abacist/core/tenders';
@@ -65,17 +70,15 @@ export function readRow(
   const place = cell.place(columns);
   if (!what || date === null || amountMinor === null || !place) return null;
   const act = ACTS_HERE.find((one) => one === what.value);
-  if (act) return readAct(row, { what: act, date, amountMinor, place: place.value }, shop, cell);
+  if (act)
+    return readAct(row, { what: act, date, amountMinor, place: place.value }, shop, cell);
   const [word, drawerId] = place.value.split('.');
   if (word !== 'drawer') return cell.wrong('place', { code: 'place' });
   const column = { date, drawerId: Number(drawerId) };
   const base = { to: 'column' as const, id: row.id, column };
   if (what.value === PAYMENT) {
     const payer = cell.choose('name', shop.lists.chargeAccounts);
-    const by = cell.choose(
-      'account',
-      payingTenders(shop.lists),
-    );
+    const by = cell.choose('account', payingTenders(shop.lists));
     if (!payer || !by) return null;
     const tender = offer(Number(by.value), row, { date, amountMinor }, shop, cell);
     return tender && { ...base, payment: { chargeAccountId: Number(payer.value), tender } };
@@ -102,7 +105,9 @@ function offer(
   const { kind } = lists.tenders.find(({ id }) => id === tenderId)!;
   const { ofPiece, ofTotal } = roomOf(kind);
   if (!ofPiece) {
-    return ofTotal ? ofTotal(tenderId, amountMinor) : cell.wrong('account', { code: 'choice' });
+    return ofTotal
+      ? ofTotal(tenderId, amountMinor)
+      : cell.wrong('account', { code: 'choice' });
   }
   const byAccount = ofPiece.names === 'account';
   const account = byAccount ? cell.choose('name', lists.chargeAccounts) : undefined;

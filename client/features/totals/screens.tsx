@@ -77,22 +77,27 @@ function Desk({ shop, parties }: { shop: ReadWith; parties: readonly string[] })
     <Screen
       eyebrow={name}
       title={t('totals.title')}
+      tip={
+        <Body small tone="faded" paddingHorizontal="$4" paddingBottom="$2">
+          {t('totals.intro')}
+        </Body>
+      }
       back="/days"
       width="100%"
-      footer={<Foot read={read} error={post.error} pending={post.isPending} onPost={post.mutate} />}
+      footer={
+        <Foot read={read} error={post.error} pending={post.isPending} onPost={post.mutate} />
+      }
     >
       <Column gap="$4" paddingBottom="$5">
         {said ? (
           <Body tone="home" strong role="status" paddingHorizontal="$4">
             {said}
           </Body>
-        ) : (
-          <Body tone="faded" paddingHorizontal="$4">
-            {t('totals.intro')}
-          </Body>
-        )}
+        ) : null}
         <Head shop={shop} />
-        {read.columns.length === 0 ? <Empty title={t('totals.title')} text={t('totals.noColumns')} /> : null}
+        {read.columns.length === 0 ? (
+          <Empty title={t('totals.title')} text={t('totals.noColumns')} />
+        ) : null}
         {beyond ? (
           <Body tone="loose" role="alert" paddingHorizontal="$4">
             {t('totals.beyond', { count: beyond })}
@@ -141,11 +146,7 @@ function Head({ shop }: { shop: ReadWith }) {
         value={draft.from}
         onChange={(from) => change({ from, ...(draft.to < from && { to: from }) })}
       />
-      <DateField
-        label={t('totals.to')}
-        value={draft.to}
-        onChange={(to) => change({ to })}
-      />
+      <DateField label={t('totals.to')} value={draft.to} onChange={(to) => change({ to })} />
       {drawers.length > 1 ? (
         <Column gap="$1">
           <Body small tone="faded">
@@ -203,7 +204,7 @@ function Head({ shop }: { shop: ReadWith }) {
 
 /** What it comes to and whether all ties: it is posted when it does. */
 function Foot({
-  read: { sums, problems, command, columns },
+  read: { sums, problems, command },
   error,
   pending,
   onPost,
@@ -238,7 +239,7 @@ function Foot({
           big
           disabled={pending || nothing || wrong + off > 0}
           label={
-            columns.length && command.columns.length
+            command.columns.length || nothing
               ? t('totals.post', { amount: money(total) })
               : t('totals.postActs')
           }
@@ -248,4 +249,3 @@ function Foot({
     </>
   );
 }
-

@@ -1,6 +1,7 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import { newKey } from '~/api/command';
 import { EMPTY, type TotalsDraft, type TypedRow } from './draft';
 
 type TotalsStore = {
@@ -23,7 +24,9 @@ export const useTotals = create<TotalsStore>()(
         draft: EMPTY,
         change: (part) => set(({ draft }) => ({ draft: { ...draft, ...part } })),
         cell: (key, text) =>
-          set(({ draft }) => ({ draft: { ...draft, cells: { ...draft.cells, [key]: text } } })),
+          set(({ draft }) => ({
+            draft: { ...draft, cells: { ...draft.cells, [key]: text } },
+          })),
         row: (row) =>
           set(({ draft }) => ({
             draft: {
@@ -46,7 +49,4 @@ export const useTotals = create<TotalsStore>()(
 );
 
 /** A name of its own for a row that is typed. */
-export const newRowId = (): string => crypto.randomUUID();
-
-/** Back and forth over what was typed. */
-export const useTotalsSteps = () => useTotals.temporal;
+export const newRowId = newKey;

@@ -46,7 +46,17 @@ export function useReadWith(from: string): {
         return read.ok ? read.value : null;
       },
     };
-  }, [settings.data, choices.data, readDate, t, today, currency, taxRounding, locale, pricesIncludeTax]);
+  }, [
+    settings.data,
+    choices.data,
+    readDate,
+    t,
+    today,
+    currency,
+    taxRounding,
+    locale,
+    pricesIncludeTax,
+  ]);
   return {
     shop,
     parties: choices.data?.parties ?? [],

@@ -31,7 +31,11 @@ export function decideTotals(totals: DayTotals, state: SaleState): Outcome<Decid
   const found = figuresOf(totals.departments, state);
   if (!found.ok) return found;
   const { sold, returned } = found.value;
-  const rules = { ...state.rules, pricesIncludeTax: totals.withTax, roundBy: 'document' as const };
+  const rules = {
+    ...state.rules,
+    pricesIncludeTax: totals.withTax,
+    roundBy: 'document' as const,
+  };
   const taxed = taxTotals(sold, returned, totals.taxes, rules);
   if (!taxed.ok) return taxed;
   const ticket = ticketOf(sold, taxed.value.sold);
@@ -113,7 +117,9 @@ function figuresOf(
     if (returnedMinor > 0) returned.push({ ...figure, amountMinor: returnedMinor });
   }
   // A day that only gave back is recorded at the counter, each with its sale.
-  return sold.length > 0 ? accept({ sold, returned }) : refuse('totals.nothing', 'departments');
+  return sold.length > 0
+    ? accept({ sold, returned })
+    : refuse('totals.nothing', 'departments');
 }
 
 function ticketOf(figures: readonly Figure[], taxed: readonly TaxedLine[]): PricedTicket {

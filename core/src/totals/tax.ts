@@ -1,6 +1,12 @@
 import { minor, minus, share, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
-import { taxByAuthority, taxTicket, type TaxCode, type TaxedLine, type TaxRules } from '../tax';
+import {
+  taxByAuthority,
+  taxTicket,
+  type TaxCode,
+  type TaxedLine,
+  type TaxRules,
+} from '../tax';
 
 type Figure = { amountMinor: number; code: TaxCode };
 type Stated = readonly { authorityId: number; taxMinor: number }[];
@@ -85,9 +91,14 @@ export function taxTotals(
       const params = { statedMinor, computedMinor };
       broken.push({ code: 'rule.totalsTax', approver: 'clerk', params });
     }
-    shares.set(authorityId, toShare === 0 ? weights.map(() => minor(0)) : share(toShare, weights));
+    shares.set(
+      authorityId,
+      toShare === 0 ? weights.map(() => minor(0)) : share(toShare, weights),
+    );
   }
-  const taxed = plain.map((line, i) => withShares(line, sold[i]!.amountMinor, shares, i, rules));
+  const taxed = plain.map((line, i) =>
+    withShares(line, sold[i]!.amountMinor, shares, i, rules),
+  );
   return accept({ sold: taxed, returned: back, broken });
 }
 

@@ -124,7 +124,8 @@ async function ringColumn(
       .map((one) => ({ departmentId: one.departmentId, amountMinor: one[which] }));
   const sold = lines('soldMinor');
   const goods = lines('returnedMinor');
-  if (sold.length + goods.length + tenders.length === 0 && column.payments.length > 0) return [];
+  if (sold.length + goods.length + tenders.length === 0 && column.payments.length > 0)
+    return [];
   const command: SaleCommand = {
     drawerId,
     lines: sold,

@@ -1,9 +1,4 @@
-import {
-  id,
-  totalsChoicesSchema,
-  totalsSchema,
-  totalsUndoSchema,
-} from '@abacist/contracts';
+import { id, totalsChoicesSchema, totalsSchema, totalsUndoSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
@@ -30,7 +25,9 @@ export function totalsRoutes(deps: Deps): Router {
   );
   router.get(
     '/totals/:id',
-    query(deps, 'GET /totals/:id', byId, ({ db }, { id: totalsId }) => readTotals(db, totalsId)),
+    query(deps, 'GET /totals/:id', byId, ({ db }, { id: totalsId }) =>
+      readTotals(db, totalsId),
+    ),
   );
   router.post(
     '/totals/:id/undo',
