@@ -18,6 +18,7 @@ export const SCREENS = [
   '/sales',
   '/sales/1',
   '/days',
+  '/totals',
   '/days/2026-02-26',
   '/days/2026-03-02/count/1',
   '/trail/2026-02-26/cash',

@@ -1,0 +1,124 @@
+import type { Locator, Page } from '@playwright/test';
+import { approve, expect, signIn, test } from './shop';
+
+const TODAY = '2026-03-02';
+
+/** Pastes into a cell as a spreadsheet would: the browser is told what is on the clipboard. */
+async function paste(page: Page, cell: Locator, text: string) {
+  await cell.click();
+  await page.evaluate((content) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', content);
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    );
+  }, text);
+}
+const cellOf = (grid: Locator, row: string, column: number) =>
+  grid.getByRole('row', { name: row }).first().getByRole('gridcell').nth(column);
+
+test.describe('on a wide screen', () => {
+  test.use({ viewport: { width: 1280, height: 800 } });
+
+  test('two drawers’ totals are pasted with one bad cell, mended, posted, undone whole and taken up again', async ({
+    page,
+    shop,
+  }) => {
+    await signIn(page, 'osric');
+    await page.goto('/days');
+    await page.getByRole('button', { name: 'By totals' }).click();
+    const grid = page.getByRole('grid', { name: 'Days by totals' });
+    await paste(
+      page,
+      cellOf(grid, 'Rope and rigging', 1),
+      '200.00\t50\n\t\n\t\n30\ttwelve\n\t84.00',
+    );
+    await expect(page.getByRole('status').filter({ hasText: '1 cell to mend' })).toBeVisible();
+    await expect(page.getByRole('list').getByText('“twelve” is no amount.')).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Post / })).toBeDisabled();
+    // Typed over by keys alone: Enter goes down.
+    await cellOf(grid, 'Charts and books', 2).click();
+    await page.keyboard.type('12');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status').filter({ hasText: '2 columns differ' })).toBeVisible();
+    // A step back, and forth.
+    await page.keyboard.press('Control+Z');
+    await expect(page.getByRole('status').filter({ hasText: '1 cell to mend' })).toBeVisible();
+    await page.keyboard.press('Control+Y');
+
+    // 200.00 × 6.25 % = 12.50 and 50.00 × 6.25 % + 84.00 × 5 % = 7.33 of tax.
+    const cash = cellOf(grid, 'Cash', 1);
+    await cash.scrollIntoViewIfNeeded();
+    await paste(page, cash, '202.50\t153.33');
+    await expect(page.getByRole('status').filter({ hasText: '1 column differs' })).toBeVisible();
+    const list = page.getByRole('grid', { name: 'One by one' });
+    await paste(
+      page,
+      list.getByRole('row').nth(1).getByRole('gridcell').nth(1),
+      `Cheque\t${TODAY}\tA. Fisher\t201\t40.00\t\tShop`,
+    );
+    await expect(page.getByRole('status').filter({ hasText: 'All ties' })).toBeVisible();
+    await page.getByRole('button', { name: 'Post 395.83' }).click();
+    await expect(page.getByText('TT-1 is posted: 2 documents.')).toBeVisible();
+
+    const undo = page.getByRole('button', { name: 'Undo TT-1' });
+    await undo.click();
+    await page.getByLabel('Why').fill('Another day’s roll');
+    await page.getByRole('dialog').getByRole('button', { name: 'Undo', exact: true }).click();
+    await approve(page, 'I saw the roll');
+    await page.getByRole('button', { name: 'Take up TT-1' }).click();
+    await expect(page.getByText('What TT-1 had is in the grid again.')).toBeVisible();
+    await expect(page.getByRole('status').filter({ hasText: 'All ties' })).toBeVisible();
+    await page.getByRole('button', { name: 'Post 395.83' }).click();
+    await expect(page.getByText('TT-2 is posted: 2 documents.')).toBeVisible();
+    expect(await shop.audit()).toEqual([]);
+  });
+
+  test('twenty expenses are pasted, posted by one act and undone by one', async ({
+    page,
+    shop,
+  }) => {
+    await signIn(page, 'tamsin');
+    await page.goto('/totals');
+    const list = page.getByRole('grid', { name: 'One by one' });
+    const rows = Array.from(
+      { length: 20 },
+      (_, i) =>
+        `Expense\t${TODAY}\tPayee ${i + 1}\tBill ${i + 1}\t${i + 1}.50\tSupplies\tOwner’s money\tGoods`,
+    );
+    await paste(
+      page,
+      list.getByRole('row').nth(1).getByRole('gridcell').nth(1),
+      rows.join('\n'),
+    );
+    await page.getByRole('button', { name: 'Post the list' }).click();
+    await expect(page.getByText('TT-1 is posted: 20 documents.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo TT-1' }).click();
+    await page.getByLabel('Why').fill('Typed twice');
+    await page.getByRole('dialog').getByRole('button', { name: 'Undo', exact: true }).click();
+    await page.getByLabel('Reason').fill('Typed twice');
+    await page.getByRole('button', { name: 'Approve' }).click();
+    await expect(page.getByText('Undone by TU-1')).toBeVisible();
+    expect(await shop.audit()).toEqual([]);
+  });
+});
+
+test('on a phone the same grid is typed one column at a time', async ({ page, shop }) => {
+  await signIn(page, 'osric');
+  await page.goto('/totals');
+  await page.getByRole('button', { name: 'Hatch' }).click();
+  await page.getByLabel('Charts and books').fill('30');
+  await page.getByLabel('Cash', { exact: true }).fill('25');
+  await expect(page.getByText('1 column differs')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  await page.getByLabel('What').selectOption('Expense');
+  await page.getByLabel('Name').fill('Post office');
+  await page.getByLabel('Amount', { exact: true }).fill('2');
+  await page.getByLabel('For, or paid by').selectOption('Postage and carriage');
+  await page.getByLabel('Cash', { exact: true }).fill('30');
+  await page.getByRole('button', { name: 'Post 30.00' }).click();
+  await expect(page.getByText('TT-1 is posted: 2 documents.')).toBeVisible();
+  const { beads } = await (await page.request.get(`/api/days/${TODAY}`)).json();
+  expect(beads).toMatchObject([{ key: 'cash', takenMinor: 30_00 }]);
+  expect(await shop.audit()).toEqual([]);
+});
