@@ -40,7 +40,9 @@ test.describe('on a wide screen', () => {
     await cellOf(grid, 'Charts and books', 2).click();
     await page.keyboard.type('12');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('status').filter({ hasText: '2 columns differ' })).toBeVisible();
+    await expect(
+      page.getByRole('status').filter({ hasText: '2 columns differ' }),
+    ).toBeVisible();
     // A step back, and forth.
     await page.keyboard.press('Control+Z');
     await expect(page.getByRole('status').filter({ hasText: '1 cell to mend' })).toBeVisible();
@@ -50,7 +52,9 @@ test.describe('on a wide screen', () => {
     const cash = cellOf(grid, 'Cash', 1);
     await cash.scrollIntoViewIfNeeded();
     await paste(page, cash, '202.50\t153.33');
-    await expect(page.getByRole('status').filter({ hasText: '1 column differs' })).toBeVisible();
+    await expect(
+      page.getByRole('status').filter({ hasText: '1 column differs' }),
+    ).toBeVisible();
     const list = page.getByRole('grid', { name: 'One by one' });
     await paste(
       page,

@@ -26,6 +26,8 @@ export type DrawerActCommand = {
   drawerId?: number;
   /** Of kinds that move money at the bank. */
   bankAccountId?: number;
+  /** Of kinds that another drawer takes up. */
+  toDrawerId?: number;
   amountMinor: number;
   /** A session that is being counted and lacks it; else it is of the open one. */
   sessionId?: number;
@@ -41,6 +43,7 @@ export const drawerActFields = {
   kind: Joi.valid(...DRAWER_ACT_KINDS).required(),
   drawerId: id,
   bankAccountId: id,
+  toDrawerId: id,
   amountMinor: amountMinor(1).required(),
   parts: Joi.array()
     .items(
@@ -85,6 +88,7 @@ export type DrawerActChoices = {
   /** What the shop's own card paid and its bill did not. */
   cardMinor: number;
   bankAccounts: { id: number; name: string }[];
+  drawers: { id: number; name: string }[];
   taxCodes: CounterSettings['taxCodes'];
 };
 /** Without a drawer it is the first one. */
@@ -98,6 +102,8 @@ export type DrawerAct = {
   date: string;
   /** The drawer, or the account at the bank; empty for neither. */
   drawer: string;
+  /** The drawer that took it up. */
+  toDrawer: string | null;
   madeAt: string;
   by: string;
   amountMinor: number;

@@ -22,9 +22,7 @@ const column = Joi.object<TotalsColumn>({
   drawerId: id.required(),
   withTax: Joi.boolean().required(),
   departments: Joi.array()
-    .items(
-      Joi.object({ departmentId: id.required(), soldMinor: total, returnedMinor: total }),
-    )
+    .items(Joi.object({ departmentId: id.required(), soldMinor: total, returnedMinor: total }))
     .max(200)
     .required(),
   taxes: Joi.array()
@@ -49,7 +47,9 @@ export const totalsSchema = Joi.object<TotalsCommand>({
   columns: Joi.array()
     .items(column)
     .max(40)
-    .unique((a: TotalsColumn, b: TotalsColumn) => a.date === b.date && a.drawerId === b.drawerId)
+    .unique(
+      (a: TotalsColumn, b: TotalsColumn) => a.date === b.date && a.drawerId === b.drawerId,
+    )
     .required(),
   acts: Joi.array()
     .items(Joi.object({ ...drawerActFields, date: isoDate.required() }))
@@ -70,7 +70,9 @@ export type TotalsChoices = {
   /** Payees, and who brought money, the latest first. */
   parties: string[];
 };
-export const totalsChoicesSchema = Joi.object<{ date: string }, true>({ date: isoDate.required() });
+export const totalsChoicesSchema = Joi.object<{ date: string }, true>({
+  date: isoDate.required(),
+});
 
 /** Totals that were posted, the newest first. */
 export type TotalsHead = {
@@ -85,5 +87,11 @@ export type TotalsHead = {
 };
 export type TotalsDetail = TotalsHead & {
   typed: TotalsCommand;
-  documents: { id: number; number: string; saleId: number | null; date: string; amountMinor: number }[];
+  documents: {
+    id: number;
+    number: string;
+    saleId: number | null;
+    date: string;
+    amountMinor: number;
+  }[];
 };

@@ -11,6 +11,8 @@ export type TrailStep = {
     | 'drop'
     | 'safeCount'
     | 'floatUp'
+    | 'drawerToDrawer'
+    | 'change'
     | 'chequeFound'
     | 'batch'
     | 'batchDifference'

@@ -162,3 +162,60 @@ test('what is paid from the safe lowers what a slip can take, oldest day first, 
   expect((await undo(paid.id)).status).toBe(200);
   expect(await safe()).toBe(50_00);
 });
+
+test('change from the bank lies in the safe at once, and its line is expected', async () => {
+  const { body: made } = await make(
+    act('changeFetched', 60_00, { bankAccountId: 1, party: '', words: '' }),
+  );
+  expect((await tamsin.get('/drawer-acts/choices')).body.safeMinor).toBe(110_00);
+  const { items } = (await tamsin.get('/safe')).body;
+  expect(items).toMatchObject([
+    { by: 'change', leftMinor: 60_00, closeNumber: made.number },
+    { by: 'count', leftMinor: 50_00 },
+  ]);
+  expect((await view()).openMovements).toMatchObject([
+    { kind: 'bankMoney', number: made.number, amountMinor: -60_00 },
+  ]);
+  await importStatement(
+    tamsin,
+    statementOf(1495_00, {
+      date: '2026-04-10',
+      amountMinor: -60_00,
+      text: `CHANGE ORDER ${made.number}`,
+    }),
+  );
+  await shop.jobsEnded();
+  const line = await shop.one<{ id: number }>(
+    `SELECT id FROM statement_line WHERE text LIKE 'CHANGE%'`,
+  );
+  const pairs = [{ movement: `bankMoney ${made.id}`, lineId: line.id }];
+  await tamsin.send('/matches', { bankAccountId: 1, pairs });
+  expect(await balance('bankInTransit')).toBe(0);
+  expect(codes(await undo(made.id))).toEqual(['drawerAct.matched']);
+});
+
+test('cash of one drawer helps the other out; each count expects what it has', async () => {
+  const [from, to] = [id.drawers['shop']!, id.drawers['hatch']!];
+  await tamsin.send('/sales', {
+    drawerId: from,
+    lines: [book(id, 40_00)],
+    tenders: [cash(id, 40_00)],
+  });
+  const given = act('toDrawer', 15_00, { drawerId: from, party: '', words: 'Coins' });
+  expect(codes(await make(given))).toEqual(['drawerAct.otherDrawer']);
+  expect(codes(await make({ ...given, toDrawerId: from }))).toEqual(['drawerAct.otherDrawer']);
+  const { body: first } = await make({ ...given, toDrawerId: to });
+  expect((await undo(first.id)).status).toBe(200);
+  const { body: made } = await make({ ...given, toDrawerId: to });
+  const expected = async (drawerId: number) =>
+    (await tamsin.get(`/drawer-acts/choices?drawerId=${drawerId}`)).body.cashMinor;
+  // Floats of 150.00 and 100.00.
+  expect([await expected(from), await expected(to)]).toEqual([175_00, 115_00]);
+  const closed = await countAndClose(tamsin, to);
+  expect(closed).toMatchObject({ differenceMinor: 0 });
+  expect(codes(await undo(made.id))).toEqual(['drawerAct.otherGone']);
+  expect(await countAndClose(tamsin, from)).toMatchObject({ differenceMinor: 0 });
+  const { beads } = (await tamsin.get('/days/2026-04-10')).body;
+  // 50.00 of before and these 40.00, wherever they were counted.
+  expect(beads).toMatchObject([{ key: 'cash', takenMinor: 90_00, stage: 'counted' }]);
+});

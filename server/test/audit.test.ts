@@ -82,7 +82,13 @@ const BREAKS: Record<string, string> = {
     SET amount_minor = amount_minor + 1 WHERE kind = 'moneyInBank'`,
   'the shop’s own card owes what it paid and no bill did': `UPDATE drawer_act
     SET amount_minor = amount_minor + 1 WHERE kind = 'paidByCard'`,
-  'what is voided after its count is in over and short': 'UPDATE sale_void SET counted = FALSE',
+  'what moves at the bank beside the tickets is on its way: change': `UPDATE drawer_act
+    SET amount_minor = amount_minor + 1 WHERE kind = 'changeFetched'`,
+  'change that the bank gives lies in the safe as its item says': `UPDATE safe_item i
+    JOIN drawer_act x ON x.id = i.drawer_act_id SET i.amount_minor = i.amount_minor + 1
+    WHERE x.kind = 'changeFetched'`,
+  'what is voided after its count is in over and short':
+    'UPDATE sale_void SET counted = FALSE',
   'what was typed as totals is undone whole, or stands': `INSERT INTO day_totals_undo (day_totals_id)
     SELECT MAX(id) FROM day_totals`,
   'what was typed as totals is what its tickets took':

@@ -372,7 +372,12 @@ export async function walkActs(shop: TestShop): Promise<void> {
 
 /** Bills paid by the bank, with the shop's card and from the safe, and rent that comes to the bank. */
 async function walkActsAtBank(tamsin: Person): Promise<void> {
-  const made = async (kind: string, amountMinor: number, account: string | null, more = {}) => {
+  const made = async (
+    kind: string,
+    amountMinor: number,
+    account: string | null,
+    more = {},
+  ) => {
     const command = {
       kind,
       amountMinor,
@@ -391,6 +396,7 @@ async function walkActsAtBank(tamsin: Person): Promise<void> {
   await made('moneyInBank', 300_00, 'rentIncome', { bankAccountId });
   await made('paidByCard', 44_00, 'travel');
   await made('cardPaid', 14_00, null, { bankAccountId });
+  await made('changeFetched', 50_00, null, { bankAccountId });
   await made('paidFromSafe', 5_00, 'supplies');
 }
 

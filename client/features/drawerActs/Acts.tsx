@@ -65,7 +65,8 @@ function Act({
   const dates = useDates();
   const money = useMoney();
   const may = useMay();
-  const { kind, number, drawer, madeAt, by, party, words, parts, undoneBy } = act;
+  const { kind, number, madeAt, by, party, words, parts, undoneBy, toDrawer } = act;
+  const drawer = toDrawer ? t('acts.between', { from: act.drawer, to: toDrawer }) : act.drawer;
   const tax = parts.reduce((sum, { taxMinor }) => sum + taxMinor, 0);
   const accounts = [...new Set(parts.map(({ account }) => t(`account.${account}`)))];
   const of = [party, words, ...parts.map((part) => part.words)].filter(Boolean).join(' · ');

@@ -28,7 +28,9 @@ test('nothing is sent without an amount, nor an expense that says nothing', () =
   expect(toCommand(draftOf('drop'), { drawerId: 1 }, 'CAD')).toBeNull();
   for (const amount of ['0', '-5', '5.005', 'five'])
     expect(toCommand({ ...draftOf('drop'), amount }, { drawerId: 1 }, 'CAD')).toBeNull();
-  expect(toCommand({ ...draftOf('drop'), amount: '60' }, { drawerId: 1 }, 'CAD')).toMatchObject({
+  expect(
+    toCommand({ ...draftOf('drop'), amount: '60' }, { drawerId: 1 }, 'CAD'),
+  ).toMatchObject({
     amountMinor: 60_00,
     parts: [],
   });
@@ -50,7 +52,10 @@ test('what was typed last for a party comes back as it was', () => {
     parts: [{ account: 'expenses' as const, amountMinor: 5_00, taxCodeId: 2, words: '' }],
   };
   const draft = draftFor(known, 'CAD');
-  expect(toCommand(draft, { drawerId: 1 }, 'CAD')).toMatchObject({ ...known, amountMinor: 5_00 });
+  expect(toCommand(draft, { drawerId: 1 }, 'CAD')).toMatchObject({
+    ...known,
+    amountMinor: 5_00,
+  });
   // 5.00 with 5 % inside: 0.24, the worked figure of the books.
   expect(taxInside(draft.parts[0]!, [FOOD], 'halfUp', 'CAD')).toBe(24);
   expect(taxInside({ ...draft.parts[0]!, amount: '' }, [FOOD], 'halfUp', 'CAD')).toBe(0);

@@ -16,6 +16,8 @@ export type ActDraft = {
   kind: DrawerActKind;
   /** Of kinds at the bank; null: the first account. */
   bankAccountId: number | null;
+  /** Of kinds that another drawer takes up; null: the first other one. */
+  toDrawerId: number | null;
   /** Where the kind has no parts. */
   amount: string;
   parts: TypedPart[];
@@ -37,6 +39,7 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
   return {
     kind,
     bankAccountId: before?.bankAccountId ?? null,
+    toDrawerId: null,
     amount: first ? '' : amount,
     parts,
     party: '',
@@ -91,7 +94,11 @@ export function taxInside(
 /** The command of a draft, of a drawer and an account at the bank; null while something is missing. */
 export function toCommand(
   draft: ActDraft,
-  { drawerId, bankAccountId }: { drawerId: number; bankAccountId?: number | undefined },
+  {
+    drawerId,
+    bankAccountId,
+    otherId,
+  }: { drawerId: number; bankAccountId?: number | undefined; otherId?: number | undefined },
   currency: string,
 ): DrawerActCommand | null {
   const amountMinor = amountOf(draft, currency);
@@ -102,10 +109,14 @@ export function toCommand(
   const bank = draft.bankAccountId ?? bankAccountId;
   const atBank = ACT_FACTS[draft.kind].bank !== undefined;
   if (atBank && bank === undefined) return null;
+  const other = draft.toDrawerId ?? otherId;
+  const toOther = ACT_FACTS[draft.kind].toOther === true;
+  if (toOther && other === undefined) return null;
   return {
     kind: draft.kind,
     ...(isOfDrawer(draft.kind) && { drawerId }),
     ...(atBank && { bankAccountId: bank! }),
+    ...(toOther && { toDrawerId: other! }),
     amountMinor,
     party: draft.party.trim(),
     words: draft.words.trim(),

@@ -102,9 +102,14 @@ function Desk({
     filled.current = true;
     change(draftFor(known, currency));
   }, [known, currency, change]);
+  const others = choices.drawers.filter(({ id }) => id !== drawer.id);
   const typed = toCommand(
     draft,
-    { drawerId: drawer.id, bankAccountId: choices.bankAccounts[0]?.id },
+    {
+      drawerId: drawer.id,
+      bankAccountId: choices.bankAccounts[0]?.id,
+      otherId: others[0]?.id,
+    },
     currency,
   );
   const command = typed && { ...typed, ...(counted && { sessionId: counted.sessionId }) };
@@ -156,8 +161,13 @@ function Desk({
           <Kind
             draft={draft}
             banks={choices.bankAccounts}
+            others={others}
             // What a count lacks left its drawer, or came into it.
-            kinds={counted ? DRAWER_ACT_KINDS.filter(isOfDrawer) : DRAWER_ACT_KINDS}
+            kinds={DRAWER_ACT_KINDS.filter(
+              (one) =>
+                (!counted || isOfDrawer(one)) &&
+                (others.length > 0 || !ACT_FACTS[one].toOther),
+            )}
             change={change}
           />
           <Known
@@ -178,16 +188,18 @@ function Desk({
 function Kind({
   draft,
   banks,
+  others,
   kinds,
   change,
 }: {
   draft: ActDraft;
   banks: DrawerActChoices['bankAccounts'];
+  others: DrawerActChoices['drawers'];
   kinds: readonly DrawerActKind[];
   change: (part: Partial<ActDraft>) => void;
 }) {
   const t = useWords();
-  const { what, bank, document } = ACT_FACTS[draft.kind];
+  const { what, bank, document, toOther } = ACT_FACTS[draft.kind];
   const offered = (one: ActWhat) => kindsOf(one).filter((kind) => kinds.includes(kind));
   const places = offered(what);
   return (
@@ -210,6 +222,14 @@ function Kind({
             label: t(`acts.place_${ACT_FACTS[value].place}`),
           }))}
           onChange={(kind) => change({ kind })}
+        />
+      ) : null}
+      {toOther && others.length > 1 ? (
+        <Select
+          label={t('acts.toDrawer')}
+          value={String(draft.toDrawerId ?? others[0]!.id)}
+          options={others.map(({ id, name }) => ({ value: String(id), label: name }))}
+          onChange={(id) => change({ toDrawerId: Number(id) })}
         />
       ) : null}
       {bank && banks.length > 1 ? (
@@ -240,7 +260,8 @@ function Known({
   const typed = draft.party.trim().toLowerCase();
   const fits = choices.parties.filter(
     ({ kind, party }) =>
-      ACT_FACTS[kind].what === ACT_FACTS[draft.kind].what && party.toLowerCase().includes(typed),
+      ACT_FACTS[kind].what === ACT_FACTS[draft.kind].what &&
+      party.toLowerCase().includes(typed),
   );
   const shown = fits.filter(({ party }) => party !== draft.party).slice(0, KNOWN);
   if (shown.length === 0) return null;
@@ -304,7 +325,9 @@ function Fields({
       ))}
       {named ? (
         <Field
-          label={t(ACT_FACTS[kind].document === 'moneyIn' ? 'acts.party_in' : 'acts.party_out')}
+          label={t(
+            ACT_FACTS[kind].document === 'moneyIn' ? 'acts.party_in' : 'acts.party_out',
+          )}
           value={draft.party}
           onChange={(party) => change({ party })}
           maxLength={80}

@@ -15,6 +15,8 @@ const kind: OfEach = {
   ownerPutsInBank: 'Owner puts in at the bank',
   cardPaid: 'Bill of the shop’s card paid',
   drop: 'Drop to the safe',
+  toDrawer: 'To another drawer',
+  changeFetched: 'Change from the bank',
   floatUp: 'Fill up the float',
 };
 const act: OfEach = {
@@ -31,6 +33,8 @@ const act: OfEach = {
   ownerPutsInBank: 'Record {{amount}}',
   cardPaid: 'Record {{amount}}',
   drop: 'Drop {{amount}}',
+  toDrawer: 'Give {{amount}}',
+  changeFetched: 'Record {{amount}}',
   floatUp: 'Fetch {{amount}}',
 };
 const what: Record<ActWhat, string> = {
@@ -40,6 +44,8 @@ const what: Record<ActWhat, string> = {
   ownerPutsIn: 'Owner puts in',
   cardPaid: 'Card bill paid',
   drop: 'Drop to the safe',
+  toDrawer: 'To another drawer',
+  changeFetched: 'Change from the bank',
   floatUp: 'Fill up the float',
 };
 const place: Record<ActPlace, string> = {
@@ -84,6 +90,8 @@ export const acts = {
     place_in: 'Comes into',
     place_out: 'Paid from',
     bankAccount: 'Account at the bank',
+    toDrawer: 'Which drawer takes it',
+    between: '{{from}} to {{to}}',
     row: '{{kind}} · {{number}}',
     made: '{{drawer}}, {{by}}, {{time}}',
     madeNowhere: '{{by}}, {{time}}',

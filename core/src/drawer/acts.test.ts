@@ -37,6 +37,7 @@ const STATE: ActState = {
   drawerHoldsMinor: 250_00,
   safe: [],
   bankAccountIds: [1],
+  drawerIds: [1, 2],
   taxCodes: [LEVIES, ISLAND],
   rounding: 'halfUp',
   cashStepMinor: 5,
@@ -229,6 +230,7 @@ describe('undone', () => {
     counted: false,
     banked: false,
     matched: false,
+    otherGone: false,
     drawerHoldsMinor: 0,
   };
   test('before the count its entry is turned around', () => {
@@ -261,7 +263,8 @@ describe('undone', () => {
 function heldAfter(before: readonly CashPart[], lines: readonly JournalLine[]): CashPart[] {
   const by = new Map(before.map((part) => [`${part.takingsDay} ${part.pot}`, part]));
   for (const { ledgerAccount, tag, amountMinor } of lines) {
-    if (ledgerAccount !== 'drawer' || !tag) continue;
+    // What another drawer takes up is not here.
+    if (ledgerAccount !== 'drawer' || tag?.holder !== 'drawer') continue;
     const key = `${tag.takingsDay} ${tag.pot}`;
     const had = by.get(key)?.amountMinor ?? 0;
     by.set(key, cash(tag.takingsDay, had + amountMinor, tag.pot));
@@ -299,13 +302,15 @@ test('any order of takings and acts: expected is the float and all that flowed; 
           expected += amount;
           continue;
         }
-        const { way, accounts } = DRAWER_ACTS[kind as DrawerActKind];
+        const { way, accounts, bank, toOther } = DRAWER_ACTS[kind as DrawerActKind];
         const account = accounts[0];
         const act = decideAct(
           {
             kind,
             amountMinor: amount,
             parts: account ? [{ account, amountMinor: amount, taxCodeId: 1, words: '' }] : [],
+            ...(bank && { bankAccountId: 1 }),
+            ...(toOther && { toDrawerId: 2 }),
           },
           { ...STATE, held, drawerHoldsMinor: expected },
         );
@@ -327,7 +332,8 @@ test('any order of takings and acts: expected is the float and all that flowed; 
           undone: false,
           counted: false,
           banked: false,
-    matched: false,
+          matched: false,
+          otherGone: false,
           drawerHoldsMinor: expected,
         });
         if (undo.ok) {

@@ -394,7 +394,10 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   'paid.byCard': {
     parts: [
-      ['expense.line', { parts: [{ amountMinor: 80_00, ledgerAccount: 'travel' }], tax: 5_00 }],
+      [
+        'expense.line',
+        { parts: [{ amountMinor: 80_00, ledgerAccount: 'travel' }], tax: 5_00 },
+      ],
       ['paid.byCard', { amount: 85_00 }],
     ],
     lines: [

@@ -9,6 +9,10 @@ export const IN_DRAWER = 'drawer';
 export const byTender = (position: number): string => `tender#${position}`;
 /** An item that a count puts into the safe, by its place. */
 export const bySafeItem = (position: number): string => `safeItem#${position}`;
+/** The session of another drawer that takes cash up, before its row is known. */
+export const IN_OTHER_DRAWER = 'drawer#2';
+/** The pot of money that no ticket brought. */
+export const BROUGHT_IN = 'broughtIn';
 /** Money that no ticket brought, on its way to the bank, before its row is stored. */
 export const IN_TRANSIT_OF_ACT = 'act#1';
 /** A slip, a settlement, before its row is stored. */

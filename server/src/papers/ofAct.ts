@@ -26,7 +26,9 @@ export function paperOfAct(act: DrawerAct, shop: HeadOfShop, copy: boolean): Pap
         label: word('date'),
         value: word('dateTime', { date: date(act.date), time: time(act.madeAt) }),
       },
-      ...(act.drawer ? [{ label: word(isOfDrawer(kind) ? 'drawer' : 'bank'), value: act.drawer }] : []),
+      ...(act.drawer
+        ? [{ label: word(isOfDrawer(kind) ? 'drawer' : 'bank'), value: act.drawer }]
+        : []),
       { label: word('by'), value: act.by },
     ],
     priced: true,

@@ -85,6 +85,8 @@ const en = {
   act_moneyIn: 'Money in',
   act_ownerPutsIn: 'Put in by the owner',
   act_drop: 'Drop to the safe',
+  act_toDrawer: 'Given to another drawer',
+  act_changeFetched: 'Change fetched from the bank',
   act_floatUp: 'Float filled up from the safe',
   drawer: 'Drawer',
   by: 'By',

@@ -63,6 +63,25 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'taken',
     note: plain('trail.dropUndone'),
   },
+  drawerToDrawer: {
+    kind: 'drawerToDrawer',
+    from: 'taken',
+    to: 'taken',
+    note: plain('trail.drawerToDrawer'),
+  },
+  drawerToDrawerUndo: {
+    kind: 'drawerToDrawer',
+    from: 'taken',
+    to: 'taken',
+    note: plain('trail.drawerToDrawerUndone'),
+  },
+  change: { kind: 'change', from: 'sent', to: 'counted', note: plain('trail.change') },
+  changeUndo: {
+    kind: 'change',
+    from: 'counted',
+    to: 'sent',
+    note: plain('trail.changeUndone'),
+  },
   floatUp: { kind: 'floatUp', from: 'counted', to: 'float', note: plain('trail.floatUp') },
   floatUpUndo: {
     kind: 'floatUp',

@@ -140,6 +140,9 @@ export const bank = {
     'The drawer was counted since and its float found. Drop what is too much instead.',
   drawerAct_matched: 'A line of the statement shows it. Undo that match first.',
   drawerAct_drawer: 'Choose the drawer.',
+  drawerAct_otherDrawer: 'Choose the other drawer.',
+  drawerAct_otherGone:
+    'The drawer that took it was counted since, or holds less. Bring it back by an act of its own.',
   drawerAct_bank: 'Choose the account at the bank.',
   drawerAct_undone: 'This is undone already.',
   drawerAct_banked: 'A deposit slip took of this drop. Recall that slip first.',

@@ -10,8 +10,10 @@ export const ticket = {
     'More came back than was sold. Record the returns at the counter, each with its sale.',
   totals_tenders: 'Tenders and takings differ by {{difference}}. Make them agree.',
   totals_rounding: 'Only cash is rounded. Type the cash, or take the rounding away.',
-  totals_taxNowhere: 'Nothing was sold that bears this tax. Take it away, or type what was sold.',
-  totals_taxAbove: 'The tax is more than the rates give: {{computed}}. Look at the till again.',
+  totals_taxNowhere:
+    'Nothing was sold that bears this tax. Take it away, or type what was sold.',
+  totals_taxAbove:
+    'The tax is more than the rates give: {{computed}}. Look at the till again.',
   totals_taxBelowReturns: 'The tax is less than what the returns alone give back.',
   totals_unknown: 'There are no such totals.',
   totals_undone: 'They are undone already.',

@@ -31,6 +31,8 @@ export const DRAWER_ACT_KINDS = [
   'ownerPutsInBank',
   'cardPaid',
   'drop',
+  'toDrawer',
+  'changeFetched',
   'floatUp',
 ] as const;
 export type DrawerActKind = (typeof DRAWER_ACT_KINDS)[number];
@@ -43,6 +45,8 @@ export const ACT_WHATS = [
   'ownerPutsIn',
   'cardPaid',
   'drop',
+  'toDrawer',
+  'changeFetched',
   'floatUp',
 ] as const;
 export type ActWhat = (typeof ACT_WHATS)[number];
@@ -51,7 +55,7 @@ export type ActWhat = (typeof ACT_WHATS)[number];
 export type ActPlace = 'drawer' | 'safe' | 'bank' | 'shopCard' | 'owner';
 
 /** The documents that acts are numbered as. */
-type ActDocument = 'moneyOut' | 'moneyIn' | 'drop' | 'floatUp';
+type ActDocument = 'moneyOut' | 'moneyIn' | 'drop' | 'drawerToDrawer' | 'change' | 'floatUp';
 
 export type ActFacts = {
   what: ActWhat;
@@ -67,6 +71,10 @@ export type ActFacts = {
   takingsOnly?: true;
   /** Which way it goes at the bank: it waits in transit until a line of the statement shows it. */
   bank?: 'in' | 'out';
+  /** Takings, or money brought in, are what the bank gives out: else none are in it. */
+  tagged?: true;
+  /** Another drawer takes it up. */
+  toOther?: true;
 };
 
 const INCOME: readonly LedgerAccount[] = [
@@ -101,6 +109,20 @@ export const ACT_FACTS: Record<DrawerActKind, ActFacts> = {
   ownerPutsInBank: { ...putsIn, ...toBank },
   cardPaid: { what: 'cardPaid', document: 'moneyOut', accounts: [], ...fromBank },
   drop: { what: 'drop', document: 'drop', accounts: [], ...outOfDrawer, takingsOnly: true },
+  toDrawer: {
+    what: 'toDrawer',
+    document: 'drawerToDrawer',
+    accounts: [],
+    ...outOfDrawer,
+    toOther: true,
+  },
+  changeFetched: {
+    what: 'changeFetched',
+    document: 'change',
+    accounts: [],
+    ...fromBank,
+    tagged: true,
+  },
   // It fills the float, which is no takings of the drawer.
   floatUp: { what: 'floatUp', document: 'floatUp', accounts: [], ...fromSafe },
 };

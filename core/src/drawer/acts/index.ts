@@ -4,6 +4,7 @@ import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
 import { fetchCash, moveCash } from './cash';
 import { cardPaid } from './kinds/cardPaid';
+import { changeFetched } from './kinds/changeFetched';
 import { drop } from './kinds/drop';
 import { floatUp } from './kinds/floatUp';
 import { moneyIn } from './kinds/moneyIn';
@@ -17,6 +18,7 @@ import { paidByBank } from './kinds/paidByBank';
 import { paidByCard } from './kinds/paidByCard';
 import { paidFromSafe } from './kinds/paidFromSafe';
 import { paidOut } from './kinds/paidOut';
+import { toDrawer } from './kinds/toDrawer';
 import { isOfDrawer, type DrawerActKind } from './facts';
 import type { ActRoom } from './room';
 import type { ActCommand, ActState, DecidedAct, DecidedPart } from './types';
@@ -40,6 +42,8 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
   ownerPutsInBank,
   cardPaid,
   drop,
+  toDrawer,
+  changeFetched,
   floatUp,
 };
 
@@ -47,11 +51,11 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * Decides money into a drawer or out of it beside the tickets. Cash that leaves carries the days
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
- * Refusals: `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
+ * Refusals: `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.otherDrawer`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
  * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
-  const { kind, amountMinor, bankAccountId = null } = command;
+  const { kind, amountMinor, bankAccountId = null, toDrawerId = null } = command;
   const room = DRAWER_ACTS[kind];
   if (isOfDrawer(kind) && state.drawerId === null) {
     return refuse('drawerAct.drawer', 'drawerId');
@@ -59,6 +63,13 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
   const isOurs = bankAccountId !== null && state.bankAccountIds.includes(bankAccountId);
   if (room.bank ? !isOurs : bankAccountId !== null) {
     return refuse('drawerAct.bank', 'bankAccountId');
+  }
+  const isOther =
+    toDrawerId !== null &&
+    toDrawerId !== state.drawerId &&
+    state.drawerIds.includes(toDrawerId);
+  if (room.toOther ? !isOther : toDrawerId !== null) {
+    return refuse('drawerAct.otherDrawer', 'toDrawerId');
   }
   if (!Number.isSafeInteger(amountMinor) || amountMinor <= 0) {
     return refuse('drawerAct.amount', 'amountMinor');
@@ -86,11 +97,12 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
     moved,
     fetched,
     bankAccountId,
+    toDrawerId,
     state,
   };
   return accept({
     parts: parts.value,
-    safeItems: room.document === 'drop' ? moved : [],
+    safeItems: room.toSafe?.(act) ?? [],
     fetched,
     lines: mergeLines(room.lines(act)),
     broken: room.asks(act),
@@ -150,7 +162,7 @@ const FREE = { id: 0, parts: [] };
  * found by that count: then its cash stands against over and short of its own day in place of the
  * drawer. A manager approves it.
  * Refusals: `drawerAct.undone`, `drawerAct.banked` (a slip took of what was dropped),
- * `drawerAct.matched` (a line of the statement shows it), `drawerAct.counted` (a float that was filled up),
+ * `drawerAct.otherGone`, `drawerAct.matched` (a line of the statement shows it), `drawerAct.counted` (a float that was filled up),
  * `drawerAct.drawerHolds` (what came in is no longer there).
  */
 export function decideActUndo(act: {
@@ -161,16 +173,23 @@ export function decideActUndo(act: {
   counted: boolean;
   banked: boolean;
   matched: boolean;
+  /** The drawer that took it up was counted since, or holds less by now. */
+  otherGone: boolean;
   drawerHoldsMinor: number;
 }): Outcome<{ lines: JournalLine[]; broken: BrokenRule[] }> {
   const { kind, amountMinor, counted, drawerHoldsMinor } = act;
   if (act.undone) return refuse('drawerAct.undone');
   if (act.banked) return refuse('drawerAct.banked');
+  if (act.otherGone) return refuse('drawerAct.otherGone');
   if (act.matched) return refuse('drawerAct.matched');
   // A count found the float as it was filled up.
   const fills = DRAWER_ACTS[kind].fromSafe && isOfDrawer(kind);
   if (fills && counted) return refuse('drawerAct.counted');
-  if (!counted && (DRAWER_ACTS[kind].way === 'in' || fills) && amountMinor > drawerHoldsMinor) {
+  if (
+    !counted &&
+    (DRAWER_ACTS[kind].way === 'in' || fills) &&
+    amountMinor > drawerHoldsMinor
+  ) {
     return refuse('drawerAct.drawerHolds', undefined, { holdsMinor: drawerHoldsMinor });
   }
   const lines = reverseLines(act.lines);

@@ -1,5 +1,12 @@
 import { post, type JournalLine, type Posted } from '../../ledger';
-import { inFund, IN_DRAWER, IN_TRANSIT_OF_ACT, split, type Opposite } from '../../takings';
+import {
+  BROUGHT_IN,
+  inFund,
+  IN_DRAWER,
+  IN_TRANSIT_OF_ACT,
+  split,
+  type Opposite,
+} from '../../takings';
 import type { Act, CashPart, DecidedPart, SafeCash } from './types';
 
 /** A part of an expense or of other money in, net and tax, that no takings are in. */
@@ -60,7 +67,7 @@ export const outOfSafe = (fetched: readonly SafeCash[], drawerId?: number) =>
 /** Money that no ticket brought lies in the drawer, or is on its way to the bank, as brought in today. */
 export const broughtIn = ({ amountMinor, bankAccountId, state }: Act): JournalLine[] => {
   const { today: takingsDay, drawerId } = state;
-  const takings = { takingsDay, pot: 'broughtIn' };
+  const takings = { takingsDay, pot: BROUGHT_IN };
   return bankAccountId === null
     ? post(
         'money.toDrawer',

@@ -19,6 +19,8 @@ export type ActCommand = {
   kind: DrawerActKind;
   /** Of kinds that move money at the bank: which of ours. */
   bankAccountId?: number;
+  /** Of kinds that another drawer takes up. */
+  toDrawerId?: number;
   amountMinor: number;
   /** For kinds that name accounts: they add up to the amount. */
   parts: readonly ActPart[];
@@ -35,6 +37,7 @@ export type ActState = {
   /** Of kinds that are of a drawer. */
   drawerId: number | null;
   bankAccountIds: readonly number[];
+  drawerIds: readonly number[];
   held: readonly CashPart[];
   /** All the cash in the drawer, its float too. */
   drawerHoldsMinor: number;
@@ -68,5 +71,6 @@ export type Act = {
   fetched: readonly SafeCash[];
   /** Of kinds at the bank. */
   bankAccountId: number | null;
+  toDrawerId: number | null;
   state: ActState;
 };

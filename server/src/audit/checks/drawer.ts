@@ -140,6 +140,12 @@ export const DRAWER: Check[] = [
      FROM drawer_act x
      JOIN drawer_session ds ON ds.id = x.drawer_session_id
      LEFT JOIN drawer_act_undo u ON u.drawer_act_id = x.id
+     WHERE NOT x.undone OR u.counted
+     UNION ALL
+     SELECT ds.drawer_id, x.amount_minor
+     FROM drawer_act x
+     JOIN drawer_session ds ON ds.id = x.to_session_id
+     LEFT JOIN drawer_act_undo u ON u.drawer_act_id = x.id
      WHERE NOT x.undone OR u.counted`,
     'drawer_id',
   ),

@@ -54,7 +54,7 @@ export const ACTS: Check[] = [
     `SELECT drawer_act_id AS subject_id, -SUM(amount_minor) AS expected
      FROM drawer_act_safe GROUP BY drawer_act_id`,
   ),
-  ...(['moneyOut', 'moneyIn'] as const).map((kind) =>
+  ...(['moneyOut', 'moneyIn', 'change'] as const).map((kind) =>
     perDocument(
       `what moves at the bank beside the tickets is on its way: ${kind}`,
       kind,
@@ -69,6 +69,13 @@ export const ACTS: Check[] = [
     'shopCard',
     `SELECT 0 AS part, IF(kind = 'paidByCard', -amount_minor, amount_minor) AS expected
      FROM drawer_act WHERE kind IN ('paidByCard', 'cardPaid') AND NOT undone`,
+  ),
+  perDocument(
+    'change that the bank gives lies in the safe as its item says',
+    'change',
+    'safe',
+    `SELECT drawer_act_id AS subject_id, SUM(amount_minor) AS expected
+     FROM safe_item WHERE drawer_act_id IS NOT NULL GROUP BY drawer_act_id`,
   ),
   perDocument(
     'a drop moves to the safe what its items say',

@@ -9,7 +9,12 @@ import {
   type DecidedAct,
 } from '@abacist/core/drawer';
 import { minor } from '@abacist/core/money';
-import { bySafeItem, IN_TRANSIT_OF_ACT, ofSession } from '@abacist/core/takings';
+import {
+  bySafeItem,
+  IN_OTHER_DRAWER,
+  IN_TRANSIT_OF_ACT,
+  ofSession,
+} from '@abacist/core/takings';
 import { toTaxCode } from '@abacist/core/tax';
 import type { CommandContext } from '../../context';
 import { insertMany, row, rows, run } from '../../db/pool';
@@ -41,7 +46,7 @@ export async function makeAct(
         ? await beingCounted(context, drawerId, command.sessionId)
         : await findSession(context, drawerId);
   const safe = ACT_FACTS[kind].fromSafe ? await safeCash(context) : [];
-  const [held, drawerHoldsMinor, codes, rules, bankAccounts] = await Promise.all([
+  const [held, drawerHoldsMinor, codes, rules, bankAccounts, drawers] = await Promise.all([
     open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
     drawerId === null ? 0 : cashInDrawer(tx, drawerId),
     taxCodesOn(tx, today),
@@ -50,6 +55,7 @@ export async function makeAct(
       'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
     ),
     bankAccountId === undefined ? [] : bankAccountIds(tx),
+    rows<{ id: number }>(tx, 'SELECT id FROM drawer'),
   ]);
   const act = decidedOf(
     context,
@@ -59,6 +65,7 @@ export async function makeAct(
       // Takings of a later day pay for nothing of an earlier one.
       held: held.filter(({ pot, takingsDay }) => isCashPot(pot) && takingsDay <= today),
       bankAccountIds: bankAccounts,
+      drawerIds: drawers.map(({ id }) => id),
       drawerHoldsMinor,
       safe,
       taxCodes: codes.map(toTaxCode),
@@ -70,12 +77,14 @@ export async function makeAct(
   const approvalId = await context.approve(act.broken);
   const drawerSessionId =
     drawerId === null ? null : (open ?? (await beginSession(context, drawerId)));
+  const toSessionId =
+    command.toDrawerId === undefined ? null : await takesUp(context, command.toDrawerId);
   const { insertId: actId } = await run(
     tx,
     `INSERT INTO drawer_act
        (kind, drawer_session_id, date, amount_minor, party, words, user_id, made_at,
-        bank_account_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        bank_account_id, to_session_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       kind,
       drawerSessionId,
@@ -86,6 +95,7 @@ export async function makeAct(
       actor.id,
       now,
       bankAccountId ?? null,
+      toSessionId,
     ],
   );
   await storeParts(context, actId, act);
@@ -99,7 +109,11 @@ export async function makeAct(
     memo: [party, words].filter(Boolean).join(': ').slice(0, 200),
     ...(drawerSessionId !== null && { drawerSessionId }),
     approvalId,
-    holders: { ...holders, [IN_TRANSIT_OF_ACT]: `act ${actId}` },
+    holders: {
+      ...holders,
+      [IN_TRANSIT_OF_ACT]: `act ${actId}`,
+      [IN_OTHER_DRAWER]: ofSession(toSessionId),
+    },
   });
   return { answer: { id: actId, number }, documentNumber: number };
 }
@@ -117,6 +131,10 @@ async function drawerOf(
   if (!drawer) throw refuseWith('drawer.unknown', 'drawerId');
   return drawerId;
 }
+
+/** The open session of the drawer that takes cash up; a count of it that begins waits. */
+const takesUp = async (context: CommandContext, drawerId: number): Promise<number> =>
+  (await findSession(context, drawerId)) ?? (await beginSession(context, drawerId));
 
 /**
  * A session whose count has begun and is not closed: what it lacks is recorded there.

@@ -47,6 +47,7 @@ async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[
   >(
     db,
     `SELECT x.id, x.kind, x.date, CONCAT(d.series, '-', d.number) AS number, COALESCE(dr.name, ba.name, '') AS drawer,
+       tdr.name AS toDrawer,
        x.made_at AS madeAt, u.name AS \`by\`, x.amount_minor AS amountMinor,
        ${CASH_OF_ACT} AS cashMinor,
        (SELECT GROUP_CONCAT(p.id ORDER BY p.id) FROM drawer_act_picture p
@@ -55,6 +56,8 @@ async function readActs(db: Db, which: string, value: Value): Promise<DrawerAct[
      FROM drawer_act x
      LEFT JOIN drawer_session ds ON ds.id = x.drawer_session_id
      LEFT JOIN drawer dr ON dr.id = ds.drawer_id
+     LEFT JOIN drawer_session tds ON tds.id = x.to_session_id
+     LEFT JOIN drawer tdr ON tdr.id = tds.drawer_id
      LEFT JOIN bank_account ba ON ba.id = x.bank_account_id
      JOIN user u ON u.id = x.user_id
      JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
@@ -116,6 +119,7 @@ export async function choicesFor(
     cashMinor: countsBlind(shop, actor) ? null : await cashInDrawer(db, drawer.id),
     safeMinor: await cashInSafe(db),
     cardMinor: await owedOnCard(db),
+    drawers: await rows(db, 'SELECT id, name FROM drawer ORDER BY id'),
     bankAccounts: await rows(db, 'SELECT id, name FROM bank_account ORDER BY id'),
     taxCodes: await taxCodesOn(db, today),
   };

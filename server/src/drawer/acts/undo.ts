@@ -16,6 +16,7 @@ type Stored = {
   sessionId: number | null;
   drawerId: number | null;
   groupId: number | null;
+  toSessionId: number | null;
   closeId: number | null;
   entryId: number;
 };
@@ -33,7 +34,7 @@ export async function undoAct(
   const { tx, today } = context;
   const act = await row<Stored>(
     tx,
-    `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, x.match_group_id AS groupId,
+    `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, x.match_group_id AS groupId, x.to_session_id AS toSessionId,
        ds.id AS sessionId,
        ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId
      FROM drawer_act x
@@ -62,6 +63,7 @@ export async function undoAct(
       counted,
       banked: banked !== undefined,
       matched: act.groupId !== null,
+      otherGone: await otherGone(context, act.toSessionId, amountMinor),
       drawerHoldsMinor: drawerId === null ? 0 : await cashInDrawer(tx, drawerId),
     }),
   );
@@ -92,4 +94,20 @@ export async function undoAct(
     approvalId,
   });
   return { answer: { number }, documentNumber: number };
+}
+
+/** Whether the drawer that took cash up was counted since, or holds less of it. */
+async function otherGone(
+  { tx }: CommandContext,
+  sessionId: number | null,
+  amountMinor: number,
+): Promise<boolean> {
+  if (sessionId === null) return false;
+  const session = await row<{ drawerId: number; begun: number }>(
+    tx,
+    `SELECT drawer_id AS drawerId, count_begun_at IS NOT NULL AS begun FROM drawer_session
+     WHERE id = ? LOCK IN SHARE MODE`,
+    [sessionId],
+  );
+  return session!.begun === 1 || (await cashInDrawer(tx, session!.drawerId)) < amountMinor;
 }

@@ -8,6 +8,7 @@ import type { ActRoom } from '../room';
 export const drop: ActRoom = {
   ...ACT_FACTS.drop,
   asks: () => [],
+  toSafe: ({ moved }) => [...moved],
   lines: ({ moved, state: { drawerId } }) =>
     post('cash.drop', { amount: asPosted(moved, bySafeItem) }, { drawerId: drawerId! }),
 };
