@@ -8,6 +8,7 @@ export * from './drawerActs';
 export * from './days';
 export * from './slips';
 export * from './totals';
+export * from './deskPayments';
 export * from './settlements';
 export * from './bank';
 export * from './ledger';

@@ -136,6 +136,7 @@ export const RIGHTS = {
   'GET /totals/choices': 'bookkeeper',
   'GET /totals/:id': 'bookkeeper',
   'POST /totals/:id/undo': 'bookkeeper',
+  'POST /desk-payments': 'bookkeeper',
   'POST /slips': 'bookkeeper',
   'POST /slips/:id/recall': 'bookkeeper',
   'POST /slips/:id/bag': 'bookkeeper',

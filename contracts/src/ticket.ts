@@ -4,8 +4,8 @@ import { allocationsSchema } from './accounts';
 import { amountMinor, byKind, id, safeText, type Fields } from './common';
 import { refund, tender } from './tenderSchemas';
 
-/** A ticket as the counter sends it: sold, returned or both, and how it is settled. */
-export type SaleCommand = SaleTicket & TicketParties & { drawerId: number };
+/** A ticket as the counter sends it: sold, returned or both, and how it is settled. The desk has no drawer. */
+export type SaleCommand = SaleTicket & TicketParties & { drawerId: number | null };
 
 /** Who buys and who sells, and how prices are written. */
 export type TicketParties = {

@@ -87,6 +87,9 @@ const BREAKS: Record<string, string> = {
   'change that the bank gives lies in the safe as its item says': `UPDATE safe_item i
     JOIN drawer_act x ON x.id = i.drawer_act_id SET i.amount_minor = i.amount_minor + 1
     WHERE x.kind = 'changeFetched'`,
+  'a cheque by post lies in the safe at once': `UPDATE cheque q
+    JOIN safe_item i ON i.cheque_id = q.id SET q.amount_minor = q.amount_minor + 1
+    WHERE i.sale_id IS NOT NULL`,
   'what is voided after its count is in over and short':
     'UPDATE sale_void SET counted = FALSE',
   'what was typed as totals is undone whole, or stands': `INSERT INTO day_totals_undo (day_totals_id)

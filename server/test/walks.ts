@@ -461,6 +461,21 @@ export async function walkTotals(shop: TestShop): Promise<void> {
   await countAndClose(tamsin, drawerId);
   await send(`/totals/${made.id}/undo`, { reason: 'The roll of another till' });
   await send('/totals', { columns: [column('2026-09-04')], acts: [] });
+  const payer = await shop.one<{ id: number }>(
+    'SELECT MIN(id) AS id FROM charge_account WHERE closed_on IS NULL',
+  );
+  const byPost = {
+    kind: 'cheque',
+    tenderId: id.tenders['cheque'],
+    amountMinor: 12_00,
+    cheque: { number: '9001', drawnBy: 'Gannet', dated: '2026-09-04' },
+  };
+  await send('/desk-payments', {
+    date: '2026-09-04',
+    totalMinor: 12_00,
+    payments: [{ chargeAccountId: payer.id, tender: byPost, later: true }],
+    slip: null,
+  });
 }
 
 /** A day of its own that is counted and closed; its float is filled up from the safe, which is a coin short. */

@@ -15,6 +15,7 @@ export const bank = {
     later: 'Dated {{date}}: it goes to the bank from that day on',
     by_count: '{{drawer}} drawer, count {{number}}',
     by_drop: '{{drawer}} drawer, drop {{number}}',
+    by_post: 'By post, {{number}}',
     by_change: 'Fetched from the bank, {{number}}',
     by_safeCount: 'Found by {{number}}, a count of the safe',
     counts: 'Counts of the safe',

@@ -60,6 +60,16 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
   },
   'tender.cash': paidBy(CASH_10625, 'drawer'),
   'tender.cheque': paidBy(['tender.cheque', { amount: 106_25 }], 'drawer'),
+  'tender.chequeByPost': {
+    parts: [
+      ['tender.chequeByPost', { amount: 80_00 }],
+      ['account.payment', { amount: 80_00 }],
+    ],
+    lines: [
+      ['safe', 80_00],
+      ['chargeAccounts', -80_00],
+    ],
+  },
   'tender.card': paidBy(['tender.card', { amount: 106_25 }], 'cardClearing'),
   'tender.transfer': paidBy(['tender.transfer', { amount: 106_25 }], 'bankInTransit'),
   'tender.onAccount': paidBy(['tender.onAccount', { amount: 106_25 }], 'chargeAccounts'),

@@ -43,6 +43,8 @@ export const POSTING_TABLE = {
   'sale.line': row(credit('sales', 'net'), maybe(credit('taxPayable', 'tax'))),
   'tender.cash': takes(debit('drawer', 'kept')),
   'tender.cheque': takes(debit('drawer', 'amount')),
+  /** One that came by post is in no drawer. */
+  'tender.chequeByPost': takes(debit('safe', 'amount')),
   'tender.card': takes(debit('cardClearing', 'amount')),
   /** A bank transfer that the customer sent: on its way until a statement line shows it. */
   'tender.transfer': takes(debit('bankInTransit', 'amount')),

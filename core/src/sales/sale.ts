@@ -4,6 +4,7 @@ import { minus, negate, sum, type Minor } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
 import { giveRefund, type AlongWith, type RefundState, type ReturnRules } from '../returns';
 import {
+  checkDrawer,
   checkTenders,
   roomOf,
   payTicket,
@@ -85,7 +86,8 @@ export type SaleState = {
   rules: PriceRules;
   cashStepMinor: number;
   currency: string;
-  drawerId: number;
+  /** Null: at the desk, where no drawer takes anything. */
+  drawerId: number | null;
   tenders: readonly TenderState[];
   /** How far the seller may move prices; null: as he likes. */
   allowance: Allowance | null;
@@ -147,7 +149,7 @@ export type DecidedSale = {
  * takes back by stored parts, pays or gives back the one difference, and posts it. What is decided here is
  * stored as it is; later steps never compute it again.
  * Refusals: those of `priceTicket`, `decideReturn`, `payTicket` and `giveRefund`,
- * `tender.unknown`, `tender.notDue`, `bankAccount.unknown`, `refund.notDue`, `credit.unknown`, `credit.expired`,
+ * `tender.unknown`, `tender.notDue`, `tender.noDrawer`, `bankAccount.unknown`, `refund.notDue`, `credit.unknown`, `credit.expired`,
  * `credit.over`, those of `decideExtras` and `checkOrderLines`, `prepayment.alone`,
  * `voucher.unknown`, `voucher.expired`, `voucher.over`, `account.alone`,
  * `account.notByAccount`, those of `decideCharges`.
@@ -234,7 +236,7 @@ function ringUp(sale: SaleTicket, state: SaleState): Outcome<RungUp> {
   if (apart) return apart;
   const returned = sale.returned ? decideReturn(sale.returned, state) : accept(null);
   if (!returned.ok) return returned;
-  const refusal = checkTenders(sale, state);
+  const refusal = checkTenders(sale, state) ?? checkDrawer(sale.tenders, state.drawerId);
   if (refusal) return refusal;
   return accept({ sold: priced.value, returned: returned.value, extras: extras.value });
 }

@@ -5,5 +5,5 @@ export * from './paid';
 export { postTenders, potOf, type PostWhere } from './post';
 export type { AskedReferences, TypedPiece } from './room';
 export { decideCorrection, type CorrectionState } from './correct';
-export { checkTenders, payTicket, takeOf, tendersBroken } from './pay';
+export { checkDrawer, checkTenders, payTicket, takeOf, tendersBroken } from './pay';
 export * from './types';

@@ -129,6 +129,16 @@ export function checkTenders(
   return undefined;
 }
 
+/** At the desk nothing goes into a drawer: `tender.noDrawer`. */
+export function checkDrawer(
+  tenders: readonly OfferedTender[],
+  drawerId: number | null,
+): Outcome<never> | undefined {
+  if (drawerId !== null) return undefined;
+  const at = tenders.findIndex(({ kind }) => roomOf(kind).inDrawer && !takeOf(kind).byPost);
+  return at < 0 ? undefined : refuse('tender.noDrawer', `tenders.${at}`);
+}
+
 /** What is odd about money that is taken and asks first, whoever takes it. */
 export const tendersBroken = (
   tenders: readonly TakenTender[],

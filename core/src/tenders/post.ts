@@ -1,6 +1,13 @@
 import type { IsoDate } from '../dates';
 import type { LedgerAccount, JournalLine } from '../ledger';
-import { AT_HOME, atProcessor, byTender, IN_DRAWER, type PotTender } from '../takings';
+import {
+  AT_HOME,
+  atProcessor,
+  bySafeItem,
+  byTender,
+  IN_DRAWER,
+  type PotTender,
+} from '../takings';
 import { giveBackOf, roomOf } from './kinds';
 import type { PostAt } from './room';
 import { takeOf } from './pay';
@@ -9,7 +16,7 @@ import type { GivenRefund, TakenTender, TenderKind } from './types';
 /** What of the shop the lines of a ticket's tenders name. */
 export type PostWhere = {
   today: IsoDate;
-  drawerId: number;
+  drawerId: number | null;
   tenders: readonly (PotTender & { account: LedgerAccount | null })[];
 };
 
@@ -40,6 +47,7 @@ function at(
             pot,
             holders: {
               drawer: IN_DRAWER,
+              safe: bySafeItem(position),
               cardClearing: atProcessor(tender!.processorId),
               bankInTransit: byTender(position),
               ...(tender!.account && { [tender!.account]: AT_HOME }),

@@ -49,7 +49,8 @@ export type TakeState = {
 
 /** Where a tender's lines go. */
 export type PostAt = {
-  drawerId: number;
+  /** Null: at the desk, where no drawer takes anything. */
+  drawerId: number | null;
   /** The takings of today that it takes or gives back; empty where no money comes or goes. */
   takings: { takings?: Takings };
   /** The processor of a card; the account to which another tender is posted. */
@@ -67,6 +68,8 @@ type Take<K extends TenderKind> = {
   paysRest?: true;
   /** False where it was paid before the ticket: it earns no discount for early payment. */
   earnsDiscount: boolean;
+  /** It may come by post, and then lies in the safe. */
+  byPost?: true;
   /** A card can bear a tip or cash back. */
   bearsExtras?: true;
   /** A charge account owes it: it can't pay on one. */

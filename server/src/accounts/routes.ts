@@ -1,4 +1,5 @@
 import {
+  deskPaymentsSchema,
   accountQuerySchema,
   accountRuleSchema,
   agingExportSchema,
@@ -31,6 +32,8 @@ import { postLateCharges, proposeLateCharges } from './lateCharges';
 import { listAccounts } from './list';
 import { paidOnAccount } from './load';
 import { accountPage, timelineOf } from './page';
+import { receivePayments } from './deskPayments';
+import { matchAfter } from '../matching/run';
 import { previewCharge } from './preview';
 import { chequesAtBank, returnCheque, writeOffCheque } from './returnedCheque';
 import { readAccountRules, saveAccountRules } from './ruleSettings';
@@ -177,6 +180,16 @@ export function accountRoutes(deps: Deps): Router {
       'POST /open-items/:id/withdraw',
       withdrawItemSchema,
       (context, body, params) => withdrawItem(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/desk-payments',
+    command(
+      deps,
+      'POST /desk-payments',
+      deskPaymentsSchema,
+      receivePayments,
+      matchAfter(deps),
     ),
   );
   router.post(

@@ -245,7 +245,7 @@ async function closeBatches({ tx, today, now }: CommandContext): Promise<void> {
     `SELECT MIN(s.date) AS first
      FROM sale s
      LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-     WHERE c.id IS NULL AND s.date > DATE_SUB(?, INTERVAL 400 DAY)`,
+     WHERE c.id IS NULL AND s.drawer_session_id IS NOT NULL AND s.date > DATE_SUB(?, INTERVAL 400 DAY)`,
     [today],
   );
   await run(

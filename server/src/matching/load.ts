@@ -71,7 +71,7 @@ async function knownThrough(db: Db, shop: Shop, today: string): Promise<string> 
     db,
     `SELECT MIN(s.date) AS first
      FROM sale s LEFT JOIN drawer_close c ON c.drawer_session_id = s.drawer_session_id
-     WHERE c.id IS NULL`,
+     WHERE c.id IS NULL AND s.drawer_session_id IS NOT NULL`,
   );
   const batches = await openBatches(db, shop);
   // What a settlement left open is known to be missing: it keeps nothing from being certain.

@@ -122,7 +122,7 @@ function receiptOf(tx: Db, saleId: number): Promise<Receipt | undefined> {
                WHERE x.sale_id = COALESCE(s.corrects_sale_id, s.id)) AS hasExtras
      FROM sale s
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
-     JOIN drawer_session ds ON ds.id = s.drawer_session_id
+     LEFT JOIN drawer_session ds ON ds.id = s.drawer_session_id
      LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.id = ?

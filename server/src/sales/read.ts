@@ -3,7 +3,7 @@ import { rows, type Db } from '../db/pool';
 
 export const SUMMARY = `
   SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.sold_at AS soldAt,
-    s.total_minor AS totalMinor, u.name AS \`by\`, dr.name AS drawer,
+    s.total_minor AS totalMinor, u.name AS \`by\`, COALESCE(dr.name, '') AS drawer,
     IF(v.id IS NULL, 'posted', 'void') AS status, sr.sale_id IS NOT NULL AS takesBack,
     (SELECT GROUP_CONCAT(t.name ORDER BY st.position SEPARATOR ' + ')
      FROM sale_tender st JOIN tender t ON t.id = st.tender_id
@@ -11,7 +11,7 @@ export const SUMMARY = `
   FROM sale s
   JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
   JOIN user u ON u.id = s.user_id
-  JOIN drawer dr ON dr.id = s.drawer_id
+  LEFT JOIN drawer dr ON dr.id = s.drawer_id
   LEFT JOIN sale_return sr ON sr.sale_id = s.id
   LEFT JOIN sale_void v ON v.sale_id = s.id`;
 

@@ -7,7 +7,7 @@ import {
   type OriginalSale,
   type SaleState,
 } from '@abacist/core/sales';
-import { byTender, isByPlace } from '@abacist/core/takings';
+import { bySafeItem, byTender, isByPlace } from '@abacist/core/takings';
 import type { Outcome } from '@abacist/core/outcome';
 import type { CommandContext } from '../context';
 import { rows, run } from '../db/pool';
@@ -85,14 +85,16 @@ export async function ring(
     returnedCheques,
     knownCheques,
   ] = await Promise.all([
-    findSession(context, command.drawerId),
+    command.drawerId === null ? undefined : findSession(context, command.drawerId),
     tendersOf(context, command),
     loadCounterRules(tx),
     catalogueFor(tx, [...new Set(itemIds)], today),
     creditsOf(context, command),
     vouchersOf(context, command),
     broughtByOf(context, command),
-    names.cash || bringsCash(command) ? cashInDrawer(tx, command.drawerId) : null,
+    command.drawerId !== null && (names.cash || bringsCash(command))
+      ? cashInDrawer(tx, command.drawerId)
+      : null,
     command.returned ? returnReasons(tx) : [],
     names.bankAccount ? bankAccountIds(tx) : [],
     owedCheques(context, command),
@@ -134,7 +136,10 @@ export async function ring(
     }),
   );
   const approvalId = await context.approve(sale.broken);
-  const drawerSessionId = session ?? (await beginSession(context, command.drawerId));
+  const drawerSessionId =
+    command.drawerId === null
+      ? null
+      : (session ?? (await beginSession(context, command.drawerId)));
   const saleId = await storeSale(context, command, drawerSessionId, sale, parties);
   await sellOfOrders(context, command, sale);
   if (sale.returned && command.returned) {
@@ -151,7 +156,7 @@ export async function ring(
     date: today,
     lines: sale.lines,
     memo: '',
-    drawerSessionId,
+    ...(drawerSessionId !== null && { drawerSessionId }),
     approvalId,
     salespersonId: parties.salespersonId,
     holders: await tendersHeld(context, saleId, sale),
@@ -177,15 +182,22 @@ async function tendersHeld(
   saleId: number,
   { lines }: DecidedSale,
 ): Promise<Record<string, string>> {
-  // Only a transfer and a cheque of ours are named so: no other ticket asks.
+  // Only a transfer, a cheque of ours and one by post are named so: no other ticket asks.
   if (!lines.some(({ tag }) => tag && isByPlace(tag.holder))) return {};
-  const found = await rows<{ id: number; position: number }>(
+  const found = await rows<{ id: number; position: number; itemId: number | null }>(
     tx,
-    'SELECT id, position FROM sale_tender WHERE sale_id = ?',
+    `SELECT st.id, st.position, i.id AS itemId
+     FROM sale_tender st
+     LEFT JOIN cheque q ON q.sale_tender_id = st.id
+     LEFT JOIN safe_item i ON i.cheque_id = q.id
+     WHERE st.sale_id = ?`,
     [saleId],
   );
   return Object.fromEntries(
-    found.map(({ id, position }) => [byTender(position), `tender ${id}`]),
+    found.flatMap(({ id, position, itemId }) => [
+      [byTender(position), `tender ${id}`],
+      [bySafeItem(position), `safeItem ${itemId ?? ''}`],
+    ]),
   );
 }
 

@@ -8,7 +8,7 @@ import type { Parties } from './parties';
 export async function storeSale(
   { tx, shop, today, actor, now }: CommandContext,
   { drawerId, lines }: SaleCommand,
-  drawerSessionId: number,
+  drawerSessionId: number | null,
   sale: DecidedSale,
   { customerId, customerName, salespersonId, pricesIncludeTax, buyer }: Parties,
 ): Promise<number> {

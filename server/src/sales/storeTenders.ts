@@ -69,7 +69,7 @@ function toStore({ tenders, refunds, prepaymentsUsed }: Settled): StoredTender[]
 export async function storeTenders(
   context: CommandContext,
   saleId: number,
-  drawerSessionId: number,
+  drawerSessionId: number | null,
   sale: Settled,
   known: readonly TenderRow[],
   taken: { date: string; at: Date | null } = { date: context.today, at: context.now },

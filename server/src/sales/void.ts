@@ -13,7 +13,7 @@ import { tenderGone, undoTenders } from './storeTenders';
 
 type SaleState = {
   date: string;
-  drawer_session_id: number;
+  drawer_session_id: number | null;
   entry_id: number;
   number: number;
   series: string;
@@ -41,7 +41,7 @@ export async function voidSale(
          JOIN sale_tender t ON t.id = q.sale_tender_id WHERE t.sale_id = s.id) AS found_by_count
      FROM sale s
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
-     JOIN drawer_session ds ON ds.id = s.drawer_session_id
+     LEFT JOIN drawer_session ds ON ds.id = s.drawer_session_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.id = ?
      LOCK IN SHARE MODE`,
@@ -87,7 +87,8 @@ export async function voidSale(
     lines: decided.lines,
     memo: `${sale.series}-${sale.number}`,
     reversesEntryId: sale.entry_id,
-    ...(!counted && { drawerSessionId: sale.drawer_session_id }),
+    ...(!counted &&
+      sale.drawer_session_id !== null && { drawerSessionId: sale.drawer_session_id }),
     approvalId,
   });
   return { answer: { number }, documentNumber: number };

@@ -143,13 +143,14 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
     db,
     `SELECT i.id, COALESCE(dr.name, '') AS drawer,
        CONCAT(d.series, '-', d.number) AS closeNumber,
-       CASE WHEN c.id IS NOT NULL THEN 'count' WHEN x.id IS NOT NULL THEN ${DOCUMENT_OF_ACT}
+       CASE WHEN i.sale_id IS NOT NULL THEN 'post'
+         WHEN c.id IS NOT NULL THEN 'count' WHEN x.id IS NOT NULL THEN ${DOCUMENT_OF_ACT}
          ELSE 'safeCount' END AS \`by\`,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated
      FROM safe_item i
      ${ORIGIN}
-     JOIN document d ON d.subject_id = COALESCE(c.id, x.id, i.safe_count_id)
-       AND d.kind = CASE WHEN c.id IS NOT NULL THEN 'drawerClose'
+     JOIN document d ON d.subject_id = COALESCE(c.id, x.id, i.safe_count_id, i.sale_id)
+       AND d.kind = CASE WHEN i.sale_id IS NOT NULL THEN 'sale' WHEN c.id IS NOT NULL THEN 'drawerClose'
          WHEN x.id IS NOT NULL THEN ${DOCUMENT_OF_ACT} ELSE 'safeCount' END
      WHERE i.id IN (${placeholders(ids.length)})`,
     ids,

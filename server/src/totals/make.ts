@@ -4,22 +4,19 @@ import type {
   TotalsAnswer,
   TotalsColumn,
   TotalsCommand,
-  TotalsPayment,
 } from '@abacist/contracts';
-import { proposeAllocation } from '@abacist/core/accounts';
 import { sum } from '@abacist/core/money';
-import { takeOf } from '@abacist/core/tenders';
 import { decideTotals, takenOf } from '@abacist/core/totals';
-import { loadAccountRules } from '../accounts/rules';
-import { lockAccounts, ticketAccounts } from '../accounts/load';
+import { checkDate } from '../accounts/checkDate';
+import { paidBy, ringPayment } from '../accounts/ringPayment';
 import type { CommandContext } from '../context';
 import { insertMany, row, run } from '../db/pool';
 import { makeAct } from '../drawer/acts/make';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { numberAhead, postDocument } from '../ledger/post';
-import { ring, sell } from '../sales/sell';
-import { gather } from './gather';
+import { ring } from '../sales/sell';
+import { gather } from '../http/gather';
 
 /** A part that was made: a ticket, or money beside the tickets. */
 type Made = { saleId: number } | { actId: number };
@@ -52,7 +49,7 @@ export async function makeTotals(
       });
       for (const [k, payment] of column.payments.entries()) {
         await part(`columns.${i}.payments.${k}`, async () => {
-          made.push(await ringPayment(dated, column, payment));
+          made.push(await ringPayment(dated, { ...payment, drawerId: column.drawerId }));
         });
       }
     }
@@ -101,16 +98,6 @@ const totalOf = ({ columns }: TotalsCommand): number =>
     ]),
   );
 
-const paidBy = (tender: TotalsPayment['tender']): number =>
-  'amountMinor' in tender ? tender.amountMinor : tender.tenderedMinor;
-
-function checkDate({ today, shop }: CommandContext, date: string): void {
-  if (date > today) throw refuseWith('totals.future', 'date', { today });
-  if (shop.filedThrough !== null && date <= shop.filedThrough) {
-    throw refuseWith('lock.filed', 'date', { through: shop.filedThrough });
-  }
-}
-
 /** The takings of a drawer's day; none where nothing but payments came. */
 async function ringColumn(
   context: CommandContext,
@@ -150,40 +137,6 @@ async function ordinaryReturn({ tx }: CommandContext) {
   );
   if (!found) throw refuseWith('return.reason', 'departments');
   return { reason: found.code, condition: 'asNew' as const };
-}
-
-/** A payment on an account, given to its charges as it would be proposed; what no charge takes stays open. */
-async function ringPayment(
-  context: CommandContext,
-  { drawerId, date }: TotalsColumn,
-  { chargeAccountId, tender }: TotalsPayment,
-): Promise<Made> {
-  const { tx } = context;
-  const amountMinor = paidBy(tender);
-  await lockAccounts(tx, [chargeAccountId]);
-  const rules = await loadAccountRules(tx);
-  const [account] = await ticketAccounts(tx, [], [chargeAccountId], date, rules);
-  const { allocations } = proposeAllocation(amountMinor, account?.charges ?? [], {
-    date,
-    rules: rules.discount,
-  });
-  const earns = takeOf(tender.kind).earnsDiscount;
-  const { answer } = await sell(context, {
-    drawerId,
-    lines: [],
-    extras: [
-      {
-        kind: 'accountPayment',
-        chargeAccountId,
-        amountMinor,
-        allocations: allocations.map((one) => (earns ? one : { ...one, discountMinor: 0 })),
-        keepCredit: true,
-        reason: '',
-      },
-    ],
-    tenders: [tender],
-  });
-  return { saleId: answer.saleId };
 }
 
 async function keepAct(context: CommandContext, act: TotalsAct): Promise<Made> {

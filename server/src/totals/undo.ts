@@ -6,7 +6,7 @@ import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { voidSale } from '../sales/void';
-import { gather } from './gather';
+import { gather } from '../http/gather';
 
 type Part = {
   saleId: number | null;

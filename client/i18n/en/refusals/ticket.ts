@@ -1,5 +1,8 @@
 /** A ticket, how it is paid and given back, and its papers. */
 export const ticket = {
+  tender_noDrawer: 'At the desk no drawer takes it. Choose a cheque or a transfer.',
+  deskPayments_total: 'The payments and the total differ by {{difference}}. Make them agree.',
+  deskPayments_noCheque: 'None of these is a cheque, so there is nothing for a slip.',
   totals_empty: 'Nothing is typed that could be posted.',
   totals_future: 'A day after {{today}} is yet to come. Choose another day.',
   totals_nothing: 'A column has tenders but nothing that was sold. Type its departments too.',

@@ -32,7 +32,10 @@ export type ExtraRoom<K extends ExtraKind> = {
     before: readonly DecidedExtra[],
     at: string,
   ) => Outcome<Said>;
-  post: (decided: DecidedExtra, where: { today: IsoDate; drawerId: number }) => JournalLine[];
+  post: (
+    decided: DecidedExtra,
+    where: { today: IsoDate; drawerId: number | null },
+  ) => JournalLine[];
 };
 
 /** An amount that no extra can have. Refusal: `voucher.amount`. */

@@ -30,7 +30,7 @@ export const CASH: TenderRoom<'cash'> = {
           ]
         : [],
     post: ({ keptMinor, roundingMinor }, { drawerId, takings }) => [
-      ...post('tender.cash', { kept: keptMinor }, { drawerId, ...takings }),
+      ...post('tender.cash', { kept: keptMinor }, { drawerId: drawerId!, ...takings }),
       ...post('rounding.cash', { dueMinusKept: roundingMinor }),
     ],
   },
@@ -41,7 +41,7 @@ export const CASH: TenderRoom<'cash'> = {
     otherWay: { code: 'rule.refundInCash', given: 'cashMinor', left: 'cashLeftMinor' },
     details: () => ({}),
     post: ({ keptMinor, roundingMinor }, { drawerId, takings }) => [
-      ...post('refund.cash', { amount: -keptMinor }, { drawerId, ...takings }),
+      ...post('refund.cash', { amount: -keptMinor }, { drawerId: drawerId!, ...takings }),
       ...post('rounding.cash', { dueMinusKept: roundingMinor }),
     ],
   },

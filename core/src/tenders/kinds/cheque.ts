@@ -68,11 +68,14 @@ export const CHEQUE: TenderRoom<'cheque'> = {
   inDrawer: true,
   take: {
     earnsDiscount: true,
+    byPost: true,
     check: ({ cheque }, _, at) => checkCheque(cheque, `${at}.cheque`),
     details: ({ cheque }) => ({ cheque }),
     odd,
     post: ({ amountMinor }, { drawerId, takings }) =>
-      post('tender.cheque', { amount: amountMinor }, { drawerId, ...takings }),
+      drawerId === null
+        ? post('tender.chequeByPost', { amount: amountMinor }, takings)
+        : post('tender.cheque', { amount: amountMinor }, { drawerId, ...takings }),
   },
   giveBack: {
     to: 'tender',

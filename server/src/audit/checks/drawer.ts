@@ -16,10 +16,20 @@ export const DRAWER: Check[] = [
      FROM (
        SELECT st.sale_id AS subject_id, st.kept_minor AS expected
        FROM sale_tender st JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
-       JOIN sale s ON s.id = st.sale_id AND NOT s.corrects_counted
+       JOIN sale s ON s.id = st.sale_id AND NOT s.corrects_counted AND s.drawer_id IS NOT NULL
        UNION ALL
        SELECT sale_id, -amount_minor FROM sale_extra WHERE kind = 'cashBack'
      ) x GROUP BY subject_id`,
+  ),
+  perDocument(
+    'a cheque by post lies in the safe at once',
+    'sale',
+    'safe',
+    `SELECT s.id AS subject_id, IF(s.drawer_id IS NULL, SUM(q.amount_minor), 0) AS expected
+     FROM sale s
+     JOIN sale_tender st ON st.sale_id = s.id
+     JOIN cheque q ON q.sale_tender_id = st.id
+     GROUP BY s.id, s.drawer_id`,
   ),
   perDocument(
     'cash that is corrected in a counted drawer is in over and short',
@@ -128,7 +138,7 @@ export const DRAWER: Check[] = [
      FROM sale s JOIN sale_tender st ON st.sale_id = s.id
      JOIN tender t ON t.id = st.tender_id AND t.kind IN (${IN_DRAWER})
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE (v.id IS NULL OR v.counted) AND NOT s.corrects_counted
+     WHERE (v.id IS NULL OR v.counted) AND NOT s.corrects_counted AND s.drawer_id IS NOT NULL
      UNION ALL
      SELECT s.drawer_id, -x.amount_minor
      FROM sale s JOIN sale_extra x ON x.sale_id = s.id AND x.kind = 'cashBack' ${STANDING}

@@ -30,7 +30,7 @@ export const closing: Finder = async ({ db, today }) => {
        LEFT JOIN sale_void v ON v.sale_id = s.id
        LEFT JOIN drawer_close x ON x.drawer_session_id = s.drawer_session_id
        WHERE v.id IS NULL
-       GROUP BY o.date HAVING SUM(x.id IS NULL) = 0 ORDER BY o.date`,
+       GROUP BY o.date HAVING SUM(x.id IS NULL AND s.drawer_session_id IS NOT NULL) = 0 ORDER BY o.date`,
       [today],
     ),
   ]);

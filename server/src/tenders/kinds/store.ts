@@ -6,7 +6,8 @@ import type { StoredTender, TenderRow } from '../../sales/storeTenders';
 type AtRow = {
   saleId: number;
   saleTenderId: number;
-  drawerSessionId: number;
+  /** Null: at the desk. */
+  drawerSessionId: number | null;
   /** The shop's tender. */
   tender: TenderRow;
   /** Where it stands on the ticket, for what is refused. */

@@ -23,7 +23,7 @@ export const CASH_BACK: ExtraRoom<'cashBack'> = {
       'cashBack.debit',
       { cash: amountMinor },
       {
-        drawerId,
+        drawerId: drawerId!,
         takings: { takingsDay: today, pot: 'cash', holders: { drawer: IN_DRAWER } },
       },
     ),

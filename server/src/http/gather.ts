@@ -1,6 +1,6 @@
 import type { BrokenRule, Refusal } from '@abacist/core/outcome';
 import type { CommandContext } from '../context';
-import { approvalNeeded, HttpError, refused } from '../http/errors';
+import { approvalNeeded, HttpError, refused } from './errors';
 
 /**
  * Several documents in one transaction, asked about at once: whatever of them is refused or waits for a
