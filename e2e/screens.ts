@@ -35,6 +35,7 @@ export const SCREENS = [
   '/accounts/late-charges',
   '/accounts/reminders',
   '/accounts/files',
+  '/accounts/received',
   '/bank/safe',
   '/bank/cards',
   '/bank/statement',

@@ -8,6 +8,7 @@ import { ListLink } from '~/ui/ListLink';
 import { Body } from '~/ui/Text';
 
 const PAGES = [
+  { to: '/accounts/received', name: 'accounts.received' },
   { to: '/accounts/aging', name: 'accounts.aging' },
   { to: '/accounts/statements', name: 'statements.title' },
   { to: '/accounts/reminders', name: 'reminders.title' },

@@ -3,6 +3,7 @@ export const accounts = {
     title: 'Accounts',
     one: 'Account',
     add: 'Open an account',
+    received: 'Payments received',
     desk: 'Desk work',
     find: 'Name, number or phone',
     filter: 'Show',

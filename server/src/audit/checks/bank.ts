@@ -185,7 +185,8 @@ export const BANK: Check[] = [
             FROM drawer_act_safe f JOIN drawer_act o ON o.id = f.drawer_act_id AND NOT o.undone
           ) g ON g.safe_item_id = i.id
           LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
-          WHERE NOT COALESCE(x.undone, FALSE)
+          LEFT JOIN sale_void v ON v.sale_id = i.sale_id
+          WHERE NOT COALESCE(x.undone, FALSE) AND v.id IS NULL
           GROUP BY i.id, i.taken_minor
           HAVING COALESCE(SUM(g.amount), 0) <> i.taken_minor`,
   },

@@ -1,0 +1,3 @@
+import { DeskPaymentsScreen } from '~/screens';
+
+export default DeskPaymentsScreen;

@@ -1,0 +1,37 @@
+import { charge, deskWork, openAccount } from './regulars';
+import { expect, signIn, test } from './shop';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+test('two cheques by post are typed against their total, settle an account, and go to the bank on a slip', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await openAccount(page, 'Sailing school', '500.00');
+  const { accounts } = await (await page.request.get('/api/accounts?text=sail')).json();
+  await charge(page, /Sailing/, '90.00');
+  await deskWork(page, 'Payments received');
+  await page.getByLabel('All of it together').fill('90');
+  const first = page.getByRole('group', { name: 'Payment 1' });
+  await first.getByLabel('Who pays').fill('sail');
+  await first.getByRole('button', { name: 'Sailing school' }).click();
+  await first.getByLabel('Amount').fill('50');
+  await first.getByLabel('Number of the cheque').fill('501');
+  await expect(page.getByText('−40.00')).toBeVisible();
+  await page.getByRole('button', { name: 'One more payment' }).click();
+  const second = page.getByRole('group', { name: 'Payment 2' });
+  await second.getByLabel('Who pays').fill('sail');
+  await second.getByRole('button', { name: 'Sailing school' }).click();
+  await second.getByLabel('Amount').fill('40');
+  await second.getByLabel('Number of the cheque').fill('502');
+  await page.getByRole('checkbox', { name: /Send the cheques/ }).click();
+  await page.getByLabel('Number of the slip or bag').fill('BAG-9');
+  // What is typed survives a reload.
+  await page.reload();
+  await page.getByRole('button', { name: 'Post 2 payments' }).click();
+  await expect(page.getByText('2 payments are posted, and slip D-1 is sent.')).toBeVisible();
+  const after = await (await page.request.get(`/api/accounts/${accounts[0].id}`)).json();
+  expect(after.balanceMinor).toBe(0);
+  expect(await shop.audit()).toEqual([]);
+});
