@@ -42,7 +42,7 @@ export type TotalsDraft = {
 };
 
 /** A table is wide enough with these; the server takes no more. */
-export const MOST_COLUMNS = 40;
+const MOST_COLUMNS = 40;
 export const MOST_ROWS = 1000;
 
 export const EMPTY: TotalsDraft = {

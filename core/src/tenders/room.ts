@@ -121,7 +121,7 @@ type GiveBack<K extends TenderKind> = {
 };
 
 /** One piece of a tender as it is typed from a till's report. */
-export type TypedPiece = {
+type TypedPiece = {
   tenderId: number;
   amountMinor: number;
   /** Who drew it; of an account, who bought. */
