@@ -1,4 +1,4 @@
-import { approve, expect, radio, send, signIn, test } from './shop';
+import { approve, expect, send, signIn, test } from './shop';
 
 test('stamps are paid out, a drop goes to the safe, and one of them is undone; the day tells all', async ({
   page,
@@ -35,7 +35,7 @@ test('stamps are paid out, a drop goes to the safe, and one of them is undone; t
   await amount.fill('99999');
   await page.getByRole('button', { name: 'Pay out 99,999.00' }).click();
   await expect(page.getByRole('alert')).toContainText('Take no more out of it');
-  await radio(page, 'Drop to the safe').click();
+  await page.getByLabel('What happens').selectOption('Drop to the safe');
   await page.getByLabel('Amount').fill('50');
   await page.getByRole('button', { name: 'Drop 50.00' }).click();
   await expect(page.getByText('DP-1 is posted: Drop to the safe, 50.00.')).toBeVisible();

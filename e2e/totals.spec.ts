@@ -37,9 +37,13 @@ test.describe('on a wide screen', () => {
     await expect(page.getByRole('list').getByText('“twelve” is no amount.')).toBeVisible();
     await expect(page.getByRole('button', { name: /^Post / })).toBeDisabled();
     // Typed over by keys alone: Enter goes down.
-    await cellOf(grid, 'Charts and books', 2).click();
-    await page.keyboard.type('12');
-    await page.keyboard.press('Enter');
+    await cellOf(grid, 'Foul-weather clothing', 2).click();
+    for (const text of ['10.40', '1.60']) {
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+    }
+    await expect(cellOf(grid, 'Foul-weather clothing', 2)).toHaveText('10.40');
+    await expect(cellOf(grid, 'Charts and books', 2)).toHaveText('1.60');
     await expect(
       page.getByRole('status').filter({ hasText: '2 columns differ' }),
     ).toBeVisible();
@@ -48,10 +52,10 @@ test.describe('on a wide screen', () => {
     await expect(page.getByRole('status').filter({ hasText: '1 cell to mend' })).toBeVisible();
     await page.keyboard.press('Control+Y');
 
-    // 200.00 × 6.25 % = 12.50 and 50.00 × 6.25 % + 84.00 × 5 % = 7.33 of tax.
+    // 200.00 × 6.25 % = 12.50 and 60.40 × 6.25 % + 84.00 × 5 % = 7.98 of tax.
     const cash = cellOf(grid, 'Cash', 1);
     await cash.scrollIntoViewIfNeeded();
-    await paste(page, cash, '202.50\t153.33');
+    await paste(page, cash, '202.50\t153.98');
     await expect(
       page.getByRole('status').filter({ hasText: '1 column differs' }),
     ).toBeVisible();
@@ -62,7 +66,7 @@ test.describe('on a wide screen', () => {
       `Cheque\t${TODAY}\tA. Fisher\t201\t40.00\t\tShop`,
     );
     await expect(page.getByRole('status').filter({ hasText: 'All ties' })).toBeVisible();
-    await page.getByRole('button', { name: 'Post 395.83' }).click();
+    await page.getByRole('button', { name: 'Post 396.48' }).click();
     await expect(page.getByText('TT-1 is posted: 2 documents.')).toBeVisible();
 
     const undo = page.getByRole('button', { name: 'Undo TT-1' });
@@ -73,7 +77,7 @@ test.describe('on a wide screen', () => {
     await page.getByRole('button', { name: 'Take up TT-1' }).click();
     await expect(page.getByText('What TT-1 had is in the grid again.')).toBeVisible();
     await expect(page.getByRole('status').filter({ hasText: 'All ties' })).toBeVisible();
-    await page.getByRole('button', { name: 'Post 395.83' }).click();
+    await page.getByRole('button', { name: 'Post 396.48' }).click();
     await expect(page.getByText('TT-2 is posted: 2 documents.')).toBeVisible();
     expect(await shop.audit()).toEqual([]);
   });

@@ -30,11 +30,8 @@ export const CustomersScreen = lazyScreen(work, 'CustomersScreen');
 export const DayScreen = lazyScreen(work, 'DayScreen');
 export const DaysLayout = lazyScreen(work, 'DaysLayout');
 export const DaysScreen = lazyScreen(work, 'DaysScreen');
-export const DeskPaymentsScreen = lazyScreen(
-  () => worded(import('~/features/deskPayments/screens')),
-  'DeskPaymentsScreen',
-);
 export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
+export const DeskPaymentsScreen = lazyScreen(desk, 'DeskPaymentsScreen');
 export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
 export const HelpScreen = lazyScreen(desk, 'HelpScreen');
 export const ItemScreen = lazyScreen(desk, 'ItemScreen');

@@ -45,6 +45,8 @@ export type Shop = {
   demo: boolean;
   closedThrough: string | null;
   filedThrough: string | null;
+  /** The last day whose sheet was ever closed: later ones have none. */
+  lastSheet: string | null;
 };
 
 /** What a command works with: one transaction, who asks, when, and what was approved. */

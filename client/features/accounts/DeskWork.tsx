@@ -16,22 +16,25 @@ const PAGES = [
   { to: '/accounts/files', name: 'accountFiles.title' },
 ] as const;
 
-/** What the bookkeeper does for all accounts: side by side where there is room, else behind one button. */
+/** Where there is room, what is done most stands outside. */
+const OUTSIDE = PAGES.slice(0, 2);
+
+/** What the bookkeeper does for all accounts, behind one button; where there is room, the first of it beside. */
 export function DeskWork({ folded }: { folded: boolean }) {
   const t = useWords();
   const [open, setOpen] = useState(false);
-  if (!folded) {
-    return PAGES.map(({ to, name }) => (
-      <Button key={to} label={t(name)} onPress={() => router.push(to as never)} />
-    ));
-  }
+  const outside = folded ? [] : OUTSIDE;
+  const inside = PAGES.slice(outside.length);
   return (
     <>
+      {outside.map(({ to, name }) => (
+        <Button key={to} label={t(name)} onPress={() => router.push(to as never)} />
+      ))}
       <Button label={t('accounts.desk')} onPress={() => setOpen(true)} />
       {open ? (
         <Dialog open title={t('accounts.desk')} onClose={() => setOpen(false)}>
           <Sheet role="list" aria-label={t('accounts.desk')}>
-            {PAGES.map(({ to, name }) => (
+            {inside.map(({ to, name }) => (
               <ListLink key={to} to={to}>
                 <Body>{t(name)}</Body>
               </ListLink>

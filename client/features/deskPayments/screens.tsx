@@ -7,7 +7,6 @@ import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useCounterSettings } from '~/features/catalogue';
 import { router } from '~/router';
-import '~/i18n/totals';
 import { useWords } from '~/i18n';
 import { useAmountError } from '~/i18n/useAmountError';
 import { Button } from '~/ui/Button';

@@ -204,14 +204,14 @@ function Kind({
   const places = offered(what);
   return (
     <>
-      <Choice
+      <Select
         label={t('acts.what')}
         value={what}
         options={ACT_WHATS.filter((one) => offered(one).length > 0).map((value) => ({
           value,
           label: t(`acts.what_${value}`),
         }))}
-        onChange={(one) => change(draftOf(offered(one)[0]!, draft))}
+        onChange={(one) => change(draftOf(offered(one as ActWhat)[0]!, draft))}
       />
       {places.length > 1 ? (
         <Choice

@@ -46,7 +46,7 @@ export function ListGrid({
   const grid = useRef<DataGridHandle>(null);
   const typed = useTotals(({ draft }) => draft.rows);
   const { row: keep, change } = useTotals.getState();
-  const keys = useGridKeys(grid);
+  const keys = useGridKeys(grid, true);
   // The empty one keeps its id when it is typed in: its editor stays where it is.
   const next = useMemo(() => emptyRow(newRowId()), [typed.length]); // eslint-disable-line react-hooks/exhaustive-deps
   const rows = [...typed, next];

@@ -1,8 +1,12 @@
 import type { TotalsColumn, TotalsCommand } from '@abacist/contracts';
 import { parseAmount, sum } from '@abacist/core/money';
 import { toTaxCode, type TaxRules } from '@abacist/core/tax';
-import { roomOf } from '@abacist/core/tenders';
-import { takenOf, taxesOfTotals, type TaxOfTotals } from '@abacist/core/totals';
+import {
+  TENDER_TOTALS,
+  takenOf,
+  taxesOfTotals,
+  type TaxOfTotals,
+} from '@abacist/core/totalFigures';
 import { cellKey, columnsOf, isEmptyRow, type ColumnAt, type TotalsDraft } from './draft';
 import { readRow, type ListOf, type RowRead } from './readRow';
 
@@ -50,7 +54,7 @@ export function gridRows({
   return [
     ...departments.map(of('sold', 'sold')),
     ...authorities.map(of('tax', 'tax')),
-    ...tenders.filter(({ kind }) => roomOf(kind).ofTotal).map(of('paid', 'tender')),
+    ...tenders.filter(({ kind }) => TENDER_TOTALS[kind].ofTotal).map(of('paid', 'tender')),
     { key: ROUNDING, section: 'paid', id: 0 },
     // Most days have none: they stand last.
     ...departments.map(of('returned', 'returned')),
@@ -131,7 +135,7 @@ function readColumn(
   const payments = here.flatMap(({ payment }) => (payment ? [payment] : []));
   const pieces = here.flatMap(({ piece }) => (piece ? [piece] : []));
   const totals = shop.tenders.flatMap(({ id, kind }) => {
-    const { ofTotal } = roomOf(kind);
+    const { ofTotal } = TENDER_TOTALS[kind];
     const typed = ofTotal && amount(`tender.${id}`);
     if (!ofTotal || typed === undefined) return [];
     // What a till took in payments on accounts is in its sum of the tender.

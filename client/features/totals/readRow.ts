@@ -1,3 +1,4 @@
+import { TENDER_TOTALS } from '@abacist/core/totalFigures';
 import type { TotalsAct, TotalsPayment } from '@abacist/contracts';
 import {
   ACT_FACTS,
@@ -7,7 +8,7 @@ import {
 } from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
 import { parseAmount } from '@abacist/core/money';
-import { roomOf, type OfferedTender, type TenderKind } from '@abacist/core/tenders';
+import type { OfferedTender, TenderKind } from '@abacist/core/tenders';
 import type { ColumnAt, RowField, TypedRow } from './draft';
 import type { Problem, ReadWith } from './read';
 
@@ -91,7 +92,10 @@ export function readRow(
 /** What can pay on an account: nothing that an account owes. */
 export const payingTenders = ({ tenders }: ListOf): Named[] =>
   tenders
-    .filter(({ kind }) => roomOf(kind).ofTotal || roomOf(kind).ofPiece?.names === 'drawer')
+    .filter(
+      ({ kind }) =>
+        TENDER_TOTALS[kind].ofTotal || TENDER_TOTALS[kind].ofPiece?.names === 'drawer',
+    )
     .map(({ id, name }) => ({ value: String(id), label: name }));
 
 /** A tender as one piece, or as a sum where pieces of its kind are not told apart. */
@@ -103,7 +107,7 @@ function offer(
   cell: Cells,
 ): OfferedTender | null {
   const { kind } = lists.tenders.find(({ id }) => id === tenderId)!;
-  const { ofPiece, ofTotal } = roomOf(kind);
+  const { ofPiece, ofTotal } = TENDER_TOTALS[kind];
   if (!ofPiece) {
     return ofTotal
       ? ofTotal(tenderId, amountMinor)

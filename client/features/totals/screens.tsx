@@ -4,7 +4,7 @@ import { useMedia } from '@tamagui/core';
 import Eraser from 'lucide-react-native/icons/eraser';
 import Redo from 'lucide-react-native/icons/redo-2';
 import Undo from 'lucide-react-native/icons/undo-2';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useStore } from 'zustand';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
@@ -20,16 +20,14 @@ import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
 import { Body } from '~/ui/Text';
 import { Before } from './Before';
+import { TotalsGrid } from './Grid';
+import { ListGrid } from './ListGrid';
 import { PhoneGrid } from './PhoneGrid';
 import { PhoneList } from './PhoneList';
 import { readTotals, type Read, type ReadWith } from './read';
 import { useTotals } from './store';
 import { useReadWith } from './useReadWith';
 import { Wrong } from './Wrong';
-
-/** The tables and their package come where there is room for them. */
-const TotalsGrid = lazy(async () => ({ default: (await import('./Grid')).TotalsGrid }));
-const ListGrid = lazy(async () => ({ default: (await import('./ListGrid')).ListGrid }));
 
 /** Days by the totals of a till, and what is typed one by one beside them. */
 export function TotalsScreen() {
@@ -104,7 +102,7 @@ function Desk({ shop, parties }: { shop: ReadWith; parties: readonly string[] })
           </Body>
         ) : null}
         {media.pair ? (
-          <Suspense fallback={<Loading />}>
+          <>
             <Column paddingHorizontal="$4">
               {read.columns.length ? (
                 <TotalsGrid shop={shop} read={read} onBeyond={onBeyond} />
@@ -116,7 +114,7 @@ function Desk({ shop, parties }: { shop: ReadWith; parties: readonly string[] })
                 <ListGrid shop={shop} parties={parties} read={read} onBeyond={onBeyond} />
               </Column>
             </Section>
-          </Suspense>
+          </>
         ) : (
           <>
             {read.columns.length ? <PhoneGrid shop={shop} read={read} /> : null}

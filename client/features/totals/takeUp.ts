@@ -1,8 +1,8 @@
 import type { TotalsCommand } from '@abacist/contracts';
 import { ACT_FACTS } from '@abacist/core/drawerActs';
 import { sum, toDecimal } from '@abacist/core/money';
-import { roomOf, type OfferedTender } from '@abacist/core/tenders';
-import { takenOf } from '@abacist/core/totals';
+import type { OfferedTender } from '@abacist/core/tenders';
+import { TENDER_TOTALS, takenOf } from '@abacist/core/totalFigures';
 import { cellKey, emptyRow, type TotalsDraft, type TypedRow } from './draft';
 import { ROUNDING, type ReadWith } from './read';
 import { bankPlace, drawerPlace, PAYMENT, tenderWhat } from './readRow';
@@ -43,14 +43,14 @@ export function draftOfTyped(
     const bySum = ({ tenderId }: OfferedTender, minor: number) =>
       sums.set(tenderId, sum([sums.get(tenderId) ?? 0, minor]));
     for (const tender of column.tenders) {
-      if (!roomOf(tender.kind).ofPiece) bySum(tender, amountOf(tender));
+      if (!TENDER_TOTALS[tender.kind].ofPiece) bySum(tender, amountOf(tender));
       else {
         const what = word(lists.whats, tenderWhat(tender.tenderId));
         rows.push({ ...pieceOf(tender, lists, written), ...base, what });
       }
     }
     for (const { chargeAccountId, tender } of column.payments) {
-      if (!roomOf(tender.kind).ofPiece) bySum(tender, amountOf(tender));
+      if (!TENDER_TOTALS[tender.kind].ofPiece) bySum(tender, amountOf(tender));
       rows.push({
         ...pieceOf(tender, lists, written),
         ...base,

@@ -1,6 +1,6 @@
 import type { TotalsColumn, TotalsCommand } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
-import { takenOf } from '@abacist/core/totals';
+import { takenOf } from '@abacist/core/totalFigures';
 import { putInGrid, putInRows, readBlock } from './block';
 import { cellKey, columnsOf, emptyRow, EMPTY, type TotalsDraft } from './draft';
 import { readTotals, type ReadWith } from './read';

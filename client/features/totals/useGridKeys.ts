@@ -5,8 +5,9 @@ import { useTotals } from './store';
 /**
  * Keys of a grid as people know them from spreadsheets: Delete empties a cell, Enter goes down, and what was typed
  * is undone and done again.
+ * @param grows whether typing in its last row adds one
  */
-export function useGridKeys(grid: RefObject<DataGridHandle | null>) {
+export function useGridKeys(grid: RefObject<DataGridHandle | null>, grows = false) {
   return <R, S>(empty: (row: R, column: string) => void) =>
     (args: CellKeyDownArgs<R, S>, event: CellKeyboardEvent): void => {
       const { key, ctrlKey, metaKey, shiftKey } = event;
@@ -16,8 +17,9 @@ export function useGridKeys(grid: RefObject<DataGridHandle | null>) {
         event.preventGridDefault();
         args.onClose(true);
         const below = { idx: args.column.idx, rowIdx: args.rowIdx + 1 };
-        // The row that is typed in is known only after this.
-        setTimeout(() => grid.current?.setActivePosition(below));
+        // At once, so that nothing typed after it is lost; a row that this adds is there a moment later.
+        grid.current?.setActivePosition(below);
+        if (grows) setTimeout(() => grid.current?.setActivePosition(below));
         return;
       }
       if (held && key.toLowerCase() === 'z') {

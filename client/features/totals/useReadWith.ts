@@ -1,6 +1,6 @@
+import { TENDER_TOTALS } from '@abacist/core/totalFigures';
 import type { CounterSettings, TotalsChoices } from '@abacist/contracts';
 import { ACT_FACTS, kindsOf } from '@abacist/core/drawerActs';
-import { roomOf } from '@abacist/core/tenders';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { request } from '~/api/http';
@@ -75,7 +75,7 @@ function listsOf(
   return {
     whats: [
       ...tenders
-        .filter(({ kind }) => roomOf(kind).ofPiece)
+        .filter(({ kind }) => TENDER_TOTALS[kind].ofPiece)
         .map(({ id, name }) => ({ value: tenderWhat(id), label: name })),
       { value: PAYMENT, label: t('totals.payment') },
       ...ACTS_HERE.map((what) => ({ value: what, label: t(`totals.act_${what}`) })),

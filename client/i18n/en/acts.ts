@@ -2,7 +2,7 @@ import type { ActPlace, ActWhat, DrawerActKind } from '@abacist/core/drawerActs'
 
 type OfEach = Record<DrawerActKind, string>;
 const kind: OfEach = {
-  paidOut: 'Paid out of the drawer',
+  paidOut: 'Paid out',
   paidFromSafe: 'Paid out of the safe',
   paidByBank: 'Paid by the bank',
   paidByCard: 'Paid with the shop’s card',

@@ -9,7 +9,7 @@ export const helpPages = {
       'Choose a customer where the sale goes on account, is free of tax, or wants an invoice.',
       'Pay: choose the tender, then the amount that was handed over. Several tenders pay one ticket in parts.',
       'Return finds the sale by its number, an item, a card’s last four digits or the amount. New goods on the same ticket make it an exchange.',
-      'More, then “Money in and out”: what is paid out of the drawer, other money that comes in, a drop to the safe, a float that is filled up from it, what the owner paid.',
+      'More, then “Money in and out”: what is paid out of the drawer, other money that comes in, a drop to the safe, a float that is filled up from it, change from the bank or another drawer, what the bank, the shop’s card or the owner paid.',
       '“What will it post?” shows the journal entry before anything is posted.',
     ],
     states: [
@@ -35,6 +35,7 @@ export const helpPages = {
       'Look at the difference. The sheet searches for a document of just that amount, for two digits swapped, for equal and opposite differences. What was left out is recorded from there, and a wrong tender is corrected on its receipt.',
       'What can’t be explained gets a note and goes to over and short.',
       'Close the day when its checklist is done: the sheet is frozen as a paper. What comes after asks a manager; reopened, it gets a second sheet.',
+      'A shop that rings on its own till types its days by totals: a column a drawer or a day, cheques and charges one by one. It is posted when takings and tenders agree, and undone as one.',
       'The rest of the way is the bank’s: a slip for what lies in the safe, a settlement for the cards, a statement line for each.',
     ],
     states: [
@@ -61,6 +62,7 @@ export const helpPages = {
       'Open an account with a limit and terms; a manager approves it.',
       'Charge it at the counter: “On account” shows what is left of the limit before and after.',
       'Take a payment: the set of invoices that makes the sum is proposed, else the oldest first. What is not allocated stays as a credit.',
+      'What comes by post, or to the bank, is received at the desk: the total first, then each cheque and transfer. Cheques lie in the safe at once.',
       'At the month’s end: late charges, statements, reminders, each looked at before it is posted or sent.',
     ],
     states: [

@@ -1,4 +1,4 @@
-/** Days by their totals, and payments received at the desk: they come with their screens. */
+/** Days by their totals: they come with their screen. */
 export const totals = {
   totals: {
     title: 'Days by totals',
@@ -84,36 +84,5 @@ export const totals = {
     problem_date: '“{{text}}” is no day. Write it like 27 Nov.',
     problem_future: 'That day is yet to come.',
     problem_place: 'That can’t be paid from there.',
-  },
-  deskPayments: {
-    title: 'Payments received',
-    noBank: 'Set up an account at the bank first.',
-    date: 'Received on',
-    total: 'All of it together',
-    one: 'Payment {{at}}',
-    remove: 'Remove payment {{at}}',
-    add: 'One more payment',
-    payer: 'Who pays',
-    payerHint: 'A part of the name of the account',
-    nobody: 'No account has that name.',
-    other: 'Somebody else',
-    way: 'How it came',
-    way_cheque: 'Cheque',
-    way_transfer: 'Transfer',
-    amount: 'Amount',
-    number: 'Number of the cheque',
-    dated: 'Date on the cheque',
-    datedHint: 'Left empty it is the day of receipt.',
-    reference: 'What the payer wrote',
-    later: 'Allocate it later',
-    slip: 'Send the cheques to the bank with a slip now',
-    hint: 'Cheques lie in the safe at once, a transfer waits for its statement line.',
-    difference: 'Payments less the total',
-    post_one: 'Post {{count}} payment',
-    post_other: 'Post {{count}} payments',
-    done_one: '{{count}} payment is posted.',
-    done_other: '{{count}} payments are posted.',
-    doneSlip_one: '{{count}} payment is posted, and slip {{slip}} is sent.',
-    doneSlip_other: '{{count}} payments are posted, and slip {{slip}} is sent.',
   },
 };

@@ -120,18 +120,6 @@ type GiveBack<K extends TenderKind> = {
   post: (given: GivenRefund, at: PostAt) => JournalLine[];
 };
 
-/** One piece of a tender as it is typed from a till's report. */
-type TypedPiece = {
-  tenderId: number;
-  amountMinor: number;
-  /** Who drew it; of an account, who bought. */
-  name: string;
-  reference: string;
-  date: IsoDate;
-  /** Of kinds that name an account. */
-  chargeAccountId: number;
-};
-
 export type TenderRoom<K extends TenderKind> = {
   /** It lies in the drawer until it is counted. */
   inDrawer?: true;
@@ -147,10 +135,6 @@ export type TenderRoom<K extends TenderKind> = {
   asks?: { lastFour?: true; reference?: true };
   /** The pot that it takes into or gives out of: an immutable key; null where no money comes. */
   pot: (tender: PotTender) => string | null;
-  /** How a till's sum of it is offered, of kinds of which a sum tells all. */
-  ofTotal?: (tenderId: number, amountMinor: number) => OfferedOf<K>;
-  /** How one piece of it is offered, of kinds of which a till's sum does not tell enough; and whom its name names. */
-  ofPiece?: { names: 'drawer' | 'account'; offer: (piece: TypedPiece) => OfferedOf<K> };
   take: Take<K> | null;
   giveBack: GiveBack<K> | null;
 };

@@ -11,6 +11,7 @@ import {
 } from '../sales';
 import { taxByAuthority, type TaxCode, type TaxedLine } from '../tax';
 import { checkTenders, payTicket, takeOf, tendersBroken, type TakenTender } from '../tenders';
+import { takenOf } from './figures';
 import { taxTotals } from './tax';
 import type { DayTotals, DepartmentTotal } from './types';
 
@@ -173,18 +174,6 @@ function returnOf(figures: readonly Figure[], taxed: readonly TaxedLine[]): Deci
     totalMinor: sum([netMinor, taxMinor]),
   };
 }
-
-/** What the tenders of some totals come to, what rounding cost in it. */
-export const takenOf = ({
-  tenders,
-  roundingMinor,
-}: Pick<DayTotals, 'tenders' | 'roundingMinor'>): Minor =>
-  sum([
-    ...tenders.map((tender) =>
-      'amountMinor' in tender ? tender.amountMinor : tender.tenderedMinor,
-    ),
-    roundingMinor,
-  ]);
 
 function payTotals(
   totals: DayTotals,

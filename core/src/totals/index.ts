@@ -1,3 +1,3 @@
-export { decideTotals, takenOf } from './decide';
-export { taxesOfTotals, taxTolerance, type TaxOfTotals } from './tax';
+export { decideTotals } from './decide';
+export * from './figures';
 export * from './types';

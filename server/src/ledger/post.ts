@@ -76,7 +76,10 @@ async function askOfClosedSheet(
   context: CommandContext,
   { kind, date, approvalId = null }: NewEntry,
 ): Promise<{ approvalId: number | null; closeId: number | null }> {
-  if (!SHEET_DOCUMENTS.includes(kind)) return { approvalId, closeId: null };
+  const { lastSheet } = context.shop;
+  if (lastSheet === null || date > lastSheet || !SHEET_DOCUMENTS.includes(kind)) {
+    return { approvalId, closeId: null };
+  }
   const [closed] = await rows<{ closeId: number; number: string; role: Role | null }>(
     context.tx,
     `SELECT c.id AS closeId, CONCAT(d.series, '-', d.number) AS number,

@@ -17,7 +17,7 @@ import { REMINDERS, RETURN_REASONS } from './firstWords';
 
 /** All that a shop needs before its first sale. Codes refer to each other by name. */
 export type ShopSetUp = {
-  shop: Omit<Shop, 'id' | 'closedThrough' | 'filedThrough'>;
+  shop: Omit<Shop, 'id' | 'closedThrough' | 'filedThrough' | 'lastSheet'>;
   papers: { address: string; email: string; taxNumbers: string; foot: string };
   people: { username: string; name: string; role: Role; password: string; pin: string }[];
   authorities: {

@@ -17,6 +17,7 @@ type ShopRow = {
   demo: number;
   closed_through: string | null;
   filed_through: string | null;
+  last_sheet: string | null;
 };
 
 const SHOP = `
@@ -65,5 +66,6 @@ function toShop(found: ShopRow): Shop {
     demo: Boolean(found.demo),
     closedThrough: found.closed_through,
     filedThrough: found.filed_through,
+    lastSheet: found.last_sheet,
   };
 }

@@ -18,13 +18,6 @@ export const CARD: TenderRoom<'card'> = {
   pot: ({ processorId, scheme }) => potOfCard(processorId!, scheme!),
   needs: 'processor',
   corrects: true,
-  ofTotal: (tenderId, amountMinor) => ({
-    kind: 'card',
-    tenderId,
-    amountMinor,
-    lastFour: '',
-    reference: '',
-  }),
   asks: { lastFour: true, reference: true },
   take: {
     earnsDiscount: true,

@@ -11,7 +11,6 @@ export const CASH: TenderRoom<'cash'> = {
   pot: () => 'cash',
   inDrawer: true,
   corrects: true,
-  ofTotal: (tenderId, tenderedMinor) => ({ kind: 'cash', tenderId, tenderedMinor }),
   take: {
     paysRest: true,
     earnsDiscount: true,

@@ -55,15 +55,6 @@ function odd(
 }
 
 export const CHEQUE: TenderRoom<'cheque'> = {
-  ofPiece: {
-    names: 'drawer',
-    offer: ({ tenderId, amountMinor, name, reference, date }) => ({
-      kind: 'cheque',
-      tenderId,
-      amountMinor,
-      cheque: { number: reference, drawnBy: name, dated: date },
-    }),
-  },
   pot: () => 'cheque',
   inDrawer: true,
   take: {

@@ -18,17 +18,6 @@ export type RefundToAccount = ToTender<'onAccount'>;
 
 export const ON_ACCOUNT: TenderRoom<'onAccount'> = {
   pot: () => null,
-  ofPiece: {
-    names: 'account',
-    offer: ({ tenderId, amountMinor, reference, chargeAccountId }) => ({
-      kind: 'onAccount',
-      tenderId,
-      amountMinor,
-      chargeAccountId,
-      buyer: '',
-      reference,
-    }),
-  },
   take: {
     earnsDiscount: true,
     charges: true,

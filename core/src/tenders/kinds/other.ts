@@ -17,12 +17,6 @@ export const OTHER: TenderRoom<'other'> = {
   pot: ({ id }) => `other ${id}`,
   needs: 'account',
   corrects: true,
-  ofTotal: (tenderId, amountMinor) => ({
-    kind: 'other',
-    tenderId,
-    amountMinor,
-    reference: '',
-  }),
   asks: { reference: true },
   take: {
     earnsDiscount: true,

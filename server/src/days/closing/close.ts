@@ -52,6 +52,12 @@ export async function closeDay(
       createHash('sha256').update(content, 'utf8').digest('hex'),
     ],
   );
+  // Read under the shop's lock, as it is written here: no posting misses it.
+  await run(
+    tx,
+    'UPDATE shop SET last_sheet = GREATEST(COALESCE(last_sheet, ?), ?) WHERE id = ?',
+    [date, date, shop.id],
+  );
   await postDocument(context, {
     kind: 'dayClose',
     subjectId: insertId,
