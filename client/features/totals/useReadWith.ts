@@ -1,5 +1,6 @@
 import { TENDER_TOTALS } from '@abacist/core/totalFigures';
 import type { CounterSettings, TotalsChoices } from '@abacist/contracts';
+import { isIsoDate } from '@abacist/core/dates';
 import { ACT_FACTS, kindsOf } from '@abacist/core/drawerActs';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -12,6 +13,12 @@ import { ACTS_HERE, bankPlace, drawerPlace, PAYMENT, tenderWhat } from './readRo
 
 type ReadDate = typeof import('@abacist/core/typedDate').readDate;
 
+/** What the grid offers for a day, with the rates of that day. */
+const choicesOn = (date: string) => ({
+  queryKey: ['totals', 'choices', date],
+  queryFn: () => request<TotalsChoices>('GET', `/totals/choices?date=${date}`),
+});
+
 /** All that a draft is read with; undefined while some of it is on its way. */
 export function useReadWith(from: string): {
   shop: ReadWith | undefined;
@@ -21,11 +28,9 @@ export function useReadWith(from: string): {
   const t = useWords();
   const { today, currency, taxRounding, locale, pricesIncludeTax } = useShop();
   const settings = useCounterSettings();
-  const date = /^\d{4}-\d\d-\d\d$/.test(from) && from <= today ? from : today;
-  const choices = useQuery({
-    queryKey: ['totals', 'choices', date],
-    queryFn: () => request<TotalsChoices>('GET', `/totals/choices?date=${date}`),
-  });
+  const choices = useQuery(choicesOn(today));
+  // A day before the first rate has none: the shop says so when it is posted, and today's stand in here.
+  const ofDay = useQuery(choicesOn(isIsoDate(from) && from <= today ? from : today));
   const readDate = useDateReader();
   const shop = useMemo((): ReadWith | undefined => {
     if (!settings.data || !choices.data || !readDate) return undefined;
@@ -39,7 +44,7 @@ export function useReadWith(from: string): {
       departments,
       authorities,
       tenders,
-      taxCodes: choices.data.taxCodes,
+      taxCodes: (ofDay.data ?? choices.data).taxCodes,
       lists: listsOf(t, settings.data, choices.data),
       readDate: (text) => {
         const read = readDate(text, today, locale);
@@ -49,6 +54,7 @@ export function useReadWith(from: string): {
   }, [
     settings.data,
     choices.data,
+    ofDay.data,
     readDate,
     t,
     today,

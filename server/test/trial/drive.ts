@@ -16,6 +16,7 @@ import { compareBooks, compareDay, compareWaiting, trialBalance } from './compar
 import { cancelOrder, prepay, sellOrder } from './orders';
 import { payOnAccount, sellVoucher, takeVoucherBack, useVoucher } from './owed';
 import { sell, sellByTransfer, sellSplit } from './selling';
+import { tillReport } from './totals';
 import type { TrialShop } from './trialShop';
 
 /**
@@ -97,6 +98,7 @@ async function something(trial: TrialShop): Promise<void> {
     () => dropSome(trial),
     () => otherMoneyIn(trial),
     () => undoAct(trial),
+    () => tillReport(trial),
   ]);
   await doing();
 }
