@@ -10,7 +10,7 @@ const SIZES = {
 
 /** Where a wide screen shows other parts than a phone: tables, panes beside each other, keys. */
 const WIDE_PARTS =
-  /^\/(counter|days|accounts|accounts\/aging|bank\/.*|books\/(balance|journal|documents|shop|tenders))$/;
+  /^\/(counter|days|totals|accounts|accounts\/aging|bank\/.*|books\/(balance|journal|documents|shop|tenders))$/;
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** Structure is the same in both themes; what the dark one changes is colour. */
 const ASKED: Record<'light' | 'dark', RunOptions> = {

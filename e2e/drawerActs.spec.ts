@@ -56,3 +56,25 @@ test('stamps are paid out, a drop goes to the safe, and one of them is undone; t
   await expect(list.getByText('Post office · Stamps')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
+
+test('a drawer opens with its float counted; what is missing of it says why and is short', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'fenella');
+  await page.goto('/counter');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'Count the float' }).click();
+  await page.getByLabel('Pieces of 100.00', { exact: true }).fill('1');
+  await page.getByLabel('Pieces of 20.00', { exact: true }).fill('2');
+  await page.getByLabel('Pieces of 1.00', { exact: true }).fill('8');
+  const open = page.getByRole('button', { name: 'Open with 148.00' });
+  await expect(open).toBeDisabled();
+  await expect(page.getByText('2.00 short')).toBeVisible();
+  await page.getByLabel('Why is it another float?').fill('Two coins lent to the hatch');
+  await open.click();
+  await expect(page).toHaveURL(/counter$/);
+  await page.goto('/counter/float?drawer=1');
+  await expect(page.getByText('This drawer is open already.')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});

@@ -11,6 +11,7 @@ export const SCREENS = [
   '/books/failed-tries',
   '/nowhere',
   '/counter/money',
+  '/counter/float',
   '/counter/vouchers',
   '/customers/new',
   '/orders',

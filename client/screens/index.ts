@@ -33,6 +33,7 @@ export const DaysScreen = lazyScreen(work, 'DaysScreen');
 export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
 export const DeskPaymentsScreen = lazyScreen(desk, 'DeskPaymentsScreen');
 export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
+export const FloatScreen = lazyScreen(work, 'FloatScreen');
 export const HelpScreen = lazyScreen(desk, 'HelpScreen');
 export const ItemScreen = lazyScreen(desk, 'ItemScreen');
 export const ItemsScreen = lazyScreen(desk, 'ItemsScreen');

@@ -16,7 +16,7 @@ export {
 export { CreditsScreen, VouchersScreen } from '~/features/credits/screens';
 export { CustomerScreen, CustomersScreen } from '~/features/customers/screens';
 export { DayScreen, DaysLayout, DaysScreen } from '~/features/days/screens';
-export { CountScreen } from '~/features/drawer/screens';
+export { CountScreen, FloatScreen } from '~/features/drawer/screens';
 export { LooseEndsScreen } from '~/features/looseEnds/screens';
 export { OrderScreen, OrdersScreen } from '~/features/orders/screens';
 export { KeySheet } from '~/features/shell/screens';

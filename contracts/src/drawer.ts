@@ -1,6 +1,6 @@
 import type { Evidence } from '@abacist/core/differences';
 import Joi from 'joi';
-import { amountMinor, id, piecesByDenomination, safeText } from './common';
+import { amountMinor, id, piecesByDenomination, reasonText, safeText } from './common';
 
 /** A count: pieces by denomination, and the cheques that were found. */
 export type CloseCommand = {
@@ -81,3 +81,25 @@ export type CountEvidence = Pick<
   'documents' | 'acts' | 'usual' | 'fundMinor' | 'missingCheques' | 'cards' | 'rolls'
 >;
 export const countEvidenceSchema = Joi.object<{ id: number }, true>({ id: id.required() });
+
+/** A drawer is opened with its float counted. */
+export type OpenDrawer = { count: Record<string, number>; note: string };
+export const openDrawerSchema = Joi.object<OpenDrawer, true>({
+  count: piecesByDenomination.required(),
+  note: safeText(300).allow('').required(),
+});
+export const undoOpeningSchema = Joi.object<{ reason: string }, true>({
+  reason: reasonText(200).required(),
+});
+/** What a drawer should hold before its first sale. */
+export type DrawerFloat = {
+  id: number;
+  name: string;
+  /** What the shop leaves in it as change. */
+  usualMinor: number;
+  /** What the last close left; null for who counts blind. */
+  expectedMinor: number | null;
+  denominations: number[];
+  /** It takes already: there is nothing to open. */
+  open: boolean;
+};

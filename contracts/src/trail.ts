@@ -10,6 +10,7 @@ export type TrailStep = {
     | 'moneyOut'
     | 'drop'
     | 'safeCount'
+    | 'drawerOpen'
     | 'floatUp'
     | 'drawerToDrawer'
     | 'change'

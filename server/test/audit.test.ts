@@ -90,6 +90,8 @@ const BREAKS: Record<string, string> = {
   'a cheque by post lies in the safe at once': `UPDATE cheque q
     JOIN safe_item i ON i.cheque_id = q.id SET q.amount_minor = q.amount_minor + 1
     WHERE i.sale_id IS NOT NULL`,
+  'what a counted float differs by is in over and short':
+    'UPDATE drawer_open SET expected_minor = expected_minor - 1, difference_minor = difference_minor + 1',
   'what is voided after its count is in over and short':
     'UPDATE sale_void SET counted = FALSE',
   'what was typed as totals is undone whole, or stands': `INSERT INTO day_totals_undo (day_totals_id)

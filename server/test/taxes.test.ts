@@ -22,7 +22,7 @@ test('a new rate holds from its date, and nobody touches items', async () => {
   );
   expect(await ratesOn('2026-03-31')).toEqual(['5.000000', '1.250000']);
   expect(await ratesOn('2026-04-01')).toEqual(['6.000000', '1.250000']);
-  await expect(ratesOn('2019-12-31')).rejects.toThrow('has no rate');
+  await expect(ratesOn('2019-12-31')).rejects.toThrow('tax.noRate');
 
   const fenella = await shop.as('fenella');
   const sell = async (totalMinor: number) => {

@@ -57,6 +57,9 @@ export function MoreDialog({
     <Dialog open title={t('more.title')} onClose={onClose}>
       <Column gap="$2">
         {act(t('more.payment'), () => setStep('payment'))}
+        {act(t('more.float'), () =>
+          go(`/counter/float?drawer=${ticket.drawerId ?? settings.drawers[0]!.id}`),
+        )}
         {act(t('more.money'), () =>
           go(`/counter/money?drawer=${ticket.drawerId ?? settings.drawers[0]!.id}`),
         )}

@@ -23,6 +23,8 @@ import { Denomination } from './Denomination';
 import { COUNT_WAYS, readCards, readCount } from './entry';
 import { useCounts, useDraft } from './store';
 
+export { FloatScreen } from './FloatScreen';
+
 /** Counts a drawer by denomination and closes it; opening the page begins the count. */
 export function CountScreen({ date, drawerId }: { date: string; drawerId: number }) {
   const t = useWords();

@@ -75,7 +75,7 @@ export function TotalsGrid({
   const columns: Column<Shown, Sum>[] = [
     {
       key: 'label',
-      name: '',
+      name: t('totals.field_what'),
       frozen: true,
       width: 230,
       cellClass: ({ kind }) => `totals-label totals-${kind}`,

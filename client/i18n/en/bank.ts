@@ -168,6 +168,8 @@ export const bank = {
     moneyOutUndone: 'that was not paid out after all',
     drop: 'dropped to the safe before the count',
     safeCount: 'a count of the safe differs',
+    drawerOpen: 'the float was counted when the drawer opened',
+    drawerOpenUndone: 'that count of the float was undone',
     drawerToDrawer: 'given to another drawer',
     drawerToDrawerUndone: 'that did not go to the other drawer after all',
     change: 'change that the bank gave lies in the safe',

@@ -76,6 +76,8 @@ export const books = {
     moneyInUndo: 'Money in undone',
     drop: 'Drop to the safe',
     dropUndo: 'Drop undone',
+    drawerOpen: 'Float counted',
+    drawerOpenUndo: 'Count of the float undone',
     safeCount: 'Safe counted',
     dayTotals: 'Days by totals',
     dayTotalsUndo: 'Days by totals undone',

@@ -180,6 +180,12 @@ export const days = {
       'Its sheet stays on record, and a second one is made when the day is closed again.',
     reopened: '{{number}}, reopened by {{by}}, {{time}}: {{reason}}',
   },
+  float: {
+    title: 'Count the float',
+    usual: 'Usual float {{amount}}',
+    open: 'Open with {{amount}}',
+    why: 'Why is it another float?',
+  },
   count: {
     title: 'Count',
     of: '{{drawer}} drawer',

@@ -4,6 +4,7 @@ export const helpPages = {
     title: 'Counter',
     what: 'Everything that a customer pays or gets back is rung here, on one ticket: goods, returns, vouchers, prepayments, payments on account.',
     steps: [
+      'In the morning, count the float under More: what is missing of it says why.',
       'Type a part of an item’s name, its code, or scan it. Enter rings the first that fits. Digits alone are an amount: press the department it belongs to.',
       'A quantity is typed before its item, then ×. Press a line to change its price or enter a discount.',
       'Choose a customer where the sale goes on account, is free of tax, or wants an invoice.',

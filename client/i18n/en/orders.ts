@@ -2,6 +2,7 @@ export const orders = {
   more: {
     title: 'More',
     payment: 'Take a payment on an account',
+    float: 'Count the float',
     money: 'Money in and out',
     park: 'Park this ticket',
     parkIt: 'Park it',

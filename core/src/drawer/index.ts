@@ -15,6 +15,7 @@ import { moveCash, type CashPart } from './acts';
 
 export * from './acts';
 export * from './counted';
+export { decideOpening } from './opened';
 
 /** Cash that stayed in the drawer when it was counted before: its days were below zero in sum. */
 type Leftover = CashPart & { holder: string };

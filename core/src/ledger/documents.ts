@@ -37,6 +37,8 @@ export const DOCUMENTS = {
     papers: ['receipt', 'invoice', 'deliveryNote'],
   },
   saleVoid: { series: 'V', takes: true, onSheet: true },
+  drawerOpen: { series: 'OF', undoneBy: 'drawerOpenUndo', onSheet: true },
+  drawerOpenUndo: { series: 'OG', onSheet: true },
   drawerClose: { series: 'C', onSheet: true },
   moneyOut: { series: 'PO', undoneBy: 'moneyOutUndo', papers: ['cashNote'], onSheet: true },
   moneyOutUndo: { series: 'PU', onSheet: true },

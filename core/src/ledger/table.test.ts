@@ -498,6 +498,13 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['overAndShort', -10_00],
     ],
   ),
+  'fund.difference': alone(
+    ['fund.difference', { over: -2_00 }],
+    [
+      ['fund', -2_00],
+      ['overAndShort', 2_00],
+    ],
+  ),
   'float.fromSafe': alone(
     ['float.fromSafe', { amount: 100_00 }],
     [

@@ -148,6 +148,8 @@ export const POSTING_TABLE = {
   'drawer.difference': moves(debit('drawer', 'over'), credit('overAndShort', 'over')),
   /** A cheque that was missing at its count: it comes back from over and short. */
   'cheque.found': moves(debit('safe', 'amount'), credit('overAndShort', 'amount')),
+  /** A float that is counted when its drawer opens. */
+  'fund.difference': moves(debit('fund', 'over'), credit('overAndShort', 'over')),
   'safe.difference': moves(debit('safe', 'over'), credit('overAndShort', 'over')),
   'float.fromSafe': moves(debit('fund', 'amount'), credit('safe', 'amount')),
   /** A close that leaves more in the drawer than its fund was, or less. */

@@ -14,6 +14,7 @@ const UPDATES: Record<string, string[]> = {
   credit_note: ['used_minor', 'valid_until'],
   drawer_session: ['count_begun_at'],
   drawer_act: ['undone', 'match_group_id'],
+  drawer_open: ['undone'],
   shop: ['last_sheet'],
   safe_item: ['taken_minor'],
   batch: ['closed_at', 'closed_on', 'settled_whole'],

@@ -10,7 +10,9 @@ import {
   drawerActsSchema,
   drawerActUndoSchema,
   id,
+  openDrawerSchema,
   overShortSchema,
+  undoOpeningSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
@@ -27,11 +29,30 @@ import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { overAndShort } from './overShort';
 import { findCheque } from './found';
+import { floatOf, openDrawer, undoOpening } from './open';
 
 const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function drawerRoutes(deps: Deps): Router {
   const router = Router();
+  router.get(
+    '/drawers/:id/float',
+    query(deps, 'GET /drawers/:id/float', byId, ({ db, shop, actor }, { id: drawerId }) =>
+      floatOf(db, { shop, actor }, drawerId),
+    ),
+  );
+  router.post(
+    '/drawers/:id/open',
+    command(deps, 'POST /drawers/:id/open', openDrawerSchema, (context, body, params) =>
+      openDrawer(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/drawer-opens/:id/undo',
+    command(deps, 'POST /drawer-opens/:id/undo', undoOpeningSchema, (context, body, params) =>
+      undoOpening(context, body, Number(params['id'])),
+    ),
+  );
   router.post('/counts', command(deps, 'POST /counts', beginCountSchema, beginCount));
   router.post(
     '/counts/:id/close',

@@ -28,6 +28,8 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
     customer: 'SELECT s.customer_id FROM sale_void x JOIN sale s ON s.id = x.sale_id',
     sale: 'SELECT x.sale_id FROM sale_void x',
   },
+  drawerOpen: { amount: 'SELECT x.counted_minor FROM drawer_open x' },
+  drawerOpenUndo: { amount: 'SELECT x.counted_minor FROM drawer_open x' },
   drawerClose: {
     amount: 'SELECT x.counted_minor + x.cheques_counted_minor FROM drawer_close x',
   },

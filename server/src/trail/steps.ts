@@ -39,6 +39,18 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
       return { code: `trail.${code}`, params };
     },
   },
+  drawerOpen: {
+    kind: 'drawerOpen',
+    from: 'float',
+    to: 'short',
+    note: plain('trail.drawerOpen'),
+  },
+  drawerOpenUndo: {
+    kind: 'drawerOpen',
+    from: 'short',
+    to: 'float',
+    note: plain('trail.drawerOpenUndone'),
+  },
   moneyOut: {
     kind: 'moneyOut',
     from: 'taken',

@@ -53,7 +53,9 @@ export async function tillReport(trial: TrialShop): Promise<void> {
       ...owedTax(ticket.tax, {}),
     };
     trial.books.post(
-      Object.fromEntries(Object.entries(posted).map(([account, minor]) => [account, sign * minor])),
+      Object.fromEntries(
+        Object.entries(posted).map(([account, minor]) => [account, sign * minor]),
+      ),
     );
     trial.books.taxed(trial.today, ticket.tax, sign);
     trial.books.took(trial.today, sign * (byCard + kept));

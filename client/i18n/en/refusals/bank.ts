@@ -143,6 +143,12 @@ export const bank = {
   drawerAct_otherDrawer: 'Choose the other drawer.',
   drawerAct_otherGone:
     'The drawer that took it was counted since, or holds less. Bring it back by an act of its own.',
+  drawerOpen_open: 'This drawer is open already. Its float is counted before its first sale.',
+  drawerOpen_note:
+    'It is another float than the usual {{usual}}, or differs from what was left. Say why.',
+  drawerOpen_unknown: 'There is no such count of a float.',
+  drawerOpen_undone: 'That is undone already.',
+  drawerOpen_counted: 'The drawer was counted since: its count stands.',
   drawerAct_bank: 'Choose the account at the bank.',
   drawerAct_undone: 'This is undone already.',
   drawerAct_banked: 'A deposit slip took of this drop. Recall that slip first.',

@@ -171,11 +171,21 @@ export const DRAWER: Check[] = [
      SELECT ds.drawer_id, c.fund_change_minor
      FROM drawer_close c JOIN drawer_session ds ON ds.id = c.drawer_session_id
      UNION ALL
+     SELECT ds.drawer_id, o.difference_minor
+     FROM drawer_open o JOIN drawer_session ds ON ds.id = o.drawer_session_id
+     WHERE NOT o.undone
+     UNION ALL
      SELECT ds.drawer_id, f.amount_minor
      FROM drawer_act_safe f
      JOIN drawer_act x ON x.id = f.drawer_act_id AND NOT x.undone
      JOIN drawer_session ds ON ds.id = x.drawer_session_id`,
     'drawer_id',
+  ),
+  perDocument(
+    'what a counted float differs by is in over and short',
+    'drawerOpen',
+    'overAndShort',
+    'SELECT id AS subject_id, -difference_minor AS expected FROM drawer_open',
   ),
   perDocument(
     'what a count of the safe differs by is in over and short',
