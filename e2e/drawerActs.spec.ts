@@ -76,5 +76,9 @@ test('a drawer opens with its float counted; what is missing of it says why and 
   await expect(page).toHaveURL(/counter$/);
   await page.goto('/counter/float?drawer=1');
   await expect(page.getByText('This drawer is open already.')).toBeVisible();
+  await page.getByRole('button', { name: 'Count it anew' }).click();
+  await page.getByLabel('Why').fill('The coins came back');
+  await page.getByRole('dialog').getByRole('button', { name: 'Count it anew' }).click();
+  await expect(page.getByText('Usual float 150.00')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

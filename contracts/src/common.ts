@@ -101,7 +101,8 @@ export const approvalSchema = Joi.object<Approval, true>({
         ),
       }).unknown(),
     )
-    .max(30)
+    // As many as a command of many rows can ask for.
+    .max(2000)
     .required(),
 });
 

@@ -102,4 +102,13 @@ export type DrawerFloat = {
   denominations: number[];
   /** It takes already: there is nothing to open. */
   open: boolean;
+  /** The count of its float that stands, while the drawer is not counted. */
+  opening: {
+    id: number;
+    number: string;
+    by: string;
+    countedMinor: number;
+    differenceMinor: number;
+    note: string;
+  } | null;
 };

@@ -1,4 +1,5 @@
 import type { OfferedTender } from '@abacist/core/tenders';
+import { MOST_COLUMNS, MOST_ROWS } from '@abacist/core/totalFigures';
 import type { DayTotals } from '@abacist/core/totals';
 import Joi from 'joi';
 import { amountMinor, id, isoDate, reasonText } from './common';
@@ -16,7 +17,9 @@ export type TotalsAct = Omit<DrawerActCommand, 'sessionId'> & { date: string };
 export type TotalsCommand = { columns: TotalsColumn[]; acts: TotalsAct[] };
 
 const total = amountMinor(0).required();
-const tenders = Joi.array().items(tender).max(60).required();
+/** Each cheque and each charge of a busy day is one. */
+const MOST_PIECES = 400;
+const tenders = Joi.array().items(tender).max(MOST_PIECES).required();
 const column = Joi.object<TotalsColumn>({
   date: isoDate.required(),
   drawerId: id.required(),
@@ -39,21 +42,21 @@ const column = Joi.object<TotalsColumn>({
         tender: tender.required(),
       }),
     )
-    .max(60)
+    .max(MOST_PIECES)
     .required(),
 });
 
 export const totalsSchema = Joi.object<TotalsCommand>({
   columns: Joi.array()
     .items(column)
-    .max(40)
+    .max(MOST_COLUMNS)
     .unique(
       (a: TotalsColumn, b: TotalsColumn) => a.date === b.date && a.drawerId === b.drawerId,
     )
     .required(),
   acts: Joi.array()
     .items(Joi.object({ ...drawerActFields, date: isoDate.required() }))
-    .max(200)
+    .max(MOST_ROWS)
     .required(),
 });
 export type TotalsAnswer = { id: number; number: string; documents: number };

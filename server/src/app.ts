@@ -17,7 +17,7 @@ import { errorHandler, HttpError } from './http/errors';
 import { documentRoutes } from './documents/routes';
 import { keyRoutes } from './http/keys';
 import type { Right } from '@abacist/contracts/rights';
-import { TAKES_FILE } from './http/rights';
+import { TAKES_FILE, TAKES_ROWS } from './http/rights';
 import { customerRoutes } from './customers/routes';
 import { itemRoutes } from './items/routes';
 import { watchClock } from './ledger/clock';
@@ -156,12 +156,14 @@ export function createApp(options: AppOptions): {
     if (away > SEEN_EVERY && !request.get('X-Unattended')) request.session.seenAt = now;
     next();
   });
-  const [small, file] = ['256kb', '12mb'].map((limit) => express.json({ limit }));
-  const takesFile = ({ method, path }: express.Request) =>
-    TAKES_FILE.includes(`${method} ${path}` as Right);
-  api.use((request, response, next) =>
-    (takesFile(request) ? file! : small!)(request, response, next),
-  );
+  const [small, rows, file] = ['256kb', '1mb', '12mb'].map((limit) => express.json({ limit }));
+  const isOf = (rights: readonly Right[], { method, path }: express.Request) =>
+    rights.includes(`${method} ${path}` as Right);
+  const takesFile = (request: express.Request) => isOf(TAKES_FILE, request);
+  api.use((request, response, next) => {
+    const many = isOf(TAKES_ROWS, request) ? rows! : small!;
+    (takesFile(request) ? file! : many)(request, response, next);
+  });
   api.use((request, response, next) =>
     takesFile(request) ? watchReading(request, response, next) : next(),
   );

@@ -3,17 +3,14 @@ import { CHECKS } from '../src/audit/checks';
 import { walkDay } from './day';
 import {
   walkAccounts,
-  walkActs,
   walkCheques,
   walkOrders,
   walkReturns,
-  walkClosing,
-  walkCorrections,
-  walkTotals,
   walkWaysBack,
   walkWriteOff,
   walkWriteOffBack,
 } from './walks';
+import { walkActs, walkClosing, walkCorrections, walkTotals } from './walksOfDays';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;

@@ -55,7 +55,7 @@ test('what does not add up, a day to come, cash: nothing is kept, each is named'
   ]);
   const tomorrow = { date: '2026-03-03' };
   expect(places(await receive([paid(dory.id, cheque(50_00, '1'))], 50_00, tomorrow))).toEqual([
-    'date totals.future',
+    'date day.future',
   ]);
   const inCash = { kind: 'cash', tenderId: world.id.tenders['cash'], tenderedMinor: 5_00 };
   const answer = await receive(

@@ -42,12 +42,16 @@ test('another float than the usual one asks why; what is missing of it is short,
   const { body } = await open(148_00, 'Two dollars lent to the hatch');
   expect(body).toMatchObject({ number: 'OF-1', differenceMinor: -2_00 });
   expect(await short()).toBe(2_00);
-  expect(await float()).toMatchObject({ expectedMinor: 148_00, open: true });
+  expect(await float()).toMatchObject({
+    expectedMinor: 148_00,
+    open: true,
+    opening: { number: 'OF-1', by: 'Fenella', countedMinor: 148_00, differenceMinor: -2_00 },
+  });
   expect(codes(await open(148_00))).toEqual(['drawerOpen.open']);
   const undone = await fenella.send(`/drawer-opens/${body.id}/undo`, { reason: 'Found them' });
   expect(undone).toMatchObject({ status: 200, body: { number: 'OG-1' } });
   expect(await short()).toBe(0);
-  expect(await float()).toMatchObject({ expectedMinor: 150_00, open: false });
+  expect(await float()).toMatchObject({ expectedMinor: 150_00, open: false, opening: null });
 });
 
 test('the usual float needs no word and has no entry; more than the fund is over, and the count expects it', async () => {

@@ -116,7 +116,7 @@ test('every column that does not add up is named, and nothing of the others is k
     'columns.0.tenders totals.tenders',
     'acts.0.parts drawerAct.parts',
     'columns.1.taxes.0.taxMinor totals.taxNowhere',
-    'columns.2.date totals.future',
+    'columns.2.date day.future',
   ]);
   expect(answer.body.refusals[1].params).toEqual({ differenceMinor: -140_00 });
   expect(await shop.one('SELECT COUNT(*) AS n FROM document')).toEqual(before);
@@ -187,9 +187,10 @@ test('a charge above the limit asks once for all, and one who may lets it pass',
 });
 
 test('what was typed is undone as one, each on its day, and can be typed anew', async () => {
-  expect(codes(await osric.send(`/totals/${made.id}/undo`, { reason: 'Wrong roll' }))).toEqual(
-    ['rule.void', 'rule.drawerActUndone'],
-  );
+  const asked = await osric.send(`/totals/${made.id}/undo`, { reason: 'Wrong roll' });
+  expect(asked.body.rules).toEqual([
+    { code: 'rule.totalsUndone', approver: 'manager', params: { number: 'TT-1', count: 4 } },
+  ]);
   const options = { approval: manager };
   const undone = await osric.send(
     `/totals/${made.id}/undo`,
@@ -260,7 +261,48 @@ test('cash alone is undone after its count too: the mistake was in over and shor
   await sound();
 });
 
-test('a day of a filed period, a closed sheet and a lower tax are met as anywhere', async () => {
+test('what is refused is said before anybody is asked for his word', async () => {
+  const low = monday({
+    date: '2026-02-25',
+    taxes: [{ authorityId: authority['island'], taxMinor: 1_00 }],
+  });
+  const answer = await post([low, monday({ date: '2026-02-24', tenders: [] })]);
+  expect(answer.status).toBe(422);
+  expect(places(answer)).toEqual(['columns.1.tenders totals.tenders']);
+});
+
+test('a closed day asks a manager, whoever types it', async () => {
+  const date = '2026-02-20';
+  const other = { date, drawerId: id.drawers['hatch'] };
+  expect((await post([monday(other)])).status).toBe(200);
+  await countAndClose(osric, id.drawers['hatch']!);
+  expect((await osric.send(`/days/${date}/close`, { note: '' })).status).toBe(200);
+  expect(codes(await post([monday(other)]))).toEqual(['rule.sheetClosed']);
+  expect((await post([monday(other)], [], { approval: manager })).status).toBe(200);
+  await sound();
+});
+
+test('hundreds of expenses are one command, and one undoing', async () => {
+  const acts = Array.from({ length: 250 }, (_, i) => ({
+    kind: 'ownerPays',
+    date: MON,
+    amountMinor: 100 + i,
+    party: `Payee ${i % 40}`,
+    words: `Bill ${i} of a year that the owner kept in a box`,
+    parts: [{ account: 'supplies', amountMinor: 100 + i, taxCodeId: 1, words: '' }],
+  }));
+  const { status, body } = await post([], acts, { approval: manager });
+  expect({ status, body }).toMatchObject({ status: 200, body: { documents: 250 } });
+  const undone = await osric.send(
+    `/totals/${body.id}/undo`,
+    { reason: 'Another shop’s box' },
+    { approval: manager },
+  );
+  expect(undone).toMatchObject({ status: 200 });
+  await sound();
+});
+
+test('a day of a filed period and a lower tax are met as anywhere', async () => {
   await shop.admin.query(`UPDATE period_lock SET filed_through = '2026-01-31'`);
   expect(places(await post([monday({ date: '2026-01-31' })]))).toEqual([
     'columns.0.date lock.filed',

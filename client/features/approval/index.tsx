@@ -13,6 +13,9 @@ import { useApproval } from './store';
 
 export { useAskedFirst } from './useAskedFirst';
 
+/** A command of many rows may ask for many words: so many are read, the rest is counted. */
+const SHOWN = 8;
+
 /** Digits of the PIN of whoever may approve. */
 const APPROVER_PIN = 6;
 
@@ -60,9 +63,12 @@ function Ask() {
       onClose={() => asked.answer(undefined)}
     >
       <Column gap="$2">
-        {asked.rules.map((rule) => (
-          <Body key={rule.code}>{word(rule)}</Body>
+        {asked.rules.slice(0, SHOWN).map((rule, i) => (
+          <Body key={i}>{word(rule)}</Body>
         ))}
+        {asked.rules.length > SHOWN ? (
+          <Body strong>{t('approval.more', { count: asked.rules.length - SHOWN })}</Body>
+        ) : null}
       </Column>
       {asks ? null : (
         <Line gap="$2" flexWrap="wrap" role="group" aria-label={t('approval.who')}>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { useShop } from '~/api/session';
-import { Denomination, readCount, type Entry } from '~/features/drawer';
+import { Pieces, readCount, type Entry } from '~/features/drawer';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useDifference } from '~/i18n/useDifference';
@@ -81,22 +81,11 @@ function CountDialog({ view, onClose }: { view: SafeView; onClose: () => void })
   return (
     <Dialog open title={t('safe.count')} onClose={onClose}>
       <Sheet>
-        {view.denominations.map((value) => (
-          <Denomination
-            key={value}
-            value={value}
-            way="pieces"
-            entry={draft.entries[value] ?? {}}
-            onType={(typed) =>
-              change({
-                entries: {
-                  ...draft.entries,
-                  [value]: { ...draft.entries[value], ...typed },
-                },
-              })
-            }
-          />
-        ))}
+        <Pieces
+          denominations={view.denominations}
+          entries={draft.entries}
+          onType={(value, entry) => change({ entries: { ...draft.entries, [value]: entry } })}
+        />
       </Sheet>
       <Line justifyContent="space-between" gap="$3" role="status">
         <Body>

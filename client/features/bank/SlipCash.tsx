@@ -1,4 +1,4 @@
-import { Denomination } from '~/features/drawer';
+import { Pieces } from '~/features/drawer';
 import { useWords } from '~/i18n';
 import { Column, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
@@ -27,17 +27,9 @@ export function SlipCash({
         </Column>
         {counts ? <Money minor={countedMinor} strong /> : null}
       </Check>
-      {counts
-        ? denominations.map((value) => (
-            <Denomination
-              key={value}
-              value={value}
-              way="pieces"
-              entry={entries[value] ?? {}}
-              onType={(typed) => type(value, typed)}
-            />
-          ))
-        : null}
+      {counts ? (
+        <Pieces denominations={denominations} entries={entries} onType={type} />
+      ) : null}
     </Sheet>
   );
 }

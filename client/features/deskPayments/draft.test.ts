@@ -1,9 +1,20 @@
-import { differenceOf, emptyDraft, emptyPayment, toCommand, type DeskDraft } from './draft';
+import {
+  deskTenders,
+  differenceOf,
+  emptyDraft,
+  emptyPayment,
+  toCommand,
+  type DeskDraft,
+} from './draft';
 
 const WITH = {
   today: '2026-03-04',
   bankAccountId: 1,
-  tenders: { cheque: { tenderId: 5 }, transfer: { tenderId: 6 } },
+  tenders: deskTenders([
+    { id: 1, name: 'Cash', kind: 'cash' },
+    { id: 5, name: 'Cheque', kind: 'cheque' },
+    { id: 6, name: 'Bank transfer', kind: 'transfer' },
+  ]),
 };
 const DORY = { id: 7, name: 'Lobster boat Dory' };
 const draft = (more: Partial<DeskDraft> = {}): DeskDraft => ({
@@ -11,7 +22,7 @@ const draft = (more: Partial<DeskDraft> = {}): DeskDraft => ({
   total: '120.50',
   payments: [
     { ...emptyPayment('a'), account: DORY, amount: '100', number: '501' },
-    { ...emptyPayment('b', 'transfer'), account: DORY, amount: '20.50', reference: ' Inv 7 ' },
+    { ...emptyPayment('b', 6), account: DORY, amount: '20.50', reference: ' Inv 7 ' },
   ],
   ...more,
 });
@@ -59,8 +70,10 @@ test('what is missing keeps it back: a payer, a number, a date that is one, a te
     expect(toCommand(draft({ payments: [broken, second!] }), WITH, 'CAD')).toBeNull();
   }
   expect(toCommand(draft({ date: 'soon' }), WITH, 'CAD')).toBeNull();
-  const { cheque } = WITH.tenders;
-  expect(toCommand(draft(), { ...WITH, tenders: { cheque } }, 'CAD')).toBeNull();
+  // Cash is none of those that the desk takes.
+  expect(WITH.tenders.map(({ name }) => name)).toEqual(['Cheque', 'Bank transfer']);
+  const [cheque] = WITH.tenders;
+  expect(toCommand(draft(), { ...WITH, tenders: [cheque!] }, 'CAD')).toBeNull();
   expect(toCommand(draft({ payments: [], total: '0' }), WITH, 'CAD')).toBeNull();
 });
 

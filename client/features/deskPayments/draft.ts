@@ -1,16 +1,14 @@
 import type { DeskPayment, DeskPaymentsCommand } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
 import { parseAmount, sum } from '@abacist/core/money';
-import type { OfferedTender } from '@abacist/core/tenders';
-
-/** How it came: as a piece of paper, or to the bank. */
-export const WAYS = ['cheque', 'transfer'] as const;
-export type Way = (typeof WAYS)[number];
+import type { OfferedTender, TenderKind } from '@abacist/core/tenders';
+import { typedOf, type DeskAsk } from '@abacist/core/typedTenders';
 
 /** A payment as it is typed. */
 export type TypedPayment = {
   id: string;
-  way: Way;
+  /** Null: the first of the shop's that the desk takes. */
+  tenderId: number | null;
   account: { id: number; name: string } | null;
   amount: string;
   number: string;
@@ -28,9 +26,9 @@ export type DeskDraft = {
   bankReference: string;
 };
 
-export const emptyPayment = (id: string, way: Way = 'cheque'): TypedPayment => ({
+export const emptyPayment = (id: string, tenderId: number | null = null): TypedPayment => ({
   id,
-  way,
+  tenderId,
   account: null,
   amount: '',
   number: '',
@@ -48,8 +46,19 @@ export const emptyDraft = (id: string): DeskDraft => ({
   bankReference: '',
 });
 
-/** The shop's tender of each way, where it has one. */
-export type WayTenders = Partial<Record<Way, { tenderId: number }>>;
+/** A tender of the shop that comes by post or to the bank. */
+export type DeskTender = { id: number; name: string; kind: TenderKind };
+
+/** Those of the shop's tenders that the desk takes, in the shop's order. */
+export const deskTenders = (tenders: readonly DeskTender[]): DeskTender[] =>
+  tenders.filter(({ kind }) => typedOf(kind).atDesk);
+
+/** What it came by; undefined where the shop has none that the desk takes. */
+export const tenderOf = (
+  { tenderId }: Pick<TypedPayment, 'tenderId'>,
+  tenders: readonly DeskTender[],
+): DeskTender | undefined =>
+  tenderId === null ? tenders[0] : tenders.find(({ id }) => id === tenderId);
 
 const minorOf = (text: string, currency: string): number | null => {
   const read = parseAmount(text, currency);
@@ -62,46 +71,42 @@ export function differenceOf({ total, payments }: DeskDraft, currency: string): 
   return paid - (minorOf(total, currency) ?? 0);
 }
 
+type With = { today: string; bankAccountId: number; tenders: readonly DeskTender[] };
+
 /** How one of them is offered; null while something of it is missing. */
-function tenderOf(
+function offered(
   typed: TypedPayment,
-  {
-    date,
-    bankAccountId,
-    tenders,
-  }: { date: string; bankAccountId: number; tenders: WayTenders },
+  { today: date, bankAccountId, tenders }: With,
   currency: string,
 ): OfferedTender | null {
   const amountMinor = minorOf(typed.amount, currency);
-  const tender = tenders[typed.way];
-  if (amountMinor === null || !tender) return null;
-  const base = { tenderId: tender.tenderId, amountMinor };
-  const ways: Record<Way, () => OfferedTender | null> = {
-    cheque: () => {
-      const dated = typed.dated || date;
-      const number = typed.number.trim();
-      return number && isIsoDate(dated)
-        ? { ...base, kind: 'cheque', cheque: { number, drawnBy: typed.account!.name, dated } }
-        : null;
-    },
-    transfer: () => ({
-      ...base,
-      kind: 'transfer',
-      bankAccountId,
-      reference: typed.reference.trim(),
-    }),
+  const tender = tenderOf(typed, tenders);
+  const desk = tender && typedOf(tender.kind).atDesk;
+  if (amountMinor === null || !desk || !typed.account) return null;
+  const dated = typed.dated || date;
+  const number = typed.number.trim();
+  const missing: Record<DeskAsk, boolean> = {
+    number: number === '',
+    dated: !isIsoDate(dated),
+    // A payer may write nothing.
+    reference: false,
   };
-  return ways[typed.way]();
+  if (desk.asks.some((ask) => missing[ask])) return null;
+  return desk.offer({
+    tenderId: tender.id,
+    amountMinor,
+    payer: typed.account.name,
+    number,
+    dated,
+    reference: typed.reference.trim(),
+    bankAccountId,
+  });
 }
 
 /** What is sent; null while something is missing or the total and the payments differ. */
 export function toCommand(
   draft: DeskDraft,
-  {
-    today,
-    bankAccountId,
-    tenders,
-  }: { today: string; bankAccountId: number; tenders: WayTenders },
+  { today, bankAccountId, tenders }: With,
   currency: string,
 ): DeskPaymentsCommand | null {
   const date = draft.date || today;
@@ -109,7 +114,7 @@ export function toCommand(
   const bank = draft.bankAccountId ?? bankAccountId;
   const payments = draft.payments.map((typed): DeskPayment | null => {
     if (!typed.account) return null;
-    const tender = tenderOf(typed, { date, bankAccountId: bank, tenders }, currency);
+    const tender = offered(typed, { today: date, bankAccountId: bank, tenders }, currency);
     return tender && { chargeAccountId: typed.account.id, tender, later: typed.later };
   });
   const all = payments.flatMap((one) => one ?? []);

@@ -1,6 +1,7 @@
 import type { AccountList, DeskPaymentsAnswer, DeskPaymentsCommand } from '@abacist/contracts';
+import { typedOf, type DeskAsk } from '@abacist/core/typedTenders';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { Fragment, useState, type ReactNode } from 'react';
 import { newKey, useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
@@ -22,14 +23,15 @@ import { Screen } from '~/ui/Screen';
 import { Select } from '~/ui/Select';
 import { Body } from '~/ui/Text';
 import {
+  deskTenders,
   differenceOf,
   emptyDraft,
   emptyPayment,
+  tenderOf,
   toCommand,
-  WAYS,
   type DeskDraft,
   type TypedPayment,
-  type WayTenders,
+  type DeskTender,
 } from './draft';
 
 /** Payments that came by post or to the bank: the total first, then each of them until nothing is left. */
@@ -38,15 +40,7 @@ export function DeskPaymentsScreen() {
   return (
     <Query of={settings}>
       {({ tenders, bankAccounts }) => (
-        <Desk
-          tenders={Object.fromEntries(
-            WAYS.flatMap((way) => {
-              const tender = tenders.find(({ kind }) => kind === way);
-              return tender ? [[way, { tenderId: tender.id }]] : [];
-            }),
-          )}
-          bankAccounts={bankAccounts}
-        />
+        <Desk tenders={deskTenders(tenders)} bankAccounts={bankAccounts} />
       )}
     </Query>
   );
@@ -56,7 +50,7 @@ function Desk({
   tenders,
   bankAccounts,
 }: {
-  tenders: WayTenders;
+  tenders: readonly DeskTender[];
   bankAccounts: { id: number; name: string }[];
 }) {
   const t = useWords();
@@ -140,7 +134,7 @@ function Desk({
               change({
                 payments: [
                   ...draft.payments,
-                  emptyPayment(newKey(), draft.payments.at(-1)?.way),
+                  emptyPayment(newKey(), draft.payments.at(-1)?.tenderId),
                 ],
               })
             }
@@ -243,30 +237,32 @@ function Payment({
   at: number;
   payment: TypedPayment;
   only: boolean;
-  tenders: WayTenders;
+  tenders: readonly DeskTender[];
   onChange: (part: Partial<TypedPayment>) => void;
   onRemove: () => void;
 }) {
   const t = useWords();
   const wrong = useAmountError();
-  const fields: Record<TypedPayment['way'], () => React.ReactNode> = {
-    cheque: () => (
-      <>
-        <Field
-          label={t('deskPayments.number')}
-          value={payment.number}
-          onChange={(number) => onChange({ number })}
-          maxLength={20}
-        />
-        <DateField
-          label={t('deskPayments.dated')}
-          value={payment.dated}
-          onChange={(dated) => onChange({ dated })}
-          hint={t('deskPayments.datedHint')}
-        />
-      </>
+  const tender = tenderOf(payment, tenders);
+  const asks = tender ? (typedOf(tender.kind).atDesk?.asks ?? []) : [];
+  const fields: Record<DeskAsk, ReactNode> = {
+    number: (
+      <Field
+        label={t('deskPayments.number')}
+        value={payment.number}
+        onChange={(number) => onChange({ number })}
+        maxLength={20}
+      />
     ),
-    transfer: () => (
+    dated: (
+      <DateField
+        label={t('deskPayments.dated')}
+        value={payment.dated}
+        onChange={(dated) => onChange({ dated })}
+        hint={t('deskPayments.datedHint')}
+      />
+    ),
+    reference: (
       <Field
         label={t('deskPayments.reference')}
         value={payment.reference}
@@ -287,12 +283,9 @@ function Payment({
         <Payer payment={payment} onChange={onChange} />
         <Choice
           label={t('deskPayments.way')}
-          value={payment.way}
-          options={WAYS.filter((way) => tenders[way]).map((value) => ({
-            value,
-            label: t(`deskPayments.way_${value}`),
-          }))}
-          onChange={(way) => onChange({ way })}
+          value={String(tender?.id ?? '')}
+          options={tenders.map(({ id, name }) => ({ value: String(id), label: name }))}
+          onChange={(id) => onChange({ tenderId: Number(id) })}
         />
         <Field
           label={t('deskPayments.amount')}
@@ -301,7 +294,9 @@ function Payment({
           numeric
           error={wrong(payment.amount)}
         />
-        {fields[payment.way]()}
+        {asks.map((ask) => (
+          <Fragment key={ask}>{fields[ask]}</Fragment>
+        ))}
         <Check tight on={payment.later} onToggle={() => onChange({ later: !payment.later })}>
           <Body>{t('deskPayments.later')}</Body>
         </Check>

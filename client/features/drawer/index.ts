@@ -1,2 +1,2 @@
-export { Denomination } from './Denomination';
 export { readCount, type Entry } from './entry';
+export { Pieces } from './Pieces';

@@ -15,6 +15,10 @@ import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 
+/** A day has a few of them, unless a year of bills was typed on it: then they are shown by and by. */
+const SHOWN = 20;
+const MORE = 100;
+
 /** Money into drawers and out of them, with what they come to; what was undone stays in sight. */
 export function Acts({
   acts,
@@ -26,14 +30,23 @@ export function Acts({
 }) {
   const t = useWords();
   const [undoing, setUndoing] = useState<DrawerAct | null>(null);
+  const [shown, setShown] = useState(SHOWN);
   if (acts.length === 0) return null;
   const standing = acts.filter(({ undoneBy }) => undoneBy === null);
   return (
     <Section title={t('acts.title')}>
       <Sheet role="list">
-        {acts.map((act) => (
+        {acts.slice(0, shown).map((act) => (
           <Act key={act.id} act={act} onUndo={() => setUndoing(act)} paper={paperOf?.(act)} />
         ))}
+        {acts.length > shown ? (
+          <SheetRow role="listitem">
+            <Button
+              label={t('acts.showMore', { count: acts.length - shown })}
+              onPress={() => setShown(shown + MORE)}
+            />
+          </SheetRow>
+        ) : null}
         <SheetRow role="listitem">
           <Body strong>{t('acts.sum')}</Body>
           <Money minor={standing.reduce((sum, act) => sum + act.cashMinor, 0)} strong />

@@ -124,7 +124,7 @@ function Head({ sale }: { sale: SaleDetail }) {
     <Column padding="$4" gap="$1" borderBottomWidth={1} borderColor="$rule">
       <Heading size="section">{shop.name}</Heading>
       <Body small tone="faded">
-        {t('sales.head', {
+        {t(sale.drawer ? 'sales.head' : 'sales.headDesk', {
           number: sale.number,
           date: dates.date(sale.date),
           time: dates.time(sale.soldAt),

@@ -57,7 +57,7 @@ function SaleRow({ sale }: { sale: SaleSummary }) {
       <Column flex={1} minWidth={0}>
         <Body strong>{sale.number}</Body>
         <Body small tone="faded">
-          {`${dates.time(sale.soldAt)} · ${sale.drawer} · ${sale.tenders}`}
+          {[dates.time(sale.soldAt), sale.drawer, sale.tenders].filter(Boolean).join(' · ')}
         </Body>
       </Column>
       {sale.status === 'void' ? <Tag tone="loose" label={t('sales.void')} /> : null}

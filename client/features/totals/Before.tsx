@@ -1,39 +1,38 @@
 import type { TotalsDetail, TotalsHead } from '@abacist/contracts';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { request } from '~/api/http';
-import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
 import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 import { draftOfTyped } from './takeUp';
 import { useTotals } from './store';
-import { useReadWith } from './useReadWith';
+import type { ReadWith } from './read';
 
 /** What was posted before, undone whole, and taken up again to be put right. */
-export function Before() {
+export function Before({ shop }: { shop: ReadWith }) {
   const t = useWords();
   const dates = useDates();
-  const { currency, today } = useShop();
-  const { shop } = useReadWith(today);
   const [undoing, setUndoing] = useState<TotalsHead | null>(null);
   const [taken, setTaken] = useState('');
   const list = useQuery({
     queryKey: ['totals'],
     queryFn: () => request<{ totals: TotalsHead[] }>('GET', '/totals'),
   });
-  const takeUp = async ({ id, number }: TotalsHead) => {
-    if (!shop) return;
-    const { typed } = await request<TotalsDetail>('GET', `/totals/${id}`);
-    useTotals.getState().change(draftOfTyped(typed, shop, currency));
-    setTaken(t('totals.takenUp', { number }));
-  };
+  const takeUp = useMutation({
+    mutationFn: ({ id }: TotalsHead) => request<TotalsDetail>('GET', `/totals/${id}`),
+    onSuccess: ({ typed, number }) => {
+      useTotals.getState().change(draftOfTyped(typed, shop));
+      setTaken(t('totals.takenUp', { number }));
+    },
+  });
   const totals = list.data?.totals ?? [];
   if (totals.length === 0) return null;
   return (
@@ -43,6 +42,7 @@ export function Before() {
           {taken}
         </Body>
       ) : null}
+      <ErrorNote error={takeUp.error} />
       <Sheet role="list">
         {totals.map((one) => (
           <SheetRow key={one.id} role="listitem">
@@ -65,7 +65,7 @@ export function Before() {
                     <Tag tone="waiting" label={t('totals.undone', { number: one.undoneBy })} />
                     <Button
                       label={t('totals.takeUp', { number: one.number })}
-                      onPress={() => void takeUp(one)}
+                      onPress={() => takeUp.mutate(one)}
                     />
                   </>
                 ) : (

@@ -1,6 +1,6 @@
 import 'react-data-grid/lib/styles.css';
 import '~/theme/grid.css';
-import { useId, useMemo, useRef } from 'react';
+import { useId, useRef } from 'react';
 import {
   DataGrid,
   type Column,
@@ -47,9 +47,8 @@ export function ListGrid({
   const typed = useTotals(({ draft }) => draft.rows);
   const { row: keep, change } = useTotals.getState();
   const keys = useGridKeys(grid, true);
-  // The empty one keeps its id when it is typed in: its editor stays where it is.
-  const next = useMemo(() => emptyRow(newRowId()), [typed.length]); // eslint-disable-line react-hooks/exhaustive-deps
-  const rows = [...typed, next];
+  const nextId = useTotals((store) => store.nextId);
+  const rows = [...typed, emptyRow(nextId)];
   const { problems } = read;
 
   const columns: Column<TypedRow>[] = [

@@ -1,4 +1,5 @@
 import { addDays, isIsoDate } from '@abacist/core/dates';
+import { MOST_COLUMNS } from '@abacist/core/totalFigures';
 
 /** Takings of one drawer on one day: a column of the grid. */
 export type ColumnAt = { date: string; drawerId: number };
@@ -41,9 +42,7 @@ export type TotalsDraft = {
   rows: TypedRow[];
 };
 
-/** A table is wide enough with these; the server takes no more. */
-const MOST_COLUMNS = 40;
-export const MOST_ROWS = 1000;
+export { MOST_ROWS } from '@abacist/core/totalFigures';
 
 export const EMPTY: TotalsDraft = {
   from: '',

@@ -1,12 +1,8 @@
+import { paidBy, typedOf } from '@abacist/core/typedTenders';
 import type { TotalsColumn, TotalsCommand } from '@abacist/contracts';
 import { parseAmount, sum } from '@abacist/core/money';
 import { toTaxCode, type TaxRules } from '@abacist/core/tax';
-import {
-  TENDER_TOTALS,
-  takenOf,
-  taxesOfTotals,
-  type TaxOfTotals,
-} from '@abacist/core/totalFigures';
+import { takenOf, taxesOfTotals, type TaxOfTotals } from '@abacist/core/totalFigures';
 import { cellKey, columnsOf, isEmptyRow, type ColumnAt, type TotalsDraft } from './draft';
 import { readRow, type ListOf, type RowRead } from './readRow';
 
@@ -54,7 +50,7 @@ export function gridRows({
   return [
     ...departments.map(of('sold', 'sold')),
     ...authorities.map(of('tax', 'tax')),
-    ...tenders.filter(({ kind }) => TENDER_TOTALS[kind].ofTotal).map(of('paid', 'tender')),
+    ...tenders.filter(({ kind }) => typedOf(kind).ofTotal).map(of('paid', 'tender')),
     { key: ROUNDING, section: 'paid', id: 0 },
     // Most days have none: they stand last.
     ...departments.map(of('returned', 'returned')),
@@ -135,14 +131,12 @@ function readColumn(
   const payments = here.flatMap(({ payment }) => (payment ? [payment] : []));
   const pieces = here.flatMap(({ piece }) => (piece ? [piece] : []));
   const totals = shop.tenders.flatMap(({ id, kind }) => {
-    const { ofTotal } = TENDER_TOTALS[kind];
+    const { ofTotal } = typedOf(kind);
     const typed = ofTotal && amount(`tender.${id}`);
     if (!ofTotal || typed === undefined) return [];
     // What a till took in payments on accounts is in its sum of the tender.
     const paid = sum(
-      payments.flatMap(({ tender }) =>
-        tender.tenderId === id ? [takenOf({ tenders: [tender], roundingMinor: 0 })] : [],
-      ),
+      payments.flatMap(({ tender }) => (tender.tenderId === id ? [paidBy(tender)] : [])),
     );
     if ((typed ?? 0) < paid) {
       problems.set(cellKey(`tender.${id}`, at), {
@@ -173,9 +167,7 @@ function readColumn(
       ...(judged === 'below' && { asks: true }),
     });
   }
-  const paymentsMinor = sum(
-    payments.map(({ tender }) => takenOf({ tenders: [tender], roundingMinor: 0 })),
-  );
+  const paymentsMinor = sum(payments.map(({ tender }) => paidBy(tender)));
   const taxMinor = includes
     ? 0
     : sum(taxed.map((tax) => tax.statedMinor ?? tax.computedMinor));
@@ -191,7 +183,7 @@ function readColumn(
       takingsMinor,
       paidMinor,
       differenceMinor: paidMinor - takingsMinor,
-      piecesMinor: takenOf({ tenders: pieces, roundingMinor: 0 }),
+      piecesMinor: sum(pieces.map(paidBy)),
       paymentsMinor,
       taxes: taxed,
       empty: departments.length + tenders.length + payments.length + taxes.length === 0,

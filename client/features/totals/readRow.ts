@@ -1,4 +1,4 @@
-import { TENDER_TOTALS } from '@abacist/core/totalFigures';
+import { typedOf } from '@abacist/core/typedTenders';
 import type { TotalsAct, TotalsPayment } from '@abacist/contracts';
 import {
   ACT_FACTS,
@@ -81,7 +81,9 @@ export function readRow(
     const payer = cell.choose('name', shop.lists.chargeAccounts);
     const by = cell.choose('account', payingTenders(shop.lists));
     if (!payer || !by) return null;
-    const tender = offer(Number(by.value), row, { date, amountMinor }, shop, cell);
+    // Its cheque is drawn by the account, however few letters of it were typed.
+    const paying = { ...row, name: payer.label };
+    const tender = offer(Number(by.value), paying, { date, amountMinor }, shop, cell);
     return tender && { ...base, payment: { chargeAccountId: Number(payer.value), tender } };
   }
   const tenderId = Number(what.value.split('.')[1]);
@@ -92,10 +94,7 @@ export function readRow(
 /** What can pay on an account: nothing that an account owes. */
 export const payingTenders = ({ tenders }: ListOf): Named[] =>
   tenders
-    .filter(
-      ({ kind }) =>
-        TENDER_TOTALS[kind].ofTotal || TENDER_TOTALS[kind].ofPiece?.names === 'drawer',
-    )
+    .filter(({ kind }) => typedOf(kind).ofTotal || typedOf(kind).ofPiece?.names === 'drawer')
     .map(({ id, name }) => ({ value: String(id), label: name }));
 
 /** A tender as one piece, or as a sum where pieces of its kind are not told apart. */
@@ -107,7 +106,7 @@ function offer(
   cell: Cells,
 ): OfferedTender | null {
   const { kind } = lists.tenders.find(({ id }) => id === tenderId)!;
-  const { ofPiece, ofTotal } = TENDER_TOTALS[kind];
+  const { ofPiece, ofTotal } = typedOf(kind);
   if (!ofPiece) {
     return ofTotal
       ? ofTotal(tenderId, amountMinor)

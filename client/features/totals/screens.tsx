@@ -122,7 +122,7 @@ function Desk({ shop, parties }: { shop: ReadWith; parties: readonly string[] })
           </>
         )}
         <Wrong shop={shop} read={read} rows={draft.rows} />
-        <Before />
+        <Before shop={shop} />
       </Column>
     </Screen>
   );

@@ -6,12 +6,17 @@ import { EMPTY, type TotalsDraft, type TypedRow } from './draft';
 
 type TotalsStore = {
   draft: TotalsDraft;
+  /** The name that the next row gets: the empty one at the end of the list keeps it while it is typed in. */
+  nextId: string;
   /** Changes from outside, such as a column chosen, are steps back as well as what is typed. */
   change: (part: Partial<TotalsDraft>) => void;
   cell: (key: string, text: string) => void;
   row: (row: TypedRow) => void;
   clear: () => void;
 };
+
+/** A name of its own for a row that is typed. */
+export const newRowId = newKey;
 
 /** How many steps can be undone. */
 const STEPS = 200;
@@ -22,13 +27,15 @@ export const useTotals = create<TotalsStore>()(
     persist(
       (set) => ({
         draft: EMPTY,
+        nextId: newRowId(),
         change: (part) => set(({ draft }) => ({ draft: { ...draft, ...part } })),
         cell: (key, text) =>
           set(({ draft }) => ({
             draft: { ...draft, cells: { ...draft.cells, [key]: text } },
           })),
         row: (row) =>
-          set(({ draft }) => ({
+          set(({ draft, nextId }) => ({
+            ...(row.id === nextId && { nextId: newRowId() }),
             draft: {
               ...draft,
               rows: draft.rows.some(({ id }) => id === row.id)
@@ -47,6 +54,3 @@ export const useTotals = create<TotalsStore>()(
     },
   ),
 );
-
-/** A name of its own for a row that is typed. */
-export const newRowId = newKey;

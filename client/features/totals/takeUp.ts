@@ -1,15 +1,12 @@
+import { paidBy, typedOf } from '@abacist/core/typedTenders';
 import type { TotalsCommand } from '@abacist/contracts';
 import { ACT_FACTS } from '@abacist/core/drawerActs';
 import { sum, toDecimal } from '@abacist/core/money';
 import type { OfferedTender } from '@abacist/core/tenders';
-import { TENDER_TOTALS, takenOf } from '@abacist/core/totalFigures';
 import { cellKey, emptyRow, type TotalsDraft, type TypedRow } from './draft';
 import { ROUNDING, type ReadWith } from './read';
 import { bankPlace, drawerPlace, PAYMENT, tenderWhat } from './readRow';
 import { newRowId } from './store';
-
-const amountOf = (tender: OfferedTender): number =>
-  takenOf({ tenders: [tender], roundingMinor: 0 });
 
 /**
  * What was posted as a draft again, so that it is put right where it was wrong: the other way round of
@@ -17,8 +14,7 @@ const amountOf = (tender: OfferedTender): number =>
  */
 export function draftOfTyped(
   { columns, acts }: TotalsCommand,
-  { lists }: Pick<ReadWith, 'lists'>,
-  currency: string,
+  { lists, currency }: Pick<ReadWith, 'lists' | 'currency'>,
 ): TotalsDraft {
   const cells: Record<string, string> = {};
   const rows: TypedRow[] = [];
@@ -43,14 +39,14 @@ export function draftOfTyped(
     const bySum = ({ tenderId }: OfferedTender, minor: number) =>
       sums.set(tenderId, sum([sums.get(tenderId) ?? 0, minor]));
     for (const tender of column.tenders) {
-      if (!TENDER_TOTALS[tender.kind].ofPiece) bySum(tender, amountOf(tender));
+      if (!typedOf(tender.kind).ofPiece) bySum(tender, paidBy(tender));
       else {
         const what = word(lists.whats, tenderWhat(tender.tenderId));
         rows.push({ ...pieceOf(tender, lists, written), ...base, what });
       }
     }
     for (const { chargeAccountId, tender } of column.payments) {
-      if (!TENDER_TOTALS[tender.kind].ofPiece) bySum(tender, amountOf(tender));
+      if (!typedOf(tender.kind).ofPiece) bySum(tender, paidBy(tender));
       rows.push({
         ...pieceOf(tender, lists, written),
         ...base,
@@ -97,11 +93,16 @@ function pieceOf(
   { chargeAccounts }: ReadWith['lists'],
   written: (minor: number) => string,
 ): TypedRow {
-  const row = { ...emptyRow(newRowId()), amount: written(amountOf(tender)) };
-  if ('cheque' in tender) {
-    return { ...row, name: tender.cheque.drawnBy, reference: tender.cheque.number };
-  }
-  if (!('chargeAccountId' in tender)) return row;
-  const account = chargeAccounts.find(({ value }) => value === String(tender.chargeAccountId));
-  return { ...row, name: account?.label ?? '', reference: tender.reference };
+  const row = { ...emptyRow(newRowId()), amount: written(paidBy(tender)) };
+  const read = typedOf(tender.kind).ofPiece?.read(tender as never);
+  if (!read) return row;
+  const account = chargeAccounts.find(({ value }) => value === read.name);
+  return {
+    ...row,
+    name: byAccount(tender) ? (account?.label ?? '') : read.name,
+    reference: read.reference,
+  };
 }
+
+const byAccount = ({ kind }: OfferedTender): boolean =>
+  typedOf(kind).ofPiece?.names === 'account';

@@ -1,4 +1,4 @@
-import { TENDER_TOTALS } from '@abacist/core/totalFigures';
+import { typedOf } from '@abacist/core/typedTenders';
 import type { CounterSettings, TotalsChoices } from '@abacist/contracts';
 import { isIsoDate } from '@abacist/core/dates';
 import { ACT_FACTS, kindsOf } from '@abacist/core/drawerActs';
@@ -81,7 +81,7 @@ function listsOf(
   return {
     whats: [
       ...tenders
-        .filter(({ kind }) => TENDER_TOTALS[kind].ofPiece)
+        .filter(({ kind }) => typedOf(kind).ofPiece)
         .map(({ id, name }) => ({ value: tenderWhat(id), label: name })),
       { value: PAYMENT, label: t('totals.payment') },
       ...ACTS_HERE.map((what) => ({ value: what, label: t(`totals.act_${what}`) })),

@@ -96,6 +96,8 @@ export const acts = {
     made: '{{drawer}}, {{by}}, {{time}}',
     madeNowhere: '{{by}}, {{time}}',
     sum: 'In less out',
+    showMore_one: 'Show {{count}} more',
+    showMore_other: 'Show {{count}} more',
     slip: 'Slip {{at}} of {{number}}',
     addSlip: 'Picture of the slip of {{number}}',
     undo: 'Undo',

@@ -125,6 +125,7 @@ export const counter = {
     soldBy: 'Sold by {{name}}',
     pricesWithTax: 'Prices with tax',
     head: '{{number}} · {{date}}, {{time}} · {{by}}, {{drawer}} drawer',
+    headDesk: '{{number}} · {{date}}, {{time}} · {{by}}, at the desk',
     voidNote: 'Void by {{number}}: {{reason}}',
     net: 'Before tax',
     cashTendered: '{{name}} tendered',

@@ -185,6 +185,11 @@ export const days = {
     usual: 'Usual float {{amount}}',
     open: 'Open with {{amount}}',
     why: 'Why is it another float?',
+    opened: '{{number}}: {{amount}}, counted by {{by}}',
+    undo: 'Count it anew',
+    undoTitle: 'Undo {{number}}?',
+    undoText:
+      'A reversing entry is posted and both stay in sight. Then the float is counted anew.',
   },
   count: {
     title: 'Count',

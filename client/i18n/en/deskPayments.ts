@@ -13,8 +13,6 @@ export const deskPayments = {
     nobody: 'No account has that name.',
     other: 'Somebody else',
     way: 'How it came',
-    way_cheque: 'Cheque',
-    way_transfer: 'Transfer',
     amount: 'Amount',
     number: 'Number of the cheque',
     dated: 'Date on the cheque',

@@ -80,6 +80,8 @@ export const shell = {
     asksTitle: 'Is that right?',
     yes: 'Yes, go on',
     who: 'Who approves',
+    more_one: 'And {{count}} more.',
+    more_other: 'And {{count}} more.',
     pin: 'PIN of the approver',
     reason: 'Reason',
     reasonHint: 'It is kept with the entry.',

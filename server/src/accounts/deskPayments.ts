@@ -1,18 +1,19 @@
 import type { DeskPaymentsAnswer, DeskPaymentsCommand } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
+import { paidBy } from '@abacist/core/typedTenders';
 import type { CommandContext } from '../context';
 import { placeholders, rows } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { gather } from '../http/gather';
 import { sendSlip } from '../slips/slip';
-import { checkDate } from './checkDate';
-import { paidBy, ringPayment } from './ringPayment';
+import { checkDay } from '../ledger/checkDay';
+import { ringPayment } from './ringPayment';
 
 /**
  * Payments that came by post or to the bank: each is a ticket of its own without a drawer, its cheque lies in
  * the safe at once, a transfer waits for its line. All of them, or none; with them the slip, if it is wished.
- * @throws HttpError 422 with every place that is wrong: `deskPayments.total` (differenceMinor), `totals.future`,
+ * @throws HttpError 422 with every place that is wrong: `deskPayments.total` (differenceMinor), `day.future`,
  * `lock.filed`, `deskPayments.noCheque` (a slip of none), those of payments and slips
  */
 export async function receivePayments(
@@ -25,7 +26,7 @@ export async function receivePayments(
       differenceMinor: paidMinor - totalMinor,
     });
   }
-  checkDate(context, date);
+  checkDay(context, date);
   const { on, part, done } = gather(context);
   const receipts: DeskPaymentsAnswer['receipts'] = [];
   for (const [i, payment] of payments.entries()) {

@@ -1,13 +1,10 @@
 import { proposeAllocation } from '@abacist/core/accounts';
 import { takeOf, type OfferedTender } from '@abacist/core/tenders';
+import { paidBy } from '@abacist/core/typedTenders';
 import type { CommandContext } from '../context';
 import { sell } from '../sales/sell';
 import { lockAccounts, ticketAccounts } from './load';
 import { loadAccountRules } from './rules';
-
-/** What a tender pays. Minor units. */
-export const paidBy = (tender: OfferedTender): number =>
-  'amountMinor' in tender ? tender.amountMinor : tender.tenderedMinor;
 
 /**
  * A payment on an account as a ticket of its own. It is given to the account's charges as it would be

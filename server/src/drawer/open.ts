@@ -55,8 +55,26 @@ export async function floatOf(
       : sum(fund.map(({ amountMinor }) => amountMinor)),
     denominations: [...denominations(shop.currency)],
     open: (await busySession(db, drawerId)) !== undefined,
+    opening: (await openingOf(db, drawerId)) ?? null,
   };
 }
+
+/** The count of its float that stands, while the drawer is not counted. */
+const openingOf = (
+  db: Db,
+  drawerId: number,
+): Promise<NonNullable<DrawerFloat['opening']> | undefined> =>
+  row(
+    db,
+    `SELECT o.id, CONCAT(d.series, '-', d.number) AS number, u.name AS \`by\`,
+       o.counted_minor AS countedMinor, o.difference_minor AS differenceMinor, o.note
+     FROM drawer_open o
+     JOIN drawer_session ds ON ds.id = o.drawer_session_id
+     JOIN document d ON d.kind = 'drawerOpen' AND d.subject_id = o.id
+     JOIN user u ON u.id = o.user_id
+     WHERE ds.drawer_id = ? AND ds.count_begun_at IS NULL AND NOT o.undone`,
+    [drawerId],
+  );
 
 /**
  * Opens a drawer with its float counted: its session begins, and what differs is over or short.

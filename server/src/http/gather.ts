@@ -8,6 +8,8 @@ import { approvalNeeded, HttpError, refused } from './errors';
  */
 export function gather(context: CommandContext) {
   const refusals: Refusal[] = [];
+  /** What is wrong with the word itself: a PIN, a role that is too low. */
+  const ofApproval: Refusal[] = [];
   const rules: BrokenRule[] = [];
   const asked: CommandContext = {
     ...context,
@@ -17,7 +19,7 @@ export function gather(context: CommandContext) {
       } catch (error) {
         if (!(error instanceof HttpError) || !error.body.rules) throw error;
         rules.push(...error.body.rules);
-        refusals.push(...error.body.refusals);
+        ofApproval.push(...error.body.refusals);
         return null;
       }
     },
@@ -40,10 +42,10 @@ export function gather(context: CommandContext) {
         return undefined;
       }
     },
-    /** @throws HttpError with all that was refused, or all that asks for somebody's word */
+    /** @throws HttpError with all that was refused; where nothing was, with all that asks for somebody's word */
     done: (): void => {
-      if (rules.length === 0 && refusals.length > 0) throw refused(unique(refusals));
-      if (rules.length > 0) throw approvalNeeded(unique(rules), unique(refusals));
+      if (refusals.length > 0) throw refused(unique(refusals));
+      if (rules.length > 0) throw approvalNeeded(unique(rules), unique(ofApproval));
     },
   };
 }

@@ -17,6 +17,9 @@ export const TAKES_FILE: readonly Right[] = [
   'POST /drawer-acts/picture',
 ];
 
+/** Endpoints that take many rows at once. */
+export const TAKES_ROWS: readonly Right[] = ['POST /totals'];
+
 /** Whoever is signed in. @throws HttpError 401 */
 function actorOf(request: Request): Actor {
   const actor = request.session?.actor;

@@ -7,8 +7,9 @@ import type {
 } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import { decideTotals, takenOf } from '@abacist/core/totals';
-import { checkDate } from '../accounts/checkDate';
-import { paidBy, ringPayment } from '../accounts/ringPayment';
+import { paidBy } from '@abacist/core/typedTenders';
+import { checkDay } from '../ledger/checkDay';
+import { ringPayment } from '../accounts/ringPayment';
 import type { CommandContext } from '../context';
 import { insertMany, row, run } from '../db/pool';
 import { makeAct } from '../drawer/acts/make';
@@ -25,7 +26,7 @@ type Made = { saleId: number } | { actId: number };
  * Posts days by their totals: each column is one ticket of its drawer on its day, each payment on an
  * account a ticket of its own, each expense or other money in an act. All are dated as they were taken and join
  * the rods, batches, drawers and accounts that single tickets would have joined.
- * @throws HttpError 422 with every place that is wrong: `totals.empty`, `totals.future`, `lock.filed`, those of
+ * @throws HttpError 422 with every place that is wrong: `totals.empty`, `day.future`, `lock.filed`, those of
  * `decideTotals`, of payments and of acts; 409 with all rules that ask for a person's word
  */
 export async function makeTotals(
@@ -44,7 +45,7 @@ export async function makeTotals(
     for (const [i, column] of columns.entries()) {
       if (column.date !== date) continue;
       await part(`columns.${i}`, async () => {
-        checkDate(context, date);
+        checkDay(context, date);
         made.push(...(await ringColumn(dated, column, priceSource)));
       });
       for (const [k, payment] of column.payments.entries()) {
@@ -56,7 +57,7 @@ export async function makeTotals(
     for (const [j, act] of acts.entries()) {
       if (act.date !== date) continue;
       await part(`acts.${j}`, async () => {
-        checkDate(context, date);
+        checkDay(context, date);
         made.push(await keepAct(dated, act));
       });
     }

@@ -19,7 +19,7 @@ type Part = {
 /**
  * Undoes days that were typed by their totals, all at once, the last document first; each on its own day, as if it had
  * been undone before the day was over. What was undone by itself already is left as it is.
- * @throws HttpError 404 `totals.unknown`; 422 `totals.undone`, or what a document of it refuses, with its number
+ * A manager approves it once. @throws HttpError 404 `totals.unknown`; 422 `totals.undone`, or what a document of it refuses, with its number
  */
 export async function undoTotals(
   context: CommandContext,
@@ -27,9 +27,11 @@ export async function undoTotals(
   id: number,
 ): Promise<CommandResult<{ number: string }>> {
   const { tx, today } = context;
-  const totals = await row<{ id: number }>(
+  const totals = await row<{ number: string }>(
     tx,
-    'SELECT id FROM day_totals WHERE id = ? FOR UPDATE',
+    `SELECT CONCAT(d.series, '-', d.number) AS number
+     FROM day_totals t JOIN document d ON d.kind = 'dayTotals' AND d.subject_id = t.id
+     WHERE t.id = ? FOR UPDATE`,
     [id],
   );
   if (!totals) throw notFound('totals.unknown');
@@ -48,7 +50,17 @@ export async function undoTotals(
      WHERE p.day_totals_id = ? ORDER BY p.position DESC`,
     [id],
   );
-  const { on, part, done } = gather(context);
+  // One word for all of it, when the first part asks: what a manager approved is not asked for again.
+  let word: Promise<number | null> | undefined;
+  const approve = () =>
+    (word ??= context.approve([
+      {
+        code: 'rule.totalsUndone',
+        approver: 'manager',
+        params: { number: totals.number, count: parts.filter(({ gone }) => !gone).length },
+      },
+    ]));
+  const { on, part, done } = gather({ ...context, approve });
   for (const { saleId, actId, date, number, gone } of parts) {
     if (gone) continue;
     await part(number, async () => {
@@ -57,6 +69,7 @@ export async function undoTotals(
     });
   }
   done();
+  const approvalId = await approve();
   const { insertId } = await run(
     tx,
     'INSERT INTO day_totals_undo (day_totals_id) VALUES (?)',
@@ -68,6 +81,7 @@ export async function undoTotals(
     date: today,
     lines: [],
     memo: reason,
+    approvalId,
   });
   return { answer: { number }, documentNumber: number };
 }

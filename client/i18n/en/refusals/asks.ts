@@ -9,6 +9,8 @@ export const asks = {
   approval_changed: 'The figures have changed since: look at them again.',
   approval_another: 'Another person must sign: choose who.',
   approval_role: 'This person may not approve it.',
+  rule_totalsUndone:
+    '{{number}} is undone with its {{count}} documents. A manager must approve it.',
   rule_totalsTax:
     'The till says {{stated}} of tax, its rates give {{computed}}. Was something sold without it?',
   rule_void: 'A void turns a sale back. A manager must approve it.',

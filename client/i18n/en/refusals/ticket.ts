@@ -4,7 +4,7 @@ export const ticket = {
   deskPayments_total: 'The payments and the total differ by {{difference}}. Make them agree.',
   deskPayments_noCheque: 'None of these is a cheque, so there is nothing for a slip.',
   totals_empty: 'Nothing is typed that could be posted.',
-  totals_future: 'A day after {{today}} is yet to come. Choose another day.',
+  day_future: 'A day after {{today}} is yet to come. Choose another day.',
   totals_nothing: 'A column has tenders but nothing that was sold. Type its departments too.',
   totals_department: 'This department is not on the list (any more). Load the page again.',
   totals_departmentTwice: 'A department stands in a column twice. Put both into one amount.',

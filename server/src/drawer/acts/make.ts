@@ -55,7 +55,7 @@ export async function makeAct(
       'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
     ),
     bankAccountId === undefined ? [] : bankAccountIds(tx),
-    rows<{ id: number }>(tx, 'SELECT id FROM drawer'),
+    command.toDrawerId === undefined ? [] : rows<{ id: number }>(tx, 'SELECT id FROM drawer'),
   ]);
   const act = decidedOf(
     context,

@@ -1,0 +1,193 @@
+import { pieces, countAndClose } from './day';
+import { book, cash, ids, type Person, type TestShop } from './harness';
+
+/* What a shop does with its drawers and its days, through the API: for tests that need books of all kinds. */
+
+/** On the day that the clock shows: stamps are paid, a drop, tips found; one of each is undone after the count. */
+export async function walkActs(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const fenella = await shop.as('fenella');
+  const tamsin = await shop.as('tamsin');
+  const drawerId = id.drawers['shop']!;
+  const food = await shop.one<{ id: number }>(`SELECT id FROM tax_code WHERE code = 'food'`);
+  await fenella.send('/sales', {
+    drawerId,
+    lines: [book(id, 90_00)],
+    tenders: [cash(id, 90_00)],
+  });
+  const made = async (kind: string, amountMinor: number, account?: string) => {
+    const part = { account, amountMinor, taxCodeId: food.id, words: '' };
+    const { body } = await fenella.send('/drawer-acts', {
+      kind,
+      drawerId,
+      amountMinor,
+      parts: account ? [part] : [],
+      party: 'Post office',
+      words: '',
+    });
+    return body.id as number;
+  };
+  const acts = async () => [
+    await made('paidOut', 5_00, 'expenses'),
+    await made('drop', 20_00),
+    await made('moneyIn', 3_00, 'otherIncome'),
+  ];
+  await acts();
+  const later = await acts();
+  await countAndClose(fenella, drawerId);
+  await walkActsAtBank(tamsin);
+  for (const one of later)
+    await tamsin.send(
+      `/drawer-acts/${one}/undo`,
+      { reason: 'Typed twice' },
+      { approval: { reason: 'I saw it' } },
+    );
+}
+
+/** Bills paid by the bank, with the shop's card and from the safe, and rent that comes to the bank. */
+async function walkActsAtBank(tamsin: Person): Promise<void> {
+  const made = async (
+    kind: string,
+    amountMinor: number,
+    account: string | null,
+    more = {},
+  ) => {
+    const command = {
+      kind,
+      amountMinor,
+      parts: account ? [{ account, amountMinor, taxCodeId: null, words: '' }] : [],
+      party: 'Wrack Power',
+      words: '',
+      ...more,
+    };
+    const { status, body } = await tamsin.send('/drawer-acts', command, {
+      approval: { reason: 'The bill is here' },
+    });
+    expect({ kind, status, body }).toMatchObject({ status: 200 });
+  };
+  const bankAccountId = 1;
+  await made('paidByBank', 61_00, 'utilities', { bankAccountId });
+  await made('moneyInBank', 300_00, 'rentIncome', { bankAccountId });
+  await made('paidByCard', 44_00, 'travel');
+  await made('cardPaid', 14_00, null, { bankAccountId });
+  await made('changeFetched', 50_00, null, { bankAccountId });
+  await made('paidFromSafe', 5_00, 'supplies');
+}
+
+/** A card sale rung as cash is put right while its drawer is open, another after it was counted. */
+export async function walkCorrections(shop: TestShop): Promise<void> {
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const approval = { reason: 'The terminal says so' };
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command, { approval });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const drawerId = id.drawers['shop'];
+  const right = { tenderId: id.tenders['meridian']!, lastFour: '4242', reference: 'A7' };
+  const rung = async (amountMinor: number) => {
+    const lines = [book(id, amountMinor)];
+    const sold = await send('/sales', { drawerId, lines, tenders: [cash(id, amountMinor)] });
+    const { payments } = (await tamsin.get(`/sales/${sold.saleId}`)).body;
+    return { saleId: sold.saleId, saleTenderId: payments[0].id };
+  };
+  const open = await rung(31_80);
+  await send(`/sales/${open.saleId}/correct`, { saleTenderId: open.saleTenderId, to: right });
+  const late = await rung(18_20);
+  const begun = await send('/counts', { drawerId });
+  await send(`/counts/${begun.sessionId}/close`, {
+    count: pieces(begun.expectedMinor - 18_20),
+    note: '',
+  });
+  await send(`/sales/${late.saleId}/correct`, { saleTenderId: late.saleTenderId, to: right });
+}
+
+/** A day typed by its totals and undone after its count; another one stands. */
+export async function walkTotals(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-04T16:00:00Z');
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const drawerId = id.drawers['hatch']!;
+  const column = (date: string) => ({
+    date,
+    drawerId,
+    withTax: true,
+    departments: [
+      { departmentId: id.departments['hatch'], soldMinor: 84_00, returnedMinor: 21_00 },
+    ],
+    taxes: [],
+    roundingMinor: 0,
+    tenders: [cash(id, 63_00)],
+    payments: [],
+  });
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command, {
+      approval: { reason: 'From the till' },
+    });
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const made = await send('/totals', {
+    columns: [column('2026-09-02'), column('2026-09-03')],
+    acts: [],
+  });
+  await countAndClose(tamsin, drawerId);
+  await send(`/totals/${made.id}/undo`, { reason: 'The roll of another till' });
+  await send('/totals', { columns: [column('2026-09-04')], acts: [] });
+  await countAndClose(tamsin, drawerId);
+  const payer = await shop.one<{ id: number }>(
+    'SELECT MIN(id) AS id FROM charge_account WHERE closed_on IS NULL',
+  );
+  const byPost = {
+    kind: 'cheque',
+    tenderId: id.tenders['cheque'],
+    amountMinor: 12_00,
+    cheque: { number: '9001', drawnBy: 'Gannet', dated: '2026-09-04' },
+  };
+  await send('/desk-payments', {
+    date: '2026-09-04',
+    totalMinor: 12_00,
+    payments: [{ chargeAccountId: payer.id, tender: byPost, later: true }],
+    slip: null,
+  });
+}
+
+/** A day of its own that is counted and closed; its float is filled up from the safe, which is a coin short. */
+export async function walkClosing(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-07T16:00:00Z');
+  const id = await ids(shop);
+  const tamsin = await shop.as('tamsin');
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command);
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const drawerId = id.drawers['hatch'];
+  // Its float is a coin short when it opens.
+  const { body: float } = await tamsin.get(`/drawers/${drawerId}/float`);
+  const opened = { count: pieces(float.expectedMinor - 5), note: 'A coin is missing' };
+  await send(`/drawers/${drawerId}/open`, opened);
+  await send('/sales', { drawerId, lines: [book(id, 8_00)], tenders: [cash(id, 8_00)] });
+  const filled = {
+    kind: 'floatUp',
+    drawerId,
+    amountMinor: 5_00,
+    parts: [],
+    party: '',
+    words: '',
+  };
+  await send('/drawer-acts', filled);
+  const begun = await send('/counts', { drawerId });
+  await send(`/counts/${begun.sessionId}/close`, {
+    count: pieces(begun.expectedMinor),
+    note: '',
+  });
+  await send('/days/2026-09-07/close', { note: '' });
+  const { items } = (await tamsin.get('/safe')).body;
+  const waits = items.filter(({ cheque }: any) => cheque === null);
+  const cashMinor = waits.reduce((sum: number, one: any) => sum + one.leftMinor, 0);
+  const counted = { count: pieces(cashMinor - 5), note: 'A coin is missing' };
+  const approval = { reason: 'I counted too' };
+  expect((await tamsin.send('/safe/counts', counted, { approval })).status).toBe(200);
+}
