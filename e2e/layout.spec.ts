@@ -50,6 +50,16 @@ const faults = (page: Page) =>
       for (const other of targets.slice(i + 1)) {
         if (one.element.contains(other.element) || other.element.contains(one.element))
           continue;
+        // A bead lies over the link of its own day, to be touched by itself.
+        const over = [one.element, other.element].filter((each) =>
+          each.matches('[data-over]'),
+        );
+        if (
+          over.length === 1 &&
+          over[0]!.closest('[role=listitem]')!.contains(one.element) &&
+          over[0]!.closest('[role=listitem]')!.contains(other.element)
+        )
+          continue;
         const across =
           Math.min(one.box.right, other.box.right) - Math.max(one.box.left, other.box.left);
         const down =

@@ -19,6 +19,7 @@ export const SCREENS = [
   '/sales',
   '/sales/1',
   '/days',
+  '/days/quarter',
   '/totals',
   '/days/2026-02-26',
   '/days/2026-03-02/count/1',

@@ -3,6 +3,7 @@ import {
   formatDate,
   formatDay,
   formatMonth,
+  formatMonthName,
   formatPercent,
   formatQuantity,
   formatTime,
@@ -21,6 +22,8 @@ export function useDates() {
     date: (date: string) => formatDate(date, locale),
     /** `November 2026` of the month `2026-11` */
     month: (month: string) => formatMonth(month, locale),
+    /** `November` of a date in it */
+    monthName: (date: string) => formatMonthName(date, locale),
     /** `Friday` */
     weekday: (date: string) => formatWeekday(date, locale),
     /** The calendar date of an instant, in the shop's zone: near midnight it is not the UTC one. */

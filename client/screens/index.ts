@@ -54,6 +54,7 @@ export const ParkedScreen = lazyScreen(work, 'ParkedScreen');
 export const PartsScreen = lazyScreen(work, 'PartsScreen');
 export const PayScreen = lazyScreen(work, 'PayScreen');
 export const PaymentScreen = lazyScreen(work, 'PaymentScreen');
+export const QuarterScreen = lazyScreen(work, 'QuarterScreen');
 export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
 export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
 export const RulesScreen = lazyScreen(desk, 'RulesScreen');

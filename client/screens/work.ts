@@ -15,7 +15,7 @@ export {
 } from '~/features/counter/screens';
 export { CreditsScreen, VouchersScreen } from '~/features/credits/screens';
 export { CustomerScreen, CustomersScreen } from '~/features/customers/screens';
-export { DayScreen, DaysLayout, DaysScreen } from '~/features/days/screens';
+export { DayScreen, DaysLayout, DaysScreen, QuarterScreen } from '~/features/days/screens';
 export { CountScreen, FloatScreen } from '~/features/drawer/screens';
 export { LooseEndsScreen } from '~/features/looseEnds/screens';
 export { OrderScreen, OrdersScreen } from '~/features/orders/screens';

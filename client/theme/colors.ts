@@ -18,8 +18,10 @@ const light = {
   plum: '#7A2E4D',
   onState: '#FFFDF8',
   wood: '#B8935F',
+  beadTaken: '#FFFDF8',
+  beadCounted: '#F3DFAE',
+  beadSent: '#D79F3A',
   beadHome: '#3C6B3A',
-  beadWaiting: '#DFB25B',
   beadLoose: '#B4628A',
   scrim: 'rgba(32, 26, 23, 0.5)',
 };
@@ -41,8 +43,10 @@ const dark: Record<ColorName, string> = {
   plum: '#EAA0C0',
   onState: '#191410',
   wood: '#97754A',
+  beadTaken: '#231C17',
+  beadCounted: '#7A5F2C',
+  beadSent: '#D9A94E',
   beadHome: '#7FB679',
-  beadWaiting: '#D9A94E',
   beadLoose: '#D786AB',
   scrim: 'rgba(0, 0, 0, 0.65)',
 };

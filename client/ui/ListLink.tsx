@@ -8,6 +8,7 @@ export function ListLink({
   label,
   plain,
   current,
+  beside,
   children,
 }: {
   to: string;
@@ -16,6 +17,8 @@ export function ListLink({
   plain?: boolean;
   /** What it leads to stands beside the list now. */
   current?: boolean;
+  /** What can be touched of it by itself: it lies over the link. */
+  beside?: ReactNode;
   children: ReactNode;
 }) {
   const row = useRef<HTMLElement>(null);
@@ -24,7 +27,7 @@ export function ListLink({
     if (current) row.current?.scrollIntoView({ block: 'nearest' });
   }, [current]);
   return (
-    <Column role="listitem" ref={row as never}>
+    <Column role="listitem" ref={row as never} position="relative">
       <Link
         href={to as never}
         {...(label && { 'aria-label': label })}
@@ -42,6 +45,7 @@ export function ListLink({
           </SheetRow>
         )}
       </Link>
+      {beside}
     </Column>
   );
 }

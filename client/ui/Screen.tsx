@@ -123,7 +123,13 @@ export function Screen({
         {right}
       </Line>
       {tip}
-      {fill ? content : <Scroll tabIndex={-1}>{content}</Scroll>}
+      {fill ? (
+        content
+      ) : (
+        <Scroll tabIndex={-1} data-scroll>
+          {content}
+        </Scroll>
+      )}
       {footer ? (
         <Column
           data-noprint

@@ -38,7 +38,7 @@ export type TableProps<R, S extends string> = {
 
 /** A file of its own: a phone shows stacks and never asks for it. */
 const WideTable = lazy(
-  ahead(async () => ({ default: (await import('./WideTable')).WideTable })),
+  ahead(async () => ({ default: (await import('./virtual')).WideTable })),
 ) as unknown as typeof import('./WideTable').WideTable;
 
 /** A table of a wide screen, see {@link WideTable}; its shape while it comes. */

@@ -58,6 +58,7 @@ export type BeadTrail = {
     id: number;
     number: string;
     soldAt: string;
+    by: string;
     amountMinor: number;
     keptMinor: number;
   }[];

@@ -12,7 +12,7 @@ import { useTheme, useMedia } from '@tamagui/core';
 import { Link } from '~/router';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useWords } from '~/i18n';
-import { BeadIcon, beadTone } from '~/ui/Abacus';
+import { BeadIcon, beadLook } from '~/ui/Abacus';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money, useMoney } from '~/ui/Money';
 import { Section } from '~/ui/Section';
@@ -130,7 +130,7 @@ function TenderRow({
       >
         <Line gap="$2" flex={1.5} minWidth={0} $narrow={{ flexBasis: '100%' }}>
           {noBead ? null : (
-            <BeadIcon shape={shapeOfPot(tender.key)} tone={bead ? beadTone(bead) : 'home'} />
+            <BeadIcon shape={shapeOfPot(tender.key)} tone={bead ? beadLook(bead) : 'home'} />
           )}
           <Column flex={1} minWidth={0}>
             <Body>{label}</Body>

@@ -1,40 +1,43 @@
 import type { Rod } from '@abacist/contracts';
-import { STAGES, WAITS_FOR, type WaitsFor } from '@abacist/core/days';
+import { STAGES, type Bead, type WaitsFor } from '@abacist/core/days';
 import { useMedia } from '@tamagui/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
+import CalendarRange from 'lucide-react-native/icons/calendar-range';
 import LogOut from 'lucide-react-native/icons/log-out';
 import Table2 from 'lucide-react-native/icons/table-2';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { request } from '~/api/http';
 import { useMay, useShop, useSignOut } from '~/api/session';
 import { router, Slot, usePathname } from '~/router';
 import { Tip } from '~/features/help';
 import { PlaceHead } from '~/features/search';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
-import { RodDrawing } from '~/ui/Abacus';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
-import { Choice } from '~/ui/Choice';
-import { ListDetail, useInListPane } from '~/ui/ListDetail';
-import { ListLink } from '~/ui/ListLink';
-import { Money } from '~/ui/Money';
-import { NextPage } from '~/ui/NextPage';
+import { ListDetail } from '~/ui/ListDetail';
+import { Long } from '~/ui/Long';
 import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
-import { Body, Heading } from '~/ui/Text';
-import { useBeadWords, useRodText } from './words';
+import { Body } from '~/ui/Text';
+import { BeadStory } from './BeadStory';
+import { WaitsChoice } from './WaitsChoice';
+import { RodRow, useIsOpen } from './RodRow';
 import { DayScreen } from './DaySheet';
 
 export { DayScreen };
+export { QuarterScreen } from './Quarter';
 
 type Page = { rods: Rod[]; next: string | null };
 
 /** The frame, and beside it where there is room the sheet of the day that is opened. */
 export function DaysLayout() {
+  const path = usePathname();
   return (
-    <ListDetail list={<Frame />}>
+    <ListDetail
+      list={<Frame />}
+      {...(path.startsWith('/days/quarter') && { show: 'detail' as const })}
+    >
       <Slot />
     </ListDetail>
   );
@@ -65,6 +68,12 @@ function Frame() {
     },
     getNextPageParam: (page) => page.next,
   });
+  const isOpen = useIsOpen();
+  const [touched, setTouched] = useState<{ rod: Rod; bead: Bead } | null>(null);
+  const { fetchNextPage, hasNextPage, isFetchingNextPage } = pages;
+  const readOn = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [fetchNextPage, hasNextPage, isFetchingNextPage]);
   return (
     <Screen
       eyebrow={shop.name}
@@ -73,14 +82,12 @@ function Frame() {
       tip={<Tip place="days" />}
     >
       <Line paddingHorizontal="$4" paddingBottom="$3" gap="$2" flexWrap="wrap">
-        <Choice
-          label={t('days.show')}
-          value={waits}
-          options={(['', ...WAITS_FOR] as const).map((value) => ({
-            value,
-            label: t(`days.show_${value || 'all'}`),
-          }))}
-          onChange={setWaits}
+        <WaitsChoice value={waits} onChange={setWaits} />
+        <Button
+          kind="plain"
+          icon={CalendarRange}
+          label={t('days.quarter')}
+          onPress={() => router.push('/days/quarter')}
         />
         {may('POST /totals') ? (
           <Button
@@ -105,22 +112,27 @@ function Frame() {
       </Line>
       <Query of={pages}>
         {({ pages: read }) => (
-          <Column gap="$3" paddingBottom="$5">
+          <Column paddingBottom="$5">
             {waits && read.every(({ rods }) => rods.length === 0) ? (
               <Empty title={t('days.allHome')} text={t('days.allHomeText')} />
             ) : (
               <Sheet role="list">
-                {read
-                  .flatMap((page) => page.rods)
-                  .map((rod) => (
-                    <RodRow key={rod.date} rod={rod} />
-                  ))}
+                <Long
+                  rows={read.flatMap((page) => page.rods)}
+                  keyOf={({ date }) => date}
+                  height={116}
+                  isCurrent={({ date }) => isOpen(date)}
+                  onEnd={readOn}
+                  row={(rod) => (
+                    <RodRow rod={rod} onBead={(bead) => setTouched({ rod, bead })} />
+                  )}
+                />
               </Sheet>
             )}
-            <NextPage of={pages} />
           </Column>
         )}
       </Query>
+      {touched ? <BeadStory {...touched} onClose={() => setTouched(null)} /> : null}
     </Screen>
   );
 }
@@ -143,41 +155,5 @@ function DaysHead() {
         />
       )}
     </Line>
-  );
-}
-
-function RodRow({ rod }: { rod: Rod }) {
-  const t = useWords();
-  const dates = useDates();
-  const rodText = useRodText();
-  const beadWords = useBeadWords();
-  const isToday = rod.date === dates.today;
-  const inList = useInListPane();
-  const path = usePathname();
-  const here =
-    inList && (path.startsWith(`/days/${rod.date}`) || (isToday && path === '/days'));
-  return (
-    <ListLink plain to={`/days/${rod.date}`} {...(here && { current: true })}>
-      <Column
-        paddingHorizontal="$4"
-        paddingVertical="$3"
-        gap="$1"
-        borderBottomWidth={1}
-        borderColor="$rule"
-        width="100%"
-        hoverStyle={{ backgroundColor: '$paper' }}
-        {...(here && { backgroundColor: '$well' })}
-      >
-        <Line justifyContent="space-between" gap="$2">
-          <Line gap="$2" alignItems="baseline">
-            <Heading size="section">{isToday ? t('days.today') : dates.day(rod.date)}</Heading>
-            {isToday ? <Body tone="faded">{dates.day(rod.date)}</Body> : null}
-          </Line>
-          {rod.takenMinor === null ? null : <Money minor={rod.takenMinor} strong />}
-        </Line>
-        <RodDrawing beads={rod.beads} label={rod.beads.map(beadWords).join(', ')} />
-        <Body tone={rod.state.tone}>{rodText(rod)}</Body>
-      </Column>
-    </ListLink>
   );
 }

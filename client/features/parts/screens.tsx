@@ -94,13 +94,15 @@ export function PartsScreen() {
           <Heading>{t('parts.states')}</Heading>
           <Line gap="$3" flexWrap="wrap">
             {TONES.map((tone) => (
-              <Line key={tone} gap="$2">
-                <BeadIcon shape="cash" tone={tone} />
-                <BeadIcon shape="card" tone={tone} />
-                <Tag tone={tone} label={tone} />
+              <Tag key={tone} tone={tone} label={tone} />
+            ))}
+            {([...STAGES, 'loose'] as const).map((look) => (
+              <Line key={look}>
+                <BeadIcon shape="cash" tone={look} />
+                <BeadIcon shape="card" tone={look} />
               </Line>
             ))}
-            <BeadIcon shape="card" tone="waiting" hollow />
+            <BeadIcon shape="card" tone="sent" hollow />
           </Line>
           <RodDrawing beads={BEADS} label={t('parts.rod')} />
         </Column>

@@ -1,5 +1,11 @@
 import type { BeadTrail, LineTrail, TrailStep } from '@abacist/contracts';
-import { placesOfBead, shapeOfPot, type Bead, type BeadShape } from '@abacist/core/days';
+import {
+  isStage,
+  placesOfBead,
+  shapeOfPot,
+  type Bead,
+  type BeadShape,
+} from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '~/router';
@@ -207,7 +213,11 @@ function Step({
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
       <Line gap="$3" alignItems="flex-start">
-        <BeadIcon shape={shape} tone={waits ? 'waiting' : 'home'} hollow={waits} />
+        <BeadIcon
+          shape={shape}
+          tone={isStage(step.place) ? step.place : 'home'}
+          hollow={waits}
+        />
         <Column flex={1} minWidth={0}>
           <Line justifyContent="space-between" gap="$2">
             <Heading size="section" level={2}>

@@ -9,4 +9,5 @@ export {
   type Route,
   type WaitsFor,
 } from './pots';
+export * from './quarter';
 export * from './rod';

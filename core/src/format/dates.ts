@@ -74,6 +74,13 @@ export function formatTime(instant: string, zone: string, locale: string): strin
 }
 
 /**
+ * The name of a date's month, where its year stands beside.
+ * @example formatMonthName('2026-11-27', 'en-CA') // 'November'
+ */
+export const formatMonthName = (date: IsoDate, locale: string): string =>
+  written(date, locale, 'month');
+
+/**
  * A month (`2026-11`), of which statements and late charges are made.
  * @example formatMonth('2026-11', 'en-CA') // 'November 2026'
  */

@@ -101,7 +101,8 @@ const nothing = (key: string, labels: ReadonlyMap<string, string>): Bead =>
   makeBead({ key, label: labels.get(key) ?? key, shape: shapeOfPot(key), looseMinor: 0 }, []);
 
 const SALE = `s.id, CONCAT(d.series, '-', d.number) AS number, s.sold_at AS soldAt,
-  s.total_minor AS amountMinor`;
+  s.total_minor AS amountMinor,
+  (SELECT u.name FROM user u WHERE u.id = s.user_id) AS \`by\``;
 
 /** Tickets that stand and what a pot took or gave back by each, as their entries say. */
 async function ticketsOf(db: Db, date: string, pot: string): Promise<SaleRow[]> {
@@ -114,7 +115,7 @@ async function ticketsOf(db: Db, date: string, pot: string): Promise<SaleRow[]> 
      JOIN sale s ON s.id = e.subject_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE l.takings_day = ? AND l.pot = ? AND v.id IS NULL
-     GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor
+     GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor, s.user_id
      ORDER BY s.id`,
     [date, pot],
   );
@@ -132,7 +133,7 @@ async function chargesOf(db: Db, date: string): Promise<SaleRow[]> {
      JOIN tender t ON t.id = st.tender_id AND t.kind = 'onAccount'
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.date = ? AND v.id IS NULL
-     GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor
+     GROUP BY s.id, d.series, d.number, s.sold_at, s.total_minor, s.user_id
      ORDER BY s.id`,
     [date],
   );

@@ -1,0 +1,3 @@
+import { QuarterScreen } from '~/screens';
+
+export default QuarterScreen;
