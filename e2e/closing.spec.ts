@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { approve, expect, send, signIn, test } from './shop';
+import { approve, expect, file, pickFile, send, signIn, test } from './shop';
 
 const TODAY = '2026-03-02';
 const books = { departmentId: 4 };
@@ -153,5 +153,23 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   await approve(page, 'I saw it');
   await expect(page.getByText(/^SC-1, /)).toBeVisible();
   await expect(page.getByRole('checkbox', { name: /Found by SC-1/ })).toBeVisible();
+
+  // The bank finds a false note in the bag: the line waits for a person, who says so.
+  const line = { date: '2026-03-02', amountMinor: 70_00, text: 'D-2', reference: 'D-2' };
+  await page.goto('/bank/statement');
+  await pickFile(page, 'Import CSV', file('st.csv', await shop.csv(0, [line])));
+  await page.getByRole('button', { name: 'Say what it is' }).click();
+  await page.getByRole('button', { name: 'It is a slip that the bank counted' }).click();
+  await page.getByRole('button', { name: 'This one' }).click();
+  const bag = page.getByRole('dialog', { name: 'The bank counted D-2' });
+  await expect(bag.getByText('20.00', { exact: true })).toBeVisible();
+  await bag.getByRole('radio', { name: 'False note withdrawn' }).click();
+  await bag.getByLabel('Whose takings it was').selectOption({ label: 'Mon 2 Mar, Shop' });
+  await bag.getByRole('button', { name: 'Take the bank’s figure' }).click();
+  await expect(page.getByRole('button', { name: 'Undo this match' })).toBeVisible();
+  await page.goto('/bank/safe');
+  await expect(
+    page.getByText('Counted differently: −20.00. False note withdrawn'),
+  ).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

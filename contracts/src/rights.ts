@@ -143,6 +143,7 @@ export const RIGHTS = {
   'POST /slips': 'bookkeeper',
   'POST /slips/:id/recall': 'bookkeeper',
   'POST /slips/:id/bag': 'bookkeeper',
+  'GET /slips/:id/parts': 'bookkeeper',
   'GET /statement': 'bookkeeper',
   'GET /statement/lines': 'bookkeeper',
   'POST /statements': 'bookkeeper',

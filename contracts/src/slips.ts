@@ -1,3 +1,4 @@
+import { BAG_CAUSES, type BagCause, type BagDecision } from '@abacist/core/bagCauses';
 import type { SlipCommand } from '@abacist/core/slips';
 import Joi from 'joi';
 import { amountMinor, id, piecesByDenomination, reasonText, safeText } from './common';
@@ -22,11 +23,24 @@ export const recallSlipSchema = Joi.object<RecallSlip, true>({
 });
 
 /** Takes the bank's count of a bag, where its line differs from the slip. */
-export type BagCounted = { lineId: number; reason: string };
+export type BagCounted = BagDecision & { lineId: number };
 export const bagCountedSchema = Joi.object<BagCounted, true>({
   lineId: id.required(),
-  reason: reasonText(200).required(),
+  cause: Joi.string()
+    .valid(...BAG_CAUSES)
+    .required(),
+  safeItemId: id.allow(null).required(),
+  note: safeText(200).allow('').required(),
 });
+
+/** What a slip brought, for whoever looks for what of it was wrong. */
+export type SlipParts = {
+  safeItemId: number;
+  takingsDay: string;
+  drawer: string;
+  amountMinor: number;
+  cheque: { number: string; drawnBy: string } | null;
+}[];
 
 /** A count of the safe's cash, by denomination. */
 export type CountSafe = { count: Record<string, number>; note: string };
@@ -74,5 +88,7 @@ export type SlipSummary = {
   bankReference: string;
   days: string[];
   atBankOn: string | null;
+  /** What the bank counted more (+) or less (−), and why; null where it agreed, or is not known yet. */
+  bag: { differenceMinor: number; cause: BagCause; note: string } | null;
 };
 export type SlipAnswer = { slipId: number; number: string; totalMinor: number };

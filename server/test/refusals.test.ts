@@ -112,7 +112,8 @@ const CASES: [string, () => Promise<Answer>, string[]][] = [
     async () => {
       const { id: slipId } = await shop.one('SELECT MAX(id) AS id FROM slip');
       const { id: lineId } = await shop.one('SELECT MAX(id) AS id FROM statement_line');
-      return osric().send(`/slips/${slipId}/bag`, { lineId, ...why });
+      const decision = { cause: 'miscounted', safeItemId: null, note: '' };
+      return osric().send(`/slips/${slipId}/bag`, { lineId, ...decision });
     },
     ['bag.agrees'],
   ],

@@ -1,4 +1,4 @@
-import { pieces, countAndClose } from './day';
+import { pieces, countAndClose, importStatement, statementOf } from './day';
 import { book, cash, ids, type Person, type TestShop } from './harness';
 
 /* What a shop does with its drawers and its days, through the API: for tests that need books of all kinds. */
@@ -190,4 +190,30 @@ export async function walkClosing(shop: TestShop): Promise<void> {
   const counted = { count: pieces(cashMinor - 5), note: 'A coin is missing' };
   const approval = { reason: 'I counted too' };
   expect((await tamsin.send('/safe/counts', counted, { approval })).status).toBe(200);
+}
+
+/** A day's cash goes to the bank, which withdraws a false note of it. */
+export async function walkBag(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-08T16:00:00Z');
+  const tamsin = await shop.as('tamsin');
+  const { items } = (await tamsin.get('/safe')).body;
+  const { id: safeItemId, leftMinor: total } = items.find(
+    ({ cheque, by, leftMinor }: any) => cheque === null && by === 'count' && leftMinor > 5_00,
+  );
+  const slip = (
+    await tamsin.send('/slips', {
+      bankAccountId: 1,
+      bankTotalMinor: total,
+      bankReference: '',
+      items: [{ safeItemId, amountMinor: total }],
+    })
+  ).body;
+  const before = (await tamsin.get('/statement')).body.accounts[0].statementBalanceMinor;
+  const line = { date: '2026-09-08', amountMinor: total - 5_00, text: slip.number };
+  await importStatement(tamsin, statementOf(before, line));
+  await shop.jobsEnded();
+  const { id: lineId } = (await tamsin.get('/statement/lines')).body.lines[0];
+  const decided = { lineId, cause: 'falseNote', safeItemId, note: '' };
+  const { status, body } = await tamsin.send(`/slips/${slip.slipId}/bag`, decided);
+  expect({ status, body }).toMatchObject({ status: 200 });
 }

@@ -205,7 +205,30 @@ test('a bag that the bank counted differently waits for a person, who takes its 
 
   const balances = () => Promise.all(['overAndShort', 'bankInTransit', 'bank'].map(balanceOf));
   const [short, transit, bank] = await balances();
-  const decide = { lineId: line.id, reason: 'A note was counted twice' };
+  const { body: parts } = await osric().get(`/slips/${slip.slipId}/parts`);
+  const cashPart = parts.find(({ cheque }: any) => cheque === null);
+  const decide = {
+    lineId: line.id,
+    cause: 'falseNote',
+    safeItemId: cashPart.safeItemId,
+    note: 'Withdrawn',
+  };
+  const bag = (change: object) =>
+    osric().send(`/slips/${slip.slipId}/bag`, { ...decide, ...change });
+  expect(codes(await bag({ safeItemId: 99_999 }))).toEqual(['bag.notOnSlip']);
+  expect(codes(await bag({ cause: 'other', note: ' ' }))).toEqual(['bag.note']);
+  // Nobody knows which drawer: none bears it.
+  const unknown = (await bag({ safeItemId: null })).body;
+  const sessionOf = (groupId: number) =>
+    shop.one(
+      "SELECT drawer_session_id AS id FROM entry WHERE kind = 'match' AND subject_id = ?",
+      [groupId],
+    );
+  expect(await sessionOf(unknown.groupId)).toEqual({ id: null });
+  expect((await osric().get('/safe')).body.slips[0]).toMatchObject({
+    bag: { differenceMinor: -5_00, cause: 'falseNote', note: 'Withdrawn' },
+  });
+  await osric().send(`/matches/${unknown.groupId}/undo`, {});
   const decided = await osric().send(`/slips/${slip.slipId}/bag`, decide);
   expect(decided.body).toMatchObject({ differenceMinor: -5_00 });
   expect(await balances()).toEqual([short! + 5_00, transit! - total, bank! + total - 5_00]);

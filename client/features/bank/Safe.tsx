@@ -18,7 +18,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
-import { BigMoney, Money } from '~/ui/Money';
+import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
@@ -212,6 +212,7 @@ function Sent({ answer }: { answer: SlipAnswer }) {
 
 function SentSlips({ slips }: { slips: SafeView['slips'] }) {
   const t = useWords();
+  const money = useMoney();
   const dates = useDates();
   const [recalling, setRecalling] = useState<SafeView['slips'][number] | null>(null);
   if (slips.length === 0) return null;
@@ -240,6 +241,16 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
                   days: slip.days.map(dates.day).join(', '),
                 })}
               </Body>
+              {slip.bag ? (
+                <Body small tone="loose">
+                  {t('safe.bagIs', {
+                    difference: money(slip.bag.differenceMinor),
+                    why: [t(`safe.bag_${slip.bag.cause}`), slip.bag.note]
+                      .filter(Boolean)
+                      .join(': '),
+                  })}
+                </Body>
+              ) : null}
             </Column>
             <PapersButton subject="slip" subjectId={slip.id} kinds={['depositSlip']} />
             {slip.atBankOn ? null : (

@@ -11,6 +11,7 @@ import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
+import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -209,6 +210,10 @@ function Reserved({
             difference: money(differenceMinor),
           })}
         </Body>
+        <Button
+          label={t('statement.openLine')}
+          onPress={() => router.push(`/lines/${line.id}` as never)}
+        />
       </Column>
     </Sheet>
   );

@@ -6,6 +6,8 @@ const LINE_MEANINGS = {
   payment: { money: 'in' },
   /** A cheque that we banked, and that the bank gave back. */
   returnedCheque: { money: 'out' },
+  /** A slip of ours that the bank counted differently. */
+  bag: { money: 'in' },
   /** Something that the shop itself moved, and that only the amount speaks for. */
   ours: { money: 'either' },
 } as const satisfies Record<string, LineMeaning>;

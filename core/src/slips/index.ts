@@ -4,6 +4,7 @@ import { countTotal, minus, strangeDenomination, sum, type Minor } from '../mone
 import { accept, refuse, type Outcome } from '../outcome';
 import { ON_SLIP } from '../takings';
 
+export { decideBag, BAG_CAUSES, type BagDecision, type SlipPart } from './bag';
 export { decideSafeCount } from './safeCount';
 export { slipItems } from './slipItems';
 

@@ -1,7 +1,7 @@
 import { assertBalanced } from '../ledger';
 import { denominations } from '../money';
 import fc from 'fast-check';
-import { decideSafeCount, decideSlip, slipItems } from '.';
+import { decideBag, decideSafeCount, decideSlip, slipItems, type SlipPart } from '.';
 
 const SAFE = [
   { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, pot: 'cash', chequeDated: null },
@@ -159,5 +159,51 @@ test('a count of the safe: what differs is over or short of the last day whose c
   expect(count({ 3: 1 })).toMatchObject({ refusals: [{ code: 'count.denomination' }] });
   expect(decideSafeCount({ count: { 500: 1 }, note: 'Found' }, [], of)).toMatchObject({
     value: { differenceMinor: 5_00, bears: { takingsDay: '2026-03-09' } },
+  });
+});
+
+describe('a slip that the bank counted differently', () => {
+  const PARTS: SlipPart[] = [
+    { safeItemId: 1, takingsDay: '2026-03-01', pot: 'cash', sessionId: 11 },
+    { safeItemId: 2, takingsDay: '2026-03-02', pot: 'broughtIn', sessionId: null },
+    { safeItemId: 4, takingsDay: '2026-03-03', pot: 'cheque', sessionId: 13 },
+  ];
+  const decide = (change: object, overMinor = -20_00) =>
+    decideBag(
+      { cause: 'miscounted', safeItemId: null, note: '', ...change },
+      overMinor,
+      PARTS,
+      1,
+    );
+
+  test('is over and short of the part that is named, else of the last cash and no drawer', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(null, 1, 2, 4),
+        fc.integer({ min: -900_00, max: 900_00 }).filter((over) => over !== 0),
+        (safeItemId, over) => {
+          const decided = decide({ safeItemId }, over);
+          if (!decided.ok) throw new Error('refused');
+          const bears = PARTS.find((part) => part.safeItemId === safeItemId);
+          expect(decided.value.sessionId).toBe(bears?.sessionId ?? null);
+          const lines = decided.value.lines('slip 7');
+          assertBalanced(lines);
+          const { takingsDay, pot } = bears ?? PARTS[1]!;
+          expect(lines).toMatchObject([
+            { ledgerAccount: 'bankInTransit', amountMinor: over, tag: { takingsDay, pot } },
+            { ledgerAccount: 'overAndShort', amountMinor: -over, tag: { takingsDay, pot } },
+          ]);
+        },
+      ),
+    );
+  });
+
+  test.each([
+    [{ safeItemId: 9 }, -1, 'bag.notOnSlip'],
+    [{ cause: 'other', note: ' ' }, -1, 'bag.note'],
+    [{ cause: 'falseNote' }, 1, 'bag.falseNoteAdds'],
+    [{ cause: 'falseNote', safeItemId: 4 }, -1, 'bag.falseCheque'],
+  ])('%j of %d is refused', (change, over, code) => {
+    expect(decide(change, over)).toMatchObject({ ok: false, refusals: [{ code }] });
   });
 });

@@ -3,6 +3,7 @@ import { parseMovement } from '@abacist/core/movements';
 import { addDays } from '@abacist/core/dates';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
+import type { BagDecision } from '@abacist/core/slips';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -15,10 +16,12 @@ export type Pair = { movement: string; lineId: number };
 export type HowMatched = { certain: boolean; grade: number; round: number };
 
 /** What a person decided of the difference between a movement and its line. */
-export type Explained = {
-  reason: string;
-  drawerSessionId: number;
-  lines: (differenceMinor: number, holder: string) => JournalLine[];
+export type Explained = BagDecision & {
+  /** What of it is posted, and on which drawer. */
+  decide: (differenceMinor: number) => {
+    sessionId: number | null;
+    lines: (holder: string) => JournalLine[];
+  };
 };
 
 /**
@@ -56,11 +59,24 @@ export async function acceptPair(
   if (!explained && differenceMinor !== 0) {
     throw refuseWith('match.amountDiffers', undefined, { differenceMinor });
   }
+  const decided = explained?.decide(differenceMinor);
   const { insertId: groupId } = await run(
     tx,
-    `INSERT INTO match_group (bank_account_id, certain, grade, round, user_id, matched_at, bag_difference_minor)
-     VALUES (?, ?, ?, ?, ?, ?, ?)`,
-    [bankAccountId, how.certain, how.grade, how.round, actor.id, now, differenceMinor],
+    `INSERT INTO match_group
+       (bank_account_id, certain, grade, round, user_id, matched_at, bag_difference_minor,
+        bag_cause, bag_safe_item_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      bankAccountId,
+      how.certain,
+      how.grade,
+      how.round,
+      actor.id,
+      now,
+      differenceMinor,
+      explained?.cause ?? null,
+      explained?.safeItemId ?? null,
+    ],
   );
   for (const [from, memberId, open] of [
     ['statement_line', pair.lineId, 'TRUE'],
@@ -89,16 +105,16 @@ export async function acceptPair(
     kind: 'match',
     subjectId: groupId,
     date: filed ? addDays(shop.filedThrough!, 1) : line.date,
-    ...(explained && { drawerSessionId: explained.drawerSessionId }),
+    ...(decided?.sessionId && { drawerSessionId: decided.sessionId }),
     lines: await matchedLines(context, {
       bankAccountId,
       holder: movement.holder,
       lineId: pair.lineId,
       amountMinor: line.amount_minor,
       untagged: movement.untagged === 1,
-      explained: explained?.lines(differenceMinor, movement.holder) ?? [],
+      explained: decided?.lines(movement.holder) ?? [],
     }),
-    memo: explained?.reason ?? pair.movement,
+    memo: explained ? explained.note : pair.movement,
   });
   return groupId;
 }

@@ -17,6 +17,7 @@ export type SlipRead = {
   totalMinor: number;
   recalledBy: string | null;
   items: {
+    safeItemId: number;
     takingsDay: string;
     drawer: string;
     amountMinor: number;
@@ -45,6 +46,7 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
   if (!head) return undefined;
   const [items, count] = await Promise.all([
     rows<{
+      safeItemId: number;
       takingsDay: string;
       drawer: string;
       amountMinor: number;
@@ -53,7 +55,7 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
       dated: string;
     }>(
       db,
-      `SELECT i.takings_day AS takingsDay, COALESCE(dr.name, '') AS drawer, si.amount_minor AS amountMinor,
+      `SELECT i.id AS safeItemId, i.takings_day AS takingsDay, COALESCE(dr.name, '') AS drawer, si.amount_minor AS amountMinor,
          q.number, q.drawn_by AS drawnBy, q.dated
        FROM slip_item si
        JOIN safe_item i ON i.id = si.safe_item_id

@@ -1,15 +1,20 @@
 import {
   bagCountedSchema,
   countSafeSchema,
+  id,
   recallSlipSchema,
   slipSchema,
+  type SlipParts,
 } from '@abacist/contracts';
 import { Router } from 'express';
+import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
+import { notFound } from '../http/errors';
 import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { countBag } from './bag';
+import { readSlip } from './read';
 import { recallSlip } from './recall';
 import { countSafe } from './safeCount';
 import { safeView, sendSlip } from './slip';
@@ -30,6 +35,19 @@ export function slipRoutes(deps: Deps): Router {
       recallSlipSchema,
       (context, body, params) => recallSlip(context, body, Number(params['id'])),
       matchAfter(deps),
+    ),
+  );
+  router.get(
+    '/slips/:id/parts',
+    query(
+      deps,
+      'GET /slips/:id/parts',
+      Joi.object<{ id: number }>({ id: id.required() }),
+      async ({ db }, asked): Promise<SlipParts> => {
+        const slip = await readSlip(db, asked.id);
+        if (!slip) throw notFound('slip.unknown');
+        return slip.items;
+      },
     ),
   );
   router.post(

@@ -1,4 +1,5 @@
 import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/contracts';
+import type { BagCause } from '@abacist/core/bagCauses';
 import { decideSlip } from '@abacist/core/slips';
 import { ON_SLIP } from '@abacist/core/takings';
 import { denominations } from '@abacist/core/money';
@@ -159,7 +160,13 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
 }
 
 async function listSlips(db: Db): Promise<SlipSummary[]> {
-  const found = await rows<Omit<SlipSummary, 'days'> & { days: string }>(
+  type Row = Omit<SlipSummary, 'days' | 'bag'> & {
+    days: string;
+    differenceMinor: number | null;
+    cause: BagCause | null;
+    note: string;
+  };
+  const found = await rows<Row>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, s.date,
        s.total_minor AS totalMinor, s.bank_reference AS bankReference,
@@ -167,11 +174,18 @@ async function listSlips(db: Db): Promise<SlipSummary[]> {
         FROM slip_item si JOIN safe_item i ON i.id = si.safe_item_id
         WHERE si.slip_id = s.id) AS days,
        (SELECT MIN(l.date) FROM statement_line l
-        WHERE l.match_group_id = s.match_group_id) AS atBankOn
+        WHERE l.match_group_id = s.match_group_id) AS atBankOn,
+       g.bag_difference_minor AS differenceMinor, g.bag_cause AS cause, COALESCE(e.memo, '') AS note
      FROM slip s
      JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
+     LEFT JOIN match_group g ON g.id = s.match_group_id
+     LEFT JOIN entry e ON e.kind = 'match' AND e.subject_id = g.id
      WHERE s.standing
      ORDER BY s.id DESC LIMIT 100`,
   );
-  return found.map((slip) => ({ ...slip, days: slip.days.split(',') }));
+  return found.map(({ days, differenceMinor, cause, note, ...slip }) => ({
+    ...slip,
+    days: days.split(','),
+    bag: differenceMinor ? { differenceMinor, cause: cause ?? 'other', note } : null,
+  }));
 }

@@ -78,7 +78,9 @@ async function takeBankCount(
     'bag',
     await trial.keeper.send(`/slips/${slipId}/bag`, {
       lineId: found.id,
-      reason: 'Counted at the bank',
+      cause: 'other',
+      safeItemId: null,
+      note: 'Counted at the bank',
     }),
   );
   trial.same('the bag', decided.differenceMinor, over);

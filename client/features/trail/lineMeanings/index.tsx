@@ -1,6 +1,7 @@
 import type { LineMeaningKind } from '@abacist/core/lineMeanings';
 import type { ComponentType } from 'react';
 import { FindReturned } from '~/features/cheques';
+import { WhichBag } from './Bag';
 import { MatchByHand } from './Ours';
 import { WhosePayment } from './Payment';
 import type { MeaningDialog } from './room';
@@ -13,5 +14,6 @@ function WhichCheque({ line, onClose }: MeaningDialog) {
 export const MEANINGS: Record<LineMeaningKind, ComponentType<MeaningDialog>> = {
   payment: WhosePayment,
   returnedCheque: WhichCheque,
+  bag: WhichBag,
   ours: MatchByHand,
 };

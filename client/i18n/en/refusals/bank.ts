@@ -18,6 +18,11 @@ export const bank = {
   batch_agrees: 'This batch agrees with its settlements.',
   batchDifference_unknown: 'There is no such decision.',
   batchDifference_undone: 'This decision is undone already.',
+  bag_notOnSlip: 'That part is not on this slip. Choose one of it, or none.',
+  bag_falseNoteAdds:
+    'The bank counted more: a false note makes it less. Choose another cause.',
+  bag_falseCheque: 'A false note lay among the cash. Choose a day’s cash, or none.',
+  bag_note: 'Say why the bank counted differently.',
   bag_agrees: 'The line and the slip agree: match them.',
   takings_pickedTooMuch: 'Of {{takingsDay}} only {{left}} is there to be picked.',
   takings_pickedOtherwise: 'What is picked differs from the amount by {{difference}}.',

@@ -1,5 +1,6 @@
 import { BROUGHT_TO_BANK } from '../../drawer/acts/kinds';
 import { OWED } from '../../sales/returnedCheques';
+import { ORIGIN } from '../../slips/read';
 import { STANDING, control, perDocument, type Check } from './build';
 
 /** What can be matched, and as what it is a member of a match. */
@@ -48,6 +49,20 @@ export const BANK: Check[] = [
     'overAndShort',
     'SELECT id AS subject_id, -bag_difference_minor AS expected FROM match_group',
   ),
+  {
+    name: 'what a bank counted differently stands on the day and drawer that a person named',
+    sql: `SELECT e.id AS entryId, CONCAT('match ', m.id) AS about,
+            CONCAT(i.takings_day, ' session ', COALESCE(ds.id, 'none')) AS expected,
+            CONCAT(l.takings_day, ' session ', COALESCE(e.drawer_session_id, 'none')) AS found
+          FROM match_group m
+          LEFT JOIN safe_item i ON i.id = m.bag_safe_item_id
+          ${ORIGIN}
+          JOIN entry e ON e.kind = 'match' AND e.subject_id = m.id
+          JOIN entry_line l ON l.entry_id = e.id
+          JOIN account a ON a.id = l.account_id AND a.role = 'overAndShort'
+          WHERE NOT (e.drawer_session_id <=> ds.id)
+            OR (i.id IS NOT NULL AND l.takings_day <> i.takings_day)`,
+  },
   perDocument(
     'what no settlement will settle of a batch is an adjustment',
     'batchDifference',
