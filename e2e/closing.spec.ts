@@ -173,3 +173,47 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   ).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
+
+test('what a float lacks by denomination is fetched from the bank, and the safe knows its pieces', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await sell(page, 90_00);
+  await page.goto(`/days/${TODAY}/count/1`);
+  const type = (value: string, pieces: string) =>
+    page.getByLabel(`Pieces of ${value}`).fill(pieces);
+  await type('20.00', '10');
+  await type('5.00', '4');
+  await type('1.00', '20');
+  await expect(page.getByText(/Leave in 6 × 20\.00, 2 × 5\.00, 20 × 1\.00\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Close with 240.00' }).click();
+  await expect(page.getByText(/To the safe: 4 × 20\.00, 2 × 5\.00/)).toBeVisible();
+
+  await page.goto('/bank/safe');
+  await expect(page.getByText('4 × 20.00, 2 × 5.00')).toBeVisible();
+  await page.getByRole('button', { name: 'Change' }).click();
+  await expect(page.getByText(/^Say for each drawer/)).toBeVisible();
+  const drawer = page.getByRole('table', { name: 'Shop drawer' });
+  await drawer.getByLabel('Wanted of 2.00').fill('30');
+  await drawer.getByLabel('Wanted of 1.00').fill('15');
+  await page.getByRole('button', { name: 'Keep what is wanted' }).click();
+  await expect(page.getByText('50 × 2.00 (2 rolls)')).toBeVisible();
+  await page.getByRole('button', { name: 'Fetch 100.00' }).click();
+  await expect(page.getByText(/^CO-1 is posted/)).toBeVisible();
+  await page.goto('/bank/safe');
+  await expect(page.getByText('4 × 20.00, 2 × 5.00, 50 × 2.00')).toBeVisible();
+  // A drop that nobody counts: only a count of the safe tells its pieces then.
+  await sell(page, 20_00);
+  await send(page, '/drawer-acts', {
+    kind: 'drop',
+    drawerId: 1,
+    amountMinor: 20_00,
+    parts: [],
+    party: '',
+    words: '',
+  });
+  await page.reload();
+  await expect(page.getByText(/^Not known since DP-1/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});

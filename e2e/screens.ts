@@ -39,6 +39,7 @@ export const SCREENS = [
   '/accounts/files',
   '/accounts/received',
   '/bank/safe',
+  '/bank/change',
   '/bank/cards',
   '/bank/statement',
   '/lines/1',

@@ -22,6 +22,7 @@ export const BeadTrailScreen = lazyScreen(work, 'BeadTrailScreen');
 export const BooksLayout = lazyScreen(work, 'BooksLayout');
 export const BooksScreen = lazyScreen(work, 'BooksScreen');
 export const ChangeAccountScreen = lazyScreen(work, 'ChangeAccountScreen');
+export const ChangeScreen = lazyScreen(work, 'ChangeScreen');
 export const CountScreen = lazyScreen(work, 'CountScreen');
 export const CounterScreen = lazyScreen(work, 'CounterScreen');
 export const CreditsScreen = lazyScreen(work, 'CreditsScreen');
@@ -41,10 +42,7 @@ export const KeySheet = lazyScreen(work, 'KeySheet');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
 export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
-export const MoneyScreen = lazyScreen(
-  () => worded(import('~/features/drawerActs/screens')),
-  'MoneyScreen',
-);
+export const MoneyScreen = lazyScreen(work, 'MoneyScreen');
 export const NewAccountScreen = lazyScreen(work, 'NewAccountScreen');
 export const OrderScreen = lazyScreen(work, 'OrderScreen');
 export const OrdersScreen = lazyScreen(work, 'OrdersScreen');

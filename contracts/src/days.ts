@@ -107,7 +107,13 @@ export type DaySheet = Rod & {
       floatLeftMinor: number;
       toSafeMinor: number;
       note: string;
-      count: { denominationMinor: number; pieces: number; rolls: number }[];
+      /** stays: what of them is the float that is left in; null where it is not known. */
+      count: {
+        denominationMinor: number;
+        pieces: number;
+        rolls: number;
+        stays: number | null;
+      }[];
       /** Who signed beside the one who counted. */
       witness: string | null;
       before: CountBefore[];

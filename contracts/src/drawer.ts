@@ -112,3 +112,24 @@ export type DrawerFloat = {
     note: string;
   } | null;
 };
+
+/** What should be in a drawer's float, by denomination. */
+export type WantedPieces = { wanted: Record<string, number> };
+export const wantedPiecesSchema = Joi.object<WantedPieces, true>({
+  wanted: piecesByDenomination.required(),
+});
+
+/** What each drawer lacks of change: wanted in its float, and left there by its last count. */
+export type ChangeView = {
+  denominations: number[];
+  rollPieces: Record<string, number>;
+  bankAccounts: { id: number; name: string }[];
+  drawers: {
+    id: number;
+    name: string;
+    floatMinor: number;
+    wanted: Record<string, number>;
+    /** null: it was not counted yet, or nobody knows which pieces stayed. */
+    left: { number: string; date: string; pieces: Record<string, number> } | null;
+  }[];
+};

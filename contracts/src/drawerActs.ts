@@ -6,6 +6,7 @@ import {
   amountMinor,
   id,
   isoDate,
+  piecesByDenomination,
   reasonText,
   safeText,
   uploadedFile,
@@ -35,6 +36,8 @@ export type DrawerActCommand = {
   /** Whom it was paid to, who brought it. */
   party: string;
   words: string;
+  /** Its cash by denomination, where it was counted. */
+  count?: Record<string, number>;
 };
 
 const ACCOUNTS = [...new Set(Object.values(ACT_FACTS).flatMap(({ accounts }) => accounts))];
@@ -58,6 +61,7 @@ export const drawerActFields = {
     .required(),
   party: safeText(80).allow('').required(),
   words: safeText(200).allow('').required(),
+  count: piecesByDenomination,
 };
 export const drawerActSchema = Joi.object<DrawerActCommand>({
   ...drawerActFields,

@@ -1,5 +1,5 @@
 import { BAG_CAUSES, type BagCause, type BagDecision } from '@abacist/core/bagCauses';
-import type { SlipCommand } from '@abacist/core/slips';
+import type { SafePieces, SlipCommand } from '@abacist/core/slips';
 import Joi from 'joi';
 import { amountMinor, id, piecesByDenomination, reasonText, safeText } from './common';
 
@@ -64,6 +64,8 @@ export type SafeView = {
   counts: SafeCounted[];
   bankAccounts: { id: number; name: string; accountNumber: string }[];
   denominations: number[];
+  /** Its cash by denomination, as far as that is known. */
+  pieces: SafePieces;
   items: {
     id: number;
     takingsDay: string;

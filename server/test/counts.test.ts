@@ -72,7 +72,12 @@ test('a count made again stays on record; rolls, the terminal’s report and who
     before: [{ countedMinor: 50_00 }],
     cards: [{ label: 'Meridian', tillMinor: 30_00, terminalMinor: 29_00 }],
   });
-  expect(counted.count).toContainEqual({ denominationMinor: 25, pieces: 40, rolls: 1 });
+  expect(counted.count).toContainEqual({
+    denominationMinor: 25,
+    pieces: 40,
+    rolls: 1,
+    stays: 0,
+  });
   // A tender may be called otherwise than its scheme: both sides still speak of the same card.
   await shop.admin.query(`UPDATE tender SET name = 'At the desk' WHERE scheme = 'Meridian'`);
   expect((await osric.get(`${path}/evidence`)).body).toMatchObject({

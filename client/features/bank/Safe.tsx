@@ -25,6 +25,7 @@ import { Select } from '~/ui/Select';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { SafeCounts } from './SafeCount';
+import { SafePieces } from './SafePieces';
 import { SlipCash } from './SlipCash';
 import { useSlip } from './store';
 
@@ -40,6 +41,7 @@ export function SafeLane() {
         <Column gap="$4" paddingBottom="$5">
           <SlipForm view={view} />
           <SentSlips slips={view.slips} />
+          <SafePieces view={view} />
           <SafeCounts view={view} />
         </Column>
       )}

@@ -4,6 +4,7 @@ import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { useDifference } from '~/i18n/useDifference';
+import { usePieces } from '~/i18n/usePieces';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Money, useMoney } from '~/ui/Money';
@@ -76,6 +77,7 @@ export function Drawer({
               ].join(', ')}
             </Body>
           </SheetRow>
+          <Stays close={close} />
           <Compared close={close} />
           {close.note ? (
             <SheetRow>
@@ -109,6 +111,26 @@ const chequesOf = ({ count, countedMinor }: Close) =>
     (total, { denominationMinor, pieces }) => total + denominationMinor * pieces,
     0,
   );
+
+/** The pieces that stay as the float, and those that go to the safe, where they are known. */
+function Stays({ close: { count } }: { close: Close }) {
+  const t = useWords();
+  const pieces = usePieces();
+  if (count.length === 0 || count.some(({ stays }) => stays === null)) return null;
+  const of = (piecesOf: (one: Close['count'][number]) => number) =>
+    pieces(Object.fromEntries(count.map((one) => [one.denominationMinor, piecesOf(one)])));
+  const told = [
+    ['days.stays', of(({ stays }) => stays!)],
+    ['days.leaves', of((one) => one.pieces - one.stays!)],
+  ] as const;
+  return (
+    <SheetRow minHeight={40}>
+      <Body small tone="faded">
+        {told.flatMap(([word, list]) => (list ? [t(word, { pieces: list })] : [])).join(' · ')}
+      </Body>
+    </SheetRow>
+  );
+}
 
 /** What stands beside a count: the counts before it, who signed as well, the terminal’s report. */
 function Compared({ close }: { close: Close }) {

@@ -1,4 +1,5 @@
 import type { CloseAnswer, CloseCommand, CountBegun } from '@abacist/contracts';
+import { leaveIn } from '@abacist/core/change';
 import { rollPieces } from '@abacist/core/money';
 import { router } from '~/router';
 import { useEffect, useRef, useState } from 'react';
@@ -8,6 +9,7 @@ import { WillPost } from '~/features/books';
 import { Explained } from '~/features/differences';
 import { useWords } from '~/i18n';
 import { useDifference } from '~/i18n/useDifference';
+import { usePieces } from '~/i18n/usePieces';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Check } from '~/ui/Check';
@@ -74,6 +76,9 @@ function Count({
   });
   const read = readCount(draft.entries, { currency, rollPieces: rollPieces(currency) });
   const { count, rolls } = read;
+  const pieces = usePieces();
+  const leftIn = leaveIn(count, floatMinor);
+  const stays = leftIn && floatMinor > 0 ? t('count.leaveIn', { pieces: pieces(leftIn) }) : '';
   const there = begun.cheques.filter(({ id }) => draft.cheques.includes(id));
   const counted = there.reduce<number>(
     (total, { amountMinor }) => total + amountMinor,
@@ -185,7 +190,11 @@ function Count({
             onChange={(note) => change(sessionId, { note })}
             maxLength={300}
           />
-          <Body tone="faded">{t('count.float', { amount: money(floatMinor) })}</Body>
+          <Body tone="faded">
+            {[t('count.float', { amount: money(floatMinor) }), stays]
+              .filter(Boolean)
+              .join(' ')}
+          </Body>
         </Column>
         {begun.twoSign ? (
           <Body tone="faded" paddingHorizontal="$4">

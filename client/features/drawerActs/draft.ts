@@ -1,7 +1,8 @@
 import type { DrawerActCommand, KnownParty } from '@abacist/contracts';
 import { ACT_FACTS, isOfDrawer, type DrawerActKind } from '@abacist/core/drawerActs';
 import type { LedgerAccount } from '@abacist/core/ledger';
-import { parseAmount, sum, toDecimal } from '@abacist/core/money';
+import { parseAmount, rollPieces, sum, toDecimal } from '@abacist/core/money';
+import { readCount, type Entry } from '~/features/drawer';
 import { taxTicket, type TaxCode, type TaxRules } from '@abacist/core/tax';
 
 /** A part as it is typed. */
@@ -20,6 +21,8 @@ export type ActDraft = {
   toDrawerId: number | null;
   /** Where the kind has no parts. */
   amount: string;
+  /** Its cash by denomination, where it is counted: it tells the amount. */
+  entries?: Record<string, Entry> | null;
   parts: TypedPart[];
   party: string;
   words: string;
@@ -41,6 +44,7 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
     bankAccountId: before?.bankAccountId ?? null,
     toDrawerId: null,
     amount: first ? '' : amount,
+    entries: null,
     parts,
     party: '',
     words: '',
@@ -66,11 +70,15 @@ export function draftFor(known: KnownParty, currency: string): ActDraft {
   };
 }
 
+const countOf = (entries: Record<string, Entry>, currency: string) =>
+  readCount(entries, { currency, rollPieces: rollPieces(currency) });
+
 /** The amount of what is typed in minor units; null while a part of it is none. */
 export function amountOf(
-  { amount, parts }: Pick<ActDraft, 'amount' | 'parts'>,
+  { amount, parts, entries }: Pick<ActDraft, 'amount' | 'parts' | 'entries'>,
   currency: string,
 ): number | null {
+  if (entries) return countOf(entries, currency).totalMinor || null;
   const typed = parts.length ? parts.map((part) => part.amount) : [amount];
   const read = typed.map((text) => parseAmount(text, currency));
   const amounts = read.flatMap((one) => (one.ok && one.value > 0 ? [one.value] : []));
@@ -120,6 +128,7 @@ export function toCommand(
     amountMinor,
     party: draft.party.trim(),
     words: draft.words.trim(),
+    ...(draft.entries && { count: countOf(draft.entries, currency).count }),
     parts: draft.parts.map(({ account, amount, taxCodeId, words }) => {
       const read = parseAmount(amount, currency);
       return {

@@ -13,6 +13,7 @@ import {
   type ActWhat,
   type DrawerActKind,
 } from '@abacist/core/drawerActs';
+import { denominations } from '@abacist/core/money';
 import { toTaxCode } from '@abacist/core/tax';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -21,10 +22,12 @@ import { useCommand } from '~/api/command';
 import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
+import { Pieces } from '~/features/drawer';
 import { useAmountError } from '~/i18n/useAmountError';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { Choice } from '~/ui/Choice';
 import { Field } from '~/ui/Field';
 import { Money, useMoney } from '~/ui/Money';
@@ -292,12 +295,26 @@ function Fields({
 }) {
   const t = useWords();
   const wrongAmount = useAmountError();
+  const { currency } = useShop();
   const codes = names.map(toTaxCode);
   const { parts, kind } = draft;
-  const named = ACT_FACTS[kind].accounts.length > 0;
+  const { accounts, way, fromSafe, tagged } = ACT_FACTS[kind];
+  const named = accounts.length > 0;
+  // Cash that is moved as a whole can be counted.
+  const ofCash = !named && (way !== 'none' || fromSafe || tagged);
   return (
     <>
-      {named ? null : (
+      {named ? null : draft.entries ? (
+        <Sheet>
+          <Pieces
+            denominations={denominations(currency)}
+            entries={draft.entries}
+            onType={(value, entry) =>
+              change({ entries: { ...draft.entries, [value]: entry } })
+            }
+          />
+        </Sheet>
+      ) : (
         <Field
           label={t('acts.amount')}
           value={draft.amount}
@@ -309,6 +326,18 @@ function Fields({
           onSubmit={onSubmit}
         />
       )}
+      {ofCash ? (
+        <Sheet>
+          <Check
+            on={Boolean(draft.entries)}
+            onToggle={() => change({ entries: draft.entries ? null : {} })}
+          >
+            <Body flex={1} textAlign="left">
+              {t('acts.counted')}
+            </Body>
+          </Check>
+        </Sheet>
+      ) : null}
       {parts.map((part, i) => (
         <Part
           key={i}

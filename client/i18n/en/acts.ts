@@ -76,6 +76,7 @@ export const acts = {
     taxInside: 'tax {{amount}}',
     netAndTax: 'Net {{net}}, tax {{tax}}',
     comment: 'What it is for',
+    counted: 'Count it by denomination',
     words: 'What it is for',
     party_out: 'Paid to',
     party_in: 'Paid by',

@@ -18,6 +18,12 @@ export const bank = {
     by_post: 'By post, {{number}}',
     by_change: 'Fetched from the bank, {{number}}',
     by_safeCount: 'Found by {{number}}, a count of the safe',
+    pieces: 'Its cash by denomination',
+    change: 'Change',
+    noPieces: 'No cash lies in the safe.',
+    piecesUnknown:
+      'Not known since {{number}}, which moved cash that nobody counted. Count the safe to know it again.',
+    piecesNever: 'Not known. Count the safe to know it.',
     counts: 'Counts of the safe',
     count: 'Count the safe',
     countRow: '{{number}}, {{date}}, {{by}}',

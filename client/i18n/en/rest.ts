@@ -2,6 +2,7 @@ import { accounts } from './accounts';
 import { acts } from './acts';
 import { bank } from './bank';
 import { books } from './books';
+import { change } from './change';
 import { days } from './days';
 import { documents } from './documents';
 import { help } from './help';
@@ -19,6 +20,7 @@ export const rest = {
   ...help,
   ...bank,
   ...books,
+  ...change,
   ...items,
   ...orders,
   ...papers,

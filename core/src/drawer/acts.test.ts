@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { assertBalanced, reverseLines, type JournalLine } from '../ledger';
-import { minor, percent, sum } from '../money';
+import { denominations, minor, percent, sum } from '../money';
 import {
   decideAct,
   decideActUndo,
@@ -41,6 +41,7 @@ const STATE: ActState = {
   taxCodes: [LEVIES, ISLAND],
   rounding: 'halfUp',
   cashStepMinor: 5,
+  denominations: denominations('CAD'),
   paidOutFreeMinor: 20_00,
 };
 const stamps = (amountMinor: number, taxCodeId: number | null = null): ActCommand => ({

@@ -1,9 +1,8 @@
 import type { JournalLine } from '../ledger';
 import { post } from '../ledger';
 import { accept, refuse, type Outcome } from '../outcome';
-import { BAG_CAUSES, type BagDecision, type SlipPart } from './bagCauses';
+import type { BagDecision, SlipPart } from './bagCauses';
 
-export { BAG_CAUSES };
 export type { BagDecision, SlipPart };
 
 type DecidedBag = {

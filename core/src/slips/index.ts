@@ -4,8 +4,9 @@ import { countTotal, minus, strangeDenomination, sum, type Minor } from '../mone
 import { accept, refuse, type Outcome } from '../outcome';
 import { ON_SLIP } from '../takings';
 
-export { decideBag, BAG_CAUSES, type BagDecision, type SlipPart } from './bag';
+export { decideBag, type BagDecision, type SlipPart } from './bag';
 export { decideSafeCount } from './safeCount';
+export { safePieces, type SafeChange, type SafePieces } from './safePieces';
 export { slipItems } from './slipItems';
 
 export type SafeItem = {

@@ -1,7 +1,15 @@
 import { assertBalanced } from '../ledger';
 import { denominations } from '../money';
 import fc from 'fast-check';
-import { decideBag, decideSafeCount, decideSlip, slipItems, type SlipPart } from '.';
+import {
+  decideBag,
+  decideSafeCount,
+  decideSlip,
+  safePieces,
+  slipItems,
+  type SafeChange,
+  type SlipPart,
+} from '.';
 
 const SAFE = [
   { id: 1, takingsDay: '2026-03-01', leftMinor: 500_00, pot: 'cash', chequeDated: null },
@@ -205,5 +213,86 @@ describe('a slip that the bank counted differently', () => {
     [{ cause: 'falseNote', safeItemId: 4 }, -1, 'bag.falseCheque'],
   ])('%j of %d is refused', (change, over, code) => {
     expect(decide(change, over)).toMatchObject({ ok: false, refusals: [{ code }] });
+  });
+});
+
+describe('the pieces in the safe', () => {
+  const VALUES = denominations('CAD');
+  const someCount = fc.dictionary(
+    fc.constantFrom(...VALUES.map(String)),
+    fc.integer({ min: 1, max: 9 }),
+  );
+  const valueOf = (count: Record<string, number>) =>
+    Object.entries(count).reduce((sum, [value, pieces]) => sum + Number(value) * pieces, 0);
+
+  test('where they are known they come to its cash, whatever came and went, and slips take them', () => {
+    const step = fc.record({
+      kind: fc.constantFrom(
+        'in' as const,
+        'out' as const,
+        'uncounted' as const,
+        'count' as const,
+      ),
+      count: someCount,
+    });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 12 }), (steps) => {
+        const changes: SafeChange[] = [];
+        // A second way: each piece by itself, and whether somebody knows them all.
+        let heap: number[] | null = [];
+        let cash = 0;
+        const flat = (count: Record<string, number>) =>
+          Object.entries(count).flatMap(([value, n]) => Array<number>(n).fill(Number(value)));
+        for (const [i, { kind, count }] of steps.entries()) {
+          const number = `X-${i}`;
+          const value = valueOf(count);
+          if (kind === 'count') {
+            changes.push({ number, amountMinor: value - cash, pieces: count, counts: true });
+            [heap, cash] = [flat(count), value];
+          } else if (kind === 'out' && heap) {
+            const taken = heap.filter((_, at) => at % 2 === i % 2);
+            heap = heap.filter((_, at) => at % 2 !== i % 2);
+            const pieces: Record<string, number> = {};
+            for (const one of taken) pieces[one] = (pieces[one] ?? 0) + 1;
+            const amountMinor = -valueOf(pieces);
+            changes.push({ number, amountMinor, pieces });
+            cash += amountMinor;
+          } else if (kind !== 'out') {
+            const known = kind === 'in';
+            changes.push({ number, amountMinor: value, pieces: known ? count : null });
+            cash += value;
+            heap = heap && (known || value === 0) ? [...heap, ...flat(count)] : null;
+          }
+          if (cash === 0) heap = [];
+        }
+        const { pieces, unknownSince } = safePieces(changes, cash);
+        expect(pieces === null).toBe(heap === null);
+        expect(unknownSince === null).toBe(heap !== null);
+        if (pieces && heap) {
+          expect(valueOf(pieces)).toBe(cash);
+          expect(flat(pieces).sort()).toEqual([...heap].sort());
+        }
+      }),
+    );
+  });
+
+  test('more of a piece than was there tells that they are not known', () => {
+    const changes: SafeChange[] = [
+      { number: 'C-1', amountMinor: 40_00, pieces: { 2000: 2 } },
+      { number: 'D-1', amountMinor: -10_00, pieces: { 1000: 1 } },
+    ];
+    expect(safePieces(changes, 30_00)).toEqual({ pieces: null, unknownSince: 'D-1' });
+    // More happened before than is told: only an empty safe, or its count, makes them known again.
+    expect(safePieces(changes, 90_00)).toEqual({ pieces: null, unknownSince: '' });
+    const counted = {
+      number: 'SC-1',
+      amountMinor: -5,
+      pieces: { 10000: 1 },
+      counts: true as const,
+    };
+    expect(safePieces([...changes, counted], 100_00)).toEqual({
+      pieces: { 10000: 1 },
+      unknownSince: null,
+    });
   });
 });

@@ -47,7 +47,7 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
   const counts = await rows<Count & { closeId: number }>(
     db,
     `SELECT n.drawer_close_id AS closeId, n.denomination_minor AS denominationMinor, n.pieces,
-       n.rolls
+       n.rolls, n.stays
      FROM drawer_count n JOIN drawer_close c ON c.id = n.drawer_close_id
      WHERE c.takings_day = ? ORDER BY n.denomination_minor DESC`,
     [date],

@@ -5,6 +5,7 @@ import {
   decideClose,
   expectedInDrawer,
   isCashPot,
+  leaveIn,
 } from '@abacist/core/drawer';
 import { denominations, rollPieces, sum } from '@abacist/core/money';
 import { bySafeItem, inFund, ofSession } from '@abacist/core/takings';
@@ -182,13 +183,20 @@ export async function closeDrawer(
       twoSign ? (context.approverId ?? null) : null,
     ],
   );
+  const stays = leaveIn(command.count, close.floatLeftMinor);
   await insertMany(
     tx,
     'drawer_count',
-    ['drawer_close_id', 'denomination_minor', 'pieces', 'rolls'],
+    ['drawer_close_id', 'denomination_minor', 'pieces', 'rolls', 'stays'],
     Object.entries(command.count)
       .filter(([, pieces]) => pieces > 0)
-      .map(([value, pieces]) => [closeId, Number(value), pieces, rolls[value] ?? 0]),
+      .map(([value, pieces]) => [
+        closeId,
+        Number(value),
+        pieces,
+        rolls[value] ?? 0,
+        stays && (stays[value] ?? 0),
+      ]),
   );
   await insertMany(
     tx,

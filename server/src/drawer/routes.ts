@@ -13,12 +13,13 @@ import {
   openDrawerSchema,
   overShortSchema,
   undoOpeningSchema,
+  wantedPiecesSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { download, query } from '../http/query';
+import { download, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { makeAct } from './acts/make';
 import { actsOf, choicesFor } from './acts/read';
@@ -28,6 +29,7 @@ import { countAgain } from './again';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { overAndShort } from './overShort';
+import { changeView, saveWanted } from './change';
 import { findCheque } from './found';
 import { floatOf, openDrawer, undoOpening } from './open';
 
@@ -39,6 +41,16 @@ export function drawerRoutes(deps: Deps): Router {
     '/drawers/:id/float',
     query(deps, 'GET /drawers/:id/float', byId, ({ db, shop, actor }, { id: drawerId }) =>
       floatOf(db, { shop, actor }, drawerId),
+    ),
+  );
+  router.get(
+    '/change',
+    query(deps, 'GET /change', noInput, ({ db, shop }) => changeView(db, shop)),
+  );
+  router.post(
+    '/drawers/:id/wanted',
+    command(deps, 'POST /drawers/:id/wanted', wantedPiecesSchema, (context, body, params) =>
+      saveWanted(context, body, Number(params['id'])),
     ),
   );
   router.post(

@@ -2,7 +2,8 @@ import type { SafeView, SlipAnswer, SlipCommand, SlipSummary } from '@abacist/co
 import type { BagCause } from '@abacist/core/bagCauses';
 import { decideSlip } from '@abacist/core/slips';
 import { ON_SLIP } from '@abacist/core/takings';
-import { denominations } from '@abacist/core/money';
+import { denominations, sum } from '@abacist/core/money';
+import { isCashPot } from '@abacist/core/drawer';
 import type { CommandContext, Shop } from '../context';
 import { insertMany, placeholders, rows, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -10,6 +11,7 @@ import { refuseWith, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { DOCUMENT_OF_ACT } from '../drawer/acts/kinds';
 import { heldBy } from '../takings/held';
+import { piecesInSafe } from './pieces';
 import { ORIGIN } from './read';
 import { safeCounts } from './safeCount';
 
@@ -111,12 +113,17 @@ export async function safeView(
     listSlips(db),
     safeCounts(db),
   ]);
+  const cashMinor = sum(
+    held.filter(({ pot }) => isCashPot(pot)).map(({ amountMinor }) => amountMinor),
+  );
+  const pieces = await piecesInSafe(db, cashMinor);
   const items = await safeItems(
     db,
     held.map(({ holder }) => Number(holder.split(' ')[1])),
   );
   return {
     counts,
+    pieces,
     bankAccounts,
     denominations: [...denominations(currency)],
     items: held.flatMap(({ takingsDay, holder, amountMinor }): SafeItem[] => {

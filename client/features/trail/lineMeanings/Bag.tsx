@@ -30,7 +30,7 @@ export function WhichBag({ line, onClose }: MeaningDialog) {
     queryFn: () =>
       request<StatementView>('GET', `/statement?bankAccountId=${line.bankAccountId}`),
   });
-  if (slip) return <BagCounted {...{ line, slip, onClose }} />;
+  if (slip) return <TakeFigure {...{ line, slip, onClose }} />;
   return (
     <Dialog open title={t('trail.whichSlip')} onClose={onClose}>
       <Query of={statement}>
@@ -61,7 +61,7 @@ export function WhichBag({ line, onClose }: MeaningDialog) {
 }
 
 /** Takes the bank’s figure: by how much it differs, why, and whose drawer it was, where that is known. */
-function BagCounted({ line, slip, onClose }: MeaningDialog & { slip: MovementView }) {
+function TakeFigure({ line, slip, onClose }: MeaningDialog & { slip: MovementView }) {
   const t = useWords();
   const dates = useDates();
   const slipId = slip.key.split(' ')[1]!;

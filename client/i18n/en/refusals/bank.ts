@@ -133,6 +133,8 @@ export const bank = {
   drawerAct_unknown: 'There is no such payment.',
   drawerAct_amount: 'Write an amount above zero.',
   drawerAct_session: 'This count is closed by now. Record it at the open drawer.',
+  drawerAct_count:
+    'The pieces come to {{counted}}, the amount is {{amount}}. Make them agree.',
   drawerAct_coins: 'Coins can’t pay this. Write what really goes in or out, {{coins}}.',
   drawerAct_parts: 'The parts and the amount differ by {{difference}}. Make them add up.',
   drawerAct_account: 'This account can’t be named here. Choose another.',

@@ -1,5 +1,5 @@
 import { mergeLines, onceCounted, reverseLines, type JournalLine } from '../../ledger';
-import { minor, roundCash, sum } from '../../money';
+import { countTotal, minor, roundCash, strangeDenomination, sum } from '../../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../../outcome';
 import { taxTicket } from '../../tax';
 import { fetchCash, moveCash } from './cash';
@@ -51,11 +51,11 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * Decides money into a drawer or out of it beside the tickets. Cash that leaves carries the days
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
- * Refusals: `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.otherDrawer`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
+ * Refusals: `count.denomination`, `drawerAct.count` (countedMinor, amountMinor), `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.otherDrawer`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
  * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
-  const { kind, amountMinor, bankAccountId = null, toDrawerId = null } = command;
+  const { kind, amountMinor, bankAccountId = null, toDrawerId = null, count } = command;
   const room = DRAWER_ACTS[kind];
   if (isOfDrawer(kind) && state.drawerId === null) {
     return refuse('drawerAct.drawer', 'drawerId');
@@ -81,6 +81,13 @@ export function decideAct(command: ActCommand, state: ActState): Outcome<Decided
       : roundCash(amountMinor, state.cashStepMinor);
   if (coinsMinor !== amountMinor)
     return refuse('drawerAct.coins', 'amountMinor', { coinsMinor });
+  if (count) {
+    const strange = strangeDenomination(count, state.denominations);
+    if (strange !== undefined) return refuse('count.denomination', `count.${strange}`);
+    const countedMinor = countTotal(count);
+    if (countedMinor !== amountMinor)
+      return refuse('drawerAct.count', 'count', { countedMinor, amountMinor });
+  }
   const parts = decideParts(room, command, state);
   if (!parts.ok) return parts;
   const holds = room.way === 'out' ? short(room, amountMinor, state) : undefined;

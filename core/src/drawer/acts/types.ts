@@ -1,5 +1,5 @@
 import type { JournalLine, LedgerAccount } from '../../ledger';
-import type { Minor, Rounding } from '../../money';
+import type { DenominationCount, Minor, Rounding } from '../../money';
 import type { BrokenRule } from '../../outcome';
 import type { Part } from '../../takings';
 import type { TaxCode, TaxedLine } from '../../tax';
@@ -24,6 +24,8 @@ export type ActCommand = {
   amountMinor: number;
   /** For kinds that name accounts: they add up to the amount. */
   parts: readonly ActPart[];
+  /** Its cash by denomination, where it was counted: it comes to the amount. */
+  count?: DenominationCount;
 };
 
 /** Cash that a drawer's session holds, by the day and pot that took it. */
@@ -45,6 +47,7 @@ export type ActState = {
   safe: readonly SafeCash[];
   taxCodes: readonly TaxCode[];
   rounding: Rounding;
+  denominations: readonly number[];
   /** The smallest step of cash. */
   cashStepMinor: number;
   /** What may be paid out without a manager; null: any amount. */

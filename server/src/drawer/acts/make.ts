@@ -8,7 +8,7 @@ import {
   type ActState,
   type DecidedAct,
 } from '@abacist/core/drawer';
-import { minor } from '@abacist/core/money';
+import { denominations, minor } from '@abacist/core/money';
 import {
   bySafeItem,
   IN_OTHER_DRAWER,
@@ -71,6 +71,7 @@ export async function makeAct(
       taxCodes: codes.map(toTaxCode),
       rounding: shop.taxRounding,
       cashStepMinor: shop.cashStepMinor,
+      denominations: denominations(shop.currency),
       paidOutFreeMinor: rules?.paidOutFreeMinor ?? null,
     }),
   );
@@ -99,6 +100,14 @@ export async function makeAct(
     ],
   );
   await storeParts(context, actId, act);
+  await insertMany(
+    tx,
+    'drawer_act_piece',
+    ['drawer_act_id', 'denomination_minor', 'pieces'],
+    Object.entries(command.count ?? {})
+      .filter(([, pieces]) => pieces > 0)
+      .map(([value, pieces]) => [actId, Number(value), pieces]),
+  );
   const holders = await storeSafeItems(context, actId, act);
   await fetchFromSafe(context, actId, act);
   const { number } = await postDocument(context, {

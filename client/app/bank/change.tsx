@@ -1,0 +1,3 @@
+import { ChangeScreen } from '~/screens';
+
+export default ChangeScreen;

@@ -1,0 +1,20 @@
+export const change = {
+  change: {
+    title: 'Change',
+    leftBy: 'Left in by {{number}}, {{date}}',
+    notKnown: 'Its pieces are known after its next count',
+    wanted: 'Wanted',
+    left: 'There',
+    lacks: 'Lacks',
+    wantedOf: 'Wanted of {{value}}',
+    ofFloat: '{{total}} wanted, of a float of {{float}}',
+    keep: 'Keep what is wanted',
+    toFetch: 'To fetch from the bank',
+    nothing: 'No drawer lacks what is wanted in it.',
+    begin:
+      'Say for each drawer what should be in its float. After its next count, what it lacks stands here.',
+    hint: 'What you fetch lies in the safe; the bank’s side waits for its line of the statement.',
+    fetch: 'Fetch {{amount}}',
+    done: '{{number}} is posted: the change lies in the safe.',
+  },
+};
