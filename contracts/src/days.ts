@@ -96,6 +96,15 @@ export type DaySheet = Rod & {
     name: string;
     status: 'open' | 'counting' | 'closed';
     sessionId: number | null;
+    /** Floats that were counted when the drawer opened, and stand. */
+    openings: {
+      number: string;
+      openedAt: string;
+      by: string;
+      countedMinor: number;
+      differenceMinor: number;
+      note: string;
+    }[];
     closes: {
       sessionId: number;
       number: string;

@@ -1,10 +1,9 @@
 import Joi from 'joi';
 
-/** A count of a drawer as the chart of over and short has it; below zero is short. */
+/** A count of a drawer, or of its float when it opened, as the chart of over and short has it; below zero is short. */
 export type CountPoint = {
-  sessionId: number;
   number: string;
-  /** The day whose takings it counted. */
+  /** The day whose takings it counted; of a float the day on which it opened. */
   date: string;
   drawerId: number;
   drawer: string;

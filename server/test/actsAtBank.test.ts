@@ -213,6 +213,16 @@ test('cash of one drawer helps the other out; each count expects what it has', a
   expect([await expected(from), await expected(to)]).toEqual([175_00, 115_00]);
   const closed = await countAndClose(tamsin, to);
   expect(closed).toMatchObject({ differenceMinor: 0 });
+  // Whoever looks for a difference of either drawer sees what went from one to the other.
+  const acts = async (drawerId: number) => {
+    const session = await shop.one<{ id: number }>(
+      'SELECT MAX(id) AS id FROM drawer_session WHERE drawer_id = ?',
+      [drawerId],
+    );
+    return (await tamsin.get(`/counts/${session.id}/evidence`)).body.acts;
+  };
+  expect(await acts(from)).toEqual([{ number: made.number, cashMinor: -15_00 }]);
+  expect(await acts(to)).toEqual([{ number: made.number, cashMinor: 15_00 }]);
   expect(codes(await undo(made.id))).toEqual(['drawerAct.otherGone']);
   expect(await countAndClose(tamsin, from)).toMatchObject({ differenceMinor: 0 });
   const { beads } = (await tamsin.get('/days/2026-04-10')).body;

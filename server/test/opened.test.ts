@@ -77,4 +77,14 @@ test('the usual float needs no word and has no entry; more than the fund is over
     codes(await fenella.send(`/drawer-opens/${over.id}/undo`, { reason: 'Too late' })),
   ).toEqual(['drawerOpen.counted']);
   expect(await float()).toMatchObject({ expectedMinor: 150_00, open: false });
+  // The day tells the opening that stands, and the chart has both counts.
+  const osric = await shop.as('osric');
+  const { drawers } = (await osric.get('/days/2026-03-02')).body;
+  expect(drawers[0].openings).toMatchObject([
+    { number: 'OF-3', by: 'Fenella', countedMinor: 153_00, differenceMinor: 3_00 },
+  ]);
+  expect((await osric.get('/over-short')).body).toMatchObject([
+    { number: 'OF-3', date: '2026-03-02', differenceMinor: 3_00 },
+    { number: 'C-1', differenceMinor: 0 },
+  ]);
 });

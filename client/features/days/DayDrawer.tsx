@@ -35,6 +35,27 @@ export function Drawer({
           />
         )}
       </Line>
+      {drawer.openings.map((opening) => (
+        <Sheet key={opening.number}>
+          <SheetRow>
+            <Column flex={1} minWidth={0}>
+              <Body>
+                {t('days.opened', {
+                  number: opening.number,
+                  time: dates.time(opening.openedAt),
+                  by: opening.by,
+                })}
+              </Body>
+              <Body small tone={differs(opening.differenceMinor).tone}>
+                {[differs(opening.differenceMinor).words, opening.note]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Body>
+            </Column>
+            <Money minor={opening.countedMinor} />
+          </SheetRow>
+        </Sheet>
+      ))}
       {drawer.closes.map((close) => (
         <Sheet key={close.number}>
           <SheetRow>

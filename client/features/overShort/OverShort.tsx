@@ -166,8 +166,8 @@ function Differing({ points }: { points: readonly CountPoint[] }) {
         </Body>
       ) : (
         <Sheet role="list">
-          {list.map(({ sessionId, date, number, drawer, by, note, differenceMinor }) => (
-            <ListLink key={sessionId} to={`/days/${date}`}>
+          {list.map(({ date, number, drawer, by, note, differenceMinor }) => (
+            <ListLink key={number} to={`/days/${date}`}>
               <Column flex={1} minWidth={0}>
                 <Body strong>{dates.day(date)}</Body>
                 <Body small tone="faded">

@@ -7,7 +7,6 @@ const point = (
   by: string,
   differenceMinor: number,
 ): CountPoint => ({
-  sessionId: 1,
   number: 'C-1',
   date,
   drawerId: 1,

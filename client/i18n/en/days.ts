@@ -154,6 +154,7 @@ export const days = {
     rounding: 'Cash rounding, in it',
     drawer: '{{drawer}} drawer',
     closed: 'Closed',
+    opened: 'Float counted, {{number}}, {{time}}, {{by}}',
     closeHead: '{{number}}, {{time}}, {{by}}',
     agrees: 'Agrees',
     short: '{{amount}} short',

@@ -28,6 +28,7 @@ export function blindSheet(sheet: DaySheet): DaySheet {
   return {
     ...blindRod(sheet),
     takenMinor: null,
+    drawers: sheet.drawers.map((drawer) => ({ ...drawer, openings: [] })),
     tenders: sheet.tenders.filter(({ key }) => !IN_DRAWER.includes(key)),
   };
 }

@@ -13,6 +13,7 @@ type DrawerRow = {
 };
 type Close = DaySheet['drawers'][number]['closes'][number];
 type Count = Close['count'][number];
+type Opening = DaySheet['drawers'][number]['openings'][number];
 type CloseRow = Close & { id: number };
 
 /** The drawers of a day, with the counts that closed it. */
@@ -27,8 +28,9 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
      LEFT JOIN sale s ON s.drawer_session_id = ds.id AND s.date = ? AND NOT s.corrects_counted
      WHERE s.id IS NOT NULL OR c.takings_day = ?
        OR ds.id IN (SELECT drawer_session_id FROM drawer_act WHERE date = ?)
+       OR ds.id IN (SELECT drawer_session_id FROM drawer_open WHERE date = ? AND NOT undone)
      ORDER BY dr.id, ds.id`,
-    [date, date, date],
+    [date, date, date, date],
   );
   const closes = await rows<CloseRow>(
     db,
@@ -42,6 +44,17 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
      LEFT JOIN user w ON w.id = c.witness_id
      JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
      WHERE c.takings_day = ?`,
+    [date],
+  );
+  const openings = await rows<Opening & { sessionId: number }>(
+    db,
+    `SELECT o.drawer_session_id AS sessionId, CONCAT(d.series, '-', d.number) AS number,
+       o.opened_at AS openedAt, u.name AS \`by\`, o.counted_minor AS countedMinor,
+       o.difference_minor AS differenceMinor, o.note
+     FROM drawer_open o
+     JOIN user u ON u.id = o.user_id
+     JOIN document d ON d.kind = 'drawerOpen' AND d.subject_id = o.id
+     WHERE o.date = ? AND NOT o.undone ORDER BY o.id`,
     [date],
   );
   const counts = await rows<Count & { closeId: number }>(
@@ -66,6 +79,7 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
       name: session.name,
       status: 'closed' as const,
       sessionId: null,
+      openings: [],
       closes: [],
     };
     drawers.set(session.drawerId, drawer);
@@ -73,6 +87,14 @@ export async function drawersOf(db: Db, date: string): Promise<DaySheet['drawers
       drawer.status = session.countBegunAt === null ? 'open' : 'counting';
       drawer.sessionId = session.sessionId;
     }
+    drawer.openings.push(
+      ...openings
+        .filter(({ sessionId }) => sessionId === session.sessionId)
+        .map(({ sessionId: _, openedAt, ...one }) => ({
+          ...one,
+          openedAt: toInstant(openedAt),
+        })),
+    );
     for (const { id, ...close } of closes) {
       if (close.sessionId !== session.sessionId) continue;
       const count = counts

@@ -156,8 +156,14 @@ async function besideOf(
          ${CASH_OF_ACT} AS cashMinor
        FROM drawer_act x
        JOIN document d ON d.kind IN (${ACT_DOCUMENTS}) AND d.subject_id = x.id
-       WHERE x.drawer_session_id = ? AND NOT x.undone AND ${CASH_OF_ACT} <> 0 ORDER BY x.id`,
-      [sessionId],
+       WHERE x.drawer_session_id = ? AND NOT x.undone AND ${CASH_OF_ACT} <> 0
+       UNION ALL
+       -- What another drawer gave.
+       SELECT CONCAT(d.series, '-', d.number), x.amount_minor
+       FROM drawer_act x
+       JOIN document d ON d.kind = 'drawerToDrawer' AND d.subject_id = x.id
+       WHERE x.to_session_id = ? AND NOT x.undone`,
+      [sessionId, sessionId],
     ),
     rows<CountEvidence['usual'][number]>(
       db,

@@ -210,8 +210,26 @@ function inPieces(
 
 /** Each count: what was expected and found, by denomination, and what was left in. */
 function counts({ drawers }: Sheet, { money, time }: Formats): PaperLine[] {
-  return drawers.flatMap(({ name, closes }) =>
-    closes.flatMap((close) => [
+  return drawers.flatMap(({ name, openings, closes }) => [
+    ...openings.flatMap((opening) => [
+      {
+        ...NONE,
+        heading: true,
+        name: word('openingOf', {
+          drawer: name,
+          number: opening.number,
+          by: opening.by,
+          time: time(opening.openedAt),
+        }),
+      },
+      line(word('counted'), money(opening.countedMinor), {
+        details: [
+          ...differs(opening.differenceMinor, money),
+          ...(opening.note ? [word('noteIs', { note: opening.note })] : []),
+        ],
+      }),
+    ]),
+    ...closes.flatMap((close) => [
       {
         ...NONE,
         heading: true,
@@ -241,5 +259,5 @@ function counts({ drawers }: Sheet, { money, time }: Formats): PaperLine[] {
         }),
       ),
     ]),
-  );
+  ]);
 }

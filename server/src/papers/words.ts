@@ -31,6 +31,7 @@ const en = {
   signatures: '{{drawer}} drawer, counted by {{by}}: ______________________',
   signaturesTwo:
     '{{drawer}} drawer, counted by {{by}}: ______________________ and {{witness}}: ______________________',
+  openingOf: 'Float of the {{drawer}} drawer, {{number}}, {{by}}, {{time}}',
   countOf: '{{drawer}} drawer, {{number}}, {{by}}, {{time}}',
   toSafe: 'To the safe',
   floatLeft: 'Float left in',
