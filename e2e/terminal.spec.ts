@@ -30,5 +30,10 @@ test('the terminal declines, times out, and loses its answer: charged once, sold
   await expect(button(page, 'Next sale')).toBeVisible();
   expect((await shop.outside()).charges).toHaveLength(1);
   await expect(page.getByText('Meridian ···· 1000')).toBeVisible();
+  // At the end of the day its report is taken and compared with the till.
+  await page.goto('/days/2026-03-02/count/1');
+  await button(page, 'Take the terminal’s report').click();
+  await expect(page.getByLabel('Terminal’s total of Meridian')).toHaveValue('49.00');
+  await expect(page.getByText(/Till 49\.00 · Agrees/)).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

@@ -51,6 +51,8 @@ export type CountBegun = {
   /** Null where the shop counts blind. */
   expectedMinor: number | null;
   denominations: number[];
+  /** Whether a terminal can be asked for its report. */
+  terminal: boolean;
   cheques: {
     id: number;
     number: string;
@@ -133,3 +135,6 @@ export type ChangeView = {
     left: { number: string; date: string; pieces: Record<string, number> } | null;
   }[];
 };
+
+/** What the terminal says that it charged in a session, by card. */
+export type TerminalReport = { cards: { pot: string; terminalMinor: number }[] };

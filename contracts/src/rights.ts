@@ -36,6 +36,7 @@ export const RIGHTS = {
   'POST /sheets/:id/reopen': 'bookkeeper',
   'GET /drawers/:id/float': 'clerk',
   'POST /drawers/:id/open': 'clerk',
+  'GET /counts/:id/terminal': 'clerk',
   'GET /change': 'bookkeeper',
   'POST /drawers/:id/wanted': 'bookkeeper',
   'POST /drawer-opens/:id/undo': 'clerk',

@@ -128,4 +128,20 @@ describe('the card terminal', () => {
     }
     expect(await ends()).toEqual([]);
   });
+
+  test('its report by card is taken for a count: its tickets, and what no ticket took', async () => {
+    shop.setNow('2026-03-02T17:15:00Z');
+    await ask(7_00);
+    const { body: begun } = await fenella.send('/counts', { drawerId: id.drawers['shop'] });
+    expect(begun).toMatchObject({ terminal: true, cards: [{ tillMinor: 40_00 }] });
+    const report = () => fenella.get(`/counts/${begun.sessionId}/terminal`);
+    // What was given back at the terminal is not in it.
+    expect((await report()).body).toEqual({
+      cards: [{ pot: begun.cards[0].pot, terminalMinor: 47_00 }],
+    });
+    // The terminal's own amounts count, not what was asked of it.
+    charges().find(({ amountMinor }) => amountMinor === 40_00)!.amountMinor = 39_00;
+    expect((await report()).body.cards[0].terminalMinor).toBe(46_00);
+    expect((await fenella.get('/counts/999/terminal')).status).toBe(404);
+  });
 });

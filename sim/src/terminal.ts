@@ -4,6 +4,9 @@ type Charge = { status: 'approved'; lastFour: string; authorisation: string };
 
 export type MadeCharge = Charge & { reference: string; amountMinor: number };
 
+/** So many charges a report tells at most. */
+const MOST_TOLD = 5_000;
+
 /** How the next charge ends; `byAmount`: by the last digit of its minor units. */
 export type TerminalMood =
   'byAmount' | 'approve' | 'decline' | 'timeOut' | 'loseAnswer' | 'slow';
@@ -56,6 +59,14 @@ export function terminalStandIn(): TerminalStandIn {
     if (now === 'loseAnswer') request.socket.destroy();
     else if (now === 'slow') setTimeout(() => response.json(charge), SLOW_MS);
     else response.json(charge);
+  });
+  // Its report: what it charged, the newest last.
+  router.get('/charges', (_request, response) => {
+    response.json({
+      charges: charges
+        .slice(-MOST_TOLD)
+        .map(({ reference, amountMinor }) => ({ reference, amountMinor })),
+    });
   });
   router.get('/charges/:reference', (request, response) => {
     const { reference } = request.params;

@@ -1,11 +1,16 @@
-import type { CountBegun } from '@abacist/contracts';
+import type { CountBegun, TerminalReport } from '@abacist/contracts';
+import { toDecimal } from '@abacist/core/money';
+import { useMutation } from '@tanstack/react-query';
+import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useAmountError } from '~/i18n/useAmountError';
 import { useDifference } from '~/i18n/useDifference';
-import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { Button } from '~/ui/Button';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
+import { ErrorNote } from '~/ui/Notes';
 import { Body, Heading } from '~/ui/Text';
 import { readCards } from './entry';
 import { useCounts, useDraft } from './store';
@@ -26,13 +31,28 @@ export function cardsApart(
 }
 
 /** What the terminal’s report says of each card, beside what the till took by it. */
-export function Cards({ begun: { sessionId, cards } }: { begun: CountBegun }) {
+export function Cards({ begun: { sessionId, cards, terminal } }: { begun: CountBegun }) {
   const t = useWords();
   const { currency } = useShop();
   const { cards: typed } = useDraft(sessionId);
   const { change } = useCounts();
   const wrong = useAmountError();
   const apart = cardsApart(cards, readCards(typed, currency));
+  const take = useMutation({
+    mutationFn: () => request<TerminalReport>('GET', `/counts/${sessionId}/terminal`),
+    onSuccess: (report) =>
+      change(sessionId, {
+        cards: Object.fromEntries(
+          cards.map(({ pot }) => [
+            pot,
+            toDecimal(
+              report.cards.find((card) => card.pot === pot)?.terminalMinor ?? 0,
+              currency,
+            ),
+          ]),
+        ),
+      }),
+  });
   return (
     <Column gap="$2">
       <Column paddingHorizontal="$4">
@@ -40,6 +60,16 @@ export function Cards({ begun: { sessionId, cards } }: { begun: CountBegun }) {
         <Body small tone="faded">
           {t('count.cardsHint')}
         </Body>
+        {terminal ? (
+          <Line paddingTop="$2">
+            <Button
+              label={t('count.takeReport')}
+              disabled={take.isPending}
+              onPress={() => take.mutate()}
+            />
+          </Line>
+        ) : null}
+        <ErrorNote error={take.error} />
       </Column>
       <Sheet>
         {cards.map(({ pot, label, tillMinor }) => (

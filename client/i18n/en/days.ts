@@ -234,6 +234,7 @@ export const days = {
     piecesAre: '{{count}} pieces',
     notWhole: 'No whole number of {{value}}.',
     cards: 'Cards, from the terminal’s report',
+    takeReport: 'Take the terminal’s report',
     cardsHint: 'Leave empty what you don’t compare.',
     cardTotal: 'Terminal’s total of {{card}}',
     till: 'Till {{amount}}',

@@ -42,6 +42,7 @@ const SESSION = `
 export async function beginCount(
   context: CommandContext,
   { drawerId }: { drawerId: number },
+  terminal = false,
 ): Promise<CommandResult<CountBegun>> {
   const { tx, shop, now } = context;
   // The oldest session that is not closed: counts go in the order of sessions.
@@ -72,6 +73,7 @@ export async function beginCount(
       floatMinor: session.float_minor,
       expectedMinor: shop.blindCount ? null : expectedInDrawer(state),
       denominations: [...denominations(shop.currency)],
+      terminal,
       cheques: state.cheques.map(({ takingsDay: _, ...cheque }) => cheque),
       cards: shop.blindCount ? cards.map((card) => ({ ...card, tillMinor: null })) : cards,
       before,

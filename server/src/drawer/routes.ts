@@ -25,6 +25,7 @@ import { makeAct } from './acts/make';
 import { actsOf, choicesFor } from './acts/read';
 import { keepPicture, pictureOf, readPicture } from './acts/pictures';
 import { undoAct } from './acts/undo';
+import { terminalReport } from '../terminal/report';
 import { countAgain } from './again';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
@@ -65,7 +66,12 @@ export function drawerRoutes(deps: Deps): Router {
       undoOpening(context, body, Number(params['id'])),
     ),
   );
-  router.post('/counts', command(deps, 'POST /counts', beginCountSchema, beginCount));
+  router.post(
+    '/counts',
+    command(deps, 'POST /counts', beginCountSchema, (context, body) =>
+      beginCount(context, body, deps.outside.terminal !== null),
+    ),
+  );
   router.post(
     '/counts/:id/close',
     command(
@@ -80,6 +86,12 @@ export function drawerRoutes(deps: Deps): Router {
     '/counts/:id/again',
     command(deps, 'POST /counts/:id/again', countAgainSchema, (context, body, params) =>
       countAgain(context, body, Number(params['id'])),
+    ),
+  );
+  router.get(
+    '/counts/:id/terminal',
+    query(deps, 'GET /counts/:id/terminal', byId, ({ deps: all }, { id: sessionId }) =>
+      terminalReport(all, sessionId),
     ),
   );
   router.get(

@@ -60,6 +60,8 @@ export const ticket = {
   mail_unreachable: 'The mail server did not take it. Nothing was sent; try again.',
   printer_none: 'No roll printer is set up.',
   printer_unreachable: 'The printer did not take it: is it on? Nothing was kept; try again.',
+  terminal_noReport:
+    'The terminal gives no report now. Ask it again, or type what its paper says.',
   terminal_none: 'No card terminal is set up.',
   terminal_tender: 'This tender is no card. Choose another.',
   terminal_otherCharge: 'This was asked for {{amount}} before. Go back and pay anew.',
