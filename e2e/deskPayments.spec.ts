@@ -33,5 +33,21 @@ test('two cheques by post are typed against their total, settle an account, and 
   await expect(page.getByText('2 payments are posted, and slip D-1 is sent.')).toBeVisible();
   const after = await (await page.request.get(`/api/accounts/${accounts[0].id}`)).json();
   expect(after.balanceMinor).toBe(0);
+  // One more whose payer nobody knows: it waits under its name until somebody does.
+  await page.getByLabel('All of it together').fill('25');
+  await first.getByLabel('Who pays').fill('J. Quill');
+  await first.getByRole('button', { name: /^Not known yet/ }).click();
+  await first.getByLabel('Amount').fill('25');
+  await first.getByLabel('Number of the cheque').fill('503');
+  await page.getByRole('button', { name: 'Post 1 payment' }).click();
+  await page.getByRole('button', { name: 'Whose is it?' }).click();
+  await page.getByLabel('Whose account').fill('sail');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Sailing school/ })
+    .click();
+  await expect(page.getByRole('button', { name: 'Whose is it?' })).toHaveCount(0);
+  const credited = await (await page.request.get(`/api/accounts/${accounts[0].id}`)).json();
+  expect(credited.balanceMinor).toBe(-25_00);
   expect(await shop.audit()).toEqual([]);
 });

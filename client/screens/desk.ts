@@ -7,7 +7,6 @@ export {
   RemindersScreen,
   StatementsScreen,
 } from '~/features/accounts/deskScreens';
-export { DeskPaymentsScreen } from '~/features/deskPayments/screens';
 export { DepartmentsScreen } from '~/features/departments/screens';
 export { HelpScreen } from '~/features/help/screens';
 export { PapersScreen } from '~/features/papers/screens';

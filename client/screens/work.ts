@@ -18,6 +18,7 @@ export { CustomerScreen, CustomersScreen } from '~/features/customers/screens';
 export { DayScreen, DaysLayout, DaysScreen, QuarterScreen } from '~/features/days/screens';
 export { CountScreen, FloatScreen } from '~/features/drawer/screens';
 export { ChangeScreen } from '~/features/change/screens';
+export { DeskPaymentsScreen } from '~/features/deskPayments/screens';
 export { MoneyScreen } from '~/features/drawerActs/screens';
 export { LooseEndsScreen } from '~/features/looseEnds/screens';
 export { OrderScreen, OrdersScreen } from '~/features/orders/screens';

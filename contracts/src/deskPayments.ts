@@ -5,7 +5,10 @@ import { tender } from './tenderSchemas';
 
 /** A payment that came by post or to the bank: for whom, and how. */
 export type DeskPayment = {
-  chargeAccountId: number;
+  /** Null: nobody knows yet whose it is. */
+  chargeAccountId: number | null;
+  /** What stands on it of its payer, where nobody knows him. */
+  name?: string;
   tender: OfferedTender;
   /** Its charges are settled by a person later; else as they would be proposed. */
   later: boolean;
@@ -24,7 +27,8 @@ export const deskPaymentsSchema = Joi.object<DeskPaymentsCommand>({
   payments: Joi.array()
     .items(
       Joi.object<DeskPayment>({
-        chargeAccountId: id.required(),
+        chargeAccountId: id.allow(null).required(),
+        name: safeText(80),
         tender: tender.required(),
         later: Joi.boolean().required(),
       }),
@@ -44,3 +48,18 @@ export type DeskPaymentsAnswer = {
   /** The number of the slip. */
   slip: string | null;
 };
+
+/** A payment whose payer nobody knows yet. */
+export type UnknownPayment = {
+  id: number;
+  saleId: number;
+  number: string;
+  date: string;
+  name: string;
+  amountMinor: number;
+};
+/** Says whose it is: it goes on his account. */
+export type KnownPayer = { chargeAccountId: number };
+export const knownPayerSchema = Joi.object<KnownPayer, true>({
+  chargeAccountId: id.required(),
+});

@@ -37,6 +37,8 @@ export const RIGHTS = {
   'GET /drawers/:id/float': 'clerk',
   'POST /drawers/:id/open': 'clerk',
   'GET /counts/:id/terminal': 'clerk',
+  'GET /unknown-payments': 'bookkeeper',
+  'POST /unknown-payments/:id/known': 'bookkeeper',
   'GET /change': 'bookkeeper',
   'POST /drawers/:id/wanted': 'bookkeeper',
   'POST /drawer-opens/:id/undo': 'clerk',

@@ -85,6 +85,8 @@ const EXTRAS: Record<ExtraKind, Fields> = {
   },
   creditOut: { ...ofAccount, creditItemId: id.required() },
   paymentBack: { ...ofAccount, ofSaleId: id.required() },
+  unknownPayment: { ...amount, name: safeText(80).required() },
+  unknownPaid: { ...amount, unknownPaymentId: id.required() },
   chequePaid: { ...amount, returnedChequeId: id.required() },
 };
 const extra = byKind(EXTRAS);

@@ -61,6 +61,7 @@ export const shop = (more: Partial<SaleState> = {}): SaleState => ({
   drawerId: 1,
   allowance: null,
   credits: [],
+  unknownPayments: [{ id: 8, leftMinor: 40_00 }],
   vouchers: [{ id: 5, leftMinor: 50_00, soldMinor: 50_00, validUntil: '2026-03-31' }],
   orders: [order()],
   accounts: [],

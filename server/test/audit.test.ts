@@ -208,6 +208,10 @@ const BREAKS: Record<string, string> = {
     'UPDATE settlement SET carried_minor = 5',
   'a batch is settled whole when what the till has is settled or decided':
     'UPDATE settled SET amount_minor = amount_minor - 1',
+  'payments of unknown payers are owed until somebody says whose they are':
+    'UPDATE unknown_payment SET amount_minor = amount_minor + 1 WHERE NOT used',
+  'a payment of an unknown payer is used by one ticket':
+    'UPDATE unknown_payment SET used = NOT used',
   'a bag that the bank counted differently is over or short':
     'UPDATE match_group SET bag_difference_minor = 1',
   'what a bank counted differently stands on the day and drawer that a person named':

@@ -142,3 +142,58 @@ test('with the slip they are under way at once, and come home by its line', asyn
   const { beads } = (await osric.get(`/days/${DAY}`)).body;
   expect(beads[0]).toMatchObject({ key: 'cheque', byStage: { counted: 70_00, home: 50_00 } });
 });
+
+test('whose payment it is nobody knows: it waits under its name, goes to one account, and waits again when that is void', async () => {
+  const date = '2026-03-20';
+  shop.setNow(`${date}T16:00:00Z`);
+  const tamsin = await shop.as('tamsin');
+  const unknown = (name: string, tender: object) => ({
+    ...paid(0, tender),
+    chargeAccountId: null,
+    name,
+  });
+  const nameless = { ...paid(0, cheque(33_00, '77')), chargeAccountId: null };
+  expect(places(await receive([nameless], 33_00, { date }))).toEqual([
+    'payments.0.extras.0.name unknownPayment.name',
+  ]);
+  const { body } = await receive(
+    [unknown('J. Quill', cheque(33_00, '77')), unknown('Boat 12', transfer(9_00))],
+    42_00,
+    { date },
+  );
+  const waiting = async () => (await osric.get('/unknown-payments')).body;
+  const [first, second] = await waiting();
+  expect([first, second]).toMatchObject([
+    { name: 'J. Quill', amountMinor: 33_00, number: body.receipts[0].number },
+    { name: 'Boat 12', amountMinor: 9_00 },
+  ]);
+  const ends = (await osric.get('/loose-ends')).body.ends.filter(
+    ({ code }: any) => code === 'payerUnknown',
+  );
+  expect(ends).toMatchObject([{ amountMinor: 33_00 }, { amountMinor: 9_00 }]);
+  // Neither owes anything, so that nothing is allocated, which would have to be undone first.
+  const trust = await world.open('Harbour trust');
+  const club = await world.open('Rowing club');
+  const known = (one: { id: number }, chargeAccountId: number) =>
+    osric.send(`/unknown-payments/${one.id}/known`, { chargeAccountId });
+  expect(places(await known(first, 999))).toEqual([
+    'extras.1.chargeAccountId account.unknown',
+  ]);
+  // Two who say it at once: it goes to one account.
+  const both = await Promise.all([known(first, trust.id), known(first, club.id)]);
+  expect(both.map(({ status }) => status).sort()).toEqual([200, 422]);
+  const done = both.find(({ status }) => status === 200)!.body;
+  expect((await waiting()).map(({ name }: any) => name)).toEqual(['Boat 12']);
+  // Its own ticket is not void while somebody has it; that of the account's is, and then it waits again.
+  const approval = { reason: 'Not his' };
+  const voided = (saleId: number) => tamsin.send(`/sales/${saleId}/void`, {}, { approval });
+  const taken = await voided(body.receipts[0].saleId);
+  expect(taken.body.refusals).toMatchObject([{ code: 'void.extraUsed' }]);
+  expect((await voided(done.saleId)).status).toBe(200);
+  expect([await balanceOf(trust), await balanceOf(club)]).toEqual([0, 0]);
+  expect(await waiting()).toHaveLength(2);
+  expect((await known(first, trust.id)).status).toBe(200);
+  expect(await balanceOf(trust)).toBe(-33_00);
+  expect((await voided(body.receipts[1].saleId)).status).toBe(200);
+  expect(await waiting()).toEqual([]);
+});

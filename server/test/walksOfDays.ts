@@ -145,12 +145,24 @@ export async function walkTotals(shop: TestShop): Promise<void> {
     amountMinor: 12_00,
     cheque: { number: '9001', drawnBy: 'Gannet', dated: '2026-09-04' },
   };
+  const unknown = (number: string, amountMinor: number) => ({
+    chargeAccountId: null,
+    name: 'J. Quill',
+    tender: { ...byPost, amountMinor, cheque: { ...byPost.cheque, number } },
+    later: false,
+  });
   await send('/desk-payments', {
     date: '2026-09-04',
-    totalMinor: 12_00,
-    payments: [{ chargeAccountId: payer.id, tender: byPost, later: true }],
+    totalMinor: 12_00 + 7_00 + 8_00,
+    payments: [
+      { chargeAccountId: payer.id, tender: byPost, later: true },
+      unknown('9002', 7_00),
+      unknown('9003', 8_00),
+    ],
     slip: null,
   });
+  const [waits] = (await tamsin.get('/unknown-payments')).body;
+  await send(`/unknown-payments/${waits.id}/known`, { chargeAccountId: payer.id });
 }
 
 /** A day of its own that is counted and closed; its float is filled up from the safe, which is a coin short. */

@@ -9,7 +9,8 @@ export type TypedPayment = {
   id: string;
   /** Null: the first of the shop's that the desk takes. */
   tenderId: number | null;
-  account: { id: number; name: string } | null;
+  /** Whose it is; without an id nobody knows him, and his name is what stands on it. */
+  account: { id: number | null; name: string } | null;
   amount: string;
   number: string;
   dated: string;
@@ -115,7 +116,15 @@ export function toCommand(
   const payments = draft.payments.map((typed): DeskPayment | null => {
     if (!typed.account) return null;
     const tender = offered(typed, { today: date, bankAccountId: bank, tenders }, currency);
-    return tender && { chargeAccountId: typed.account.id, tender, later: typed.later };
+    const { id: chargeAccountId, name } = typed.account;
+    return (
+      tender && {
+        chargeAccountId,
+        ...(chargeAccountId === null && { name }),
+        tender,
+        later: typed.later,
+      }
+    );
   });
   const all = payments.flatMap((one) => one ?? []);
   const whole = all.length === draft.payments.length && all.length > 0;

@@ -33,6 +33,7 @@ import {
   type TypedPayment,
   type DeskTender,
 } from './draft';
+import { Unknown } from './Unknown';
 
 /** Payments that came by post or to the bank: the total first, then each of them until nothing is left. */
 export function DeskPaymentsScreen() {
@@ -112,6 +113,7 @@ function Desk({
     >
       <Column gap="$4" paddingBottom="$5">
         {done ? <Done answer={done} /> : null}
+        <Unknown />
         <Head draft={draft} bankAccounts={bankAccounts} change={change} />
         {draft.payments.map((payment, i) => (
           <Payment
@@ -297,9 +299,11 @@ function Payment({
         {asks.map((ask) => (
           <Fragment key={ask}>{fields[ask]}</Fragment>
         ))}
-        <Check tight on={payment.later} onToggle={() => onChange({ later: !payment.later })}>
-          <Body>{t('deskPayments.later')}</Body>
-        </Check>
+        {payment.account?.id === null ? null : (
+          <Check tight on={payment.later} onToggle={() => onChange({ later: !payment.later })}>
+            <Body>{t('deskPayments.later')}</Body>
+          </Check>
+        )}
       </Column>
     </Sheet>
   );
@@ -324,7 +328,14 @@ function Payer({
   if (account) {
     return (
       <Line justifyContent="space-between" gap="$3">
-        <Body strong>{account.name}</Body>
+        <Column flex={1} minWidth={0}>
+          <Body strong>{account.name}</Body>
+          {account.id === null ? (
+            <Body small tone="waiting">
+              {t('deskPayments.waits')}
+            </Body>
+          ) : null}
+        </Column>
         <Button
           label={t('deskPayments.other')}
           onPress={() => {
@@ -354,6 +365,15 @@ function Payer({
         <Body small tone="loose">
           {t('deskPayments.nobody')}
         </Body>
+      ) : null}
+      {text.trim().length > 1 ? (
+        <Line>
+          <Button
+            kind="plain"
+            label={t('deskPayments.unknown', { name: text.trim() })}
+            onPress={() => onChange({ account: { id: null, name: text.trim() } })}
+          />
+        </Line>
       ) : null}
     </Column>
   );

@@ -141,6 +141,7 @@ export const books = {
     storeCredit: 'Store credit',
     vouchers: 'Vouchers',
     prepayments: 'Prepayments',
+    unknownPayers: 'Received, payer not known',
     tipsPayable: 'Tips payable',
     accruedFees: 'Accrued fees',
     owner: 'Owner',

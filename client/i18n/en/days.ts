@@ -119,6 +119,8 @@ export const days = {
     extra_creditOut: 'Credits of accounts paid out',
     extra_paymentBack: 'Account payments refunded',
     extra_chequePaid: 'Returned cheques paid',
+    extra_unknownPayment: 'Received, payer not known',
+    extra_unknownPaid: 'Payers known since',
     extra_cashBack: 'Cash back on debit cards',
     extra_prepaymentBack: 'Prepayments refunded',
     tax_soldMinor: 'of goods sold {{amount}}',
@@ -277,6 +279,8 @@ export const days = {
     chequeReturned:
       'A cheque of {{name}} was returned on {{date}}; this is open because of it.',
     step_chequeReturned: 'Look at it',
+    payerUnknown: 'Whose payment is {{number}}? “{{name}}” stands on it',
+    step_payerUnknown: 'Say whose it is',
     chequeOwed:
       'Cheque {{number}} of {{name}} was returned on {{date}} and nobody paid it yet.',
     step_chequeOwed: 'Look at its ticket',

@@ -1,6 +1,5 @@
 import { departments } from './departments';
-import { deskPayments } from './deskPayments';
 import { rules } from './rules';
 
 /** What only the screens of the desk say, where the shop is set up: it comes with them. */
-export const desk = { ...departments, ...deskPayments, ...rules };
+export const desk = { ...departments, ...rules };

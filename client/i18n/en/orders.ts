@@ -93,6 +93,8 @@ export const orders = {
     extra_creditOut: 'Credit of {{name}} paid out',
     extra_paymentBack: 'Payment of {{name}} refunded',
     extra_chequePaid: 'Returned cheque {{number}} paid',
+    extra_unknownPayment: 'Received from {{name}}, payer not known yet',
+    extra_unknownPaid: 'Received before, payer not known then',
     extra_cashBack: 'Cash back',
     extra_prepaymentBack: 'Prepayment of {{number}} refunded',
     ofOrder: 'of order {{number}}',

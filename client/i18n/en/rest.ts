@@ -4,6 +4,7 @@ import { bank } from './bank';
 import { books } from './books';
 import { change } from './change';
 import { days } from './days';
+import { deskPayments } from './deskPayments';
 import { documents } from './documents';
 import { help } from './help';
 import { items } from './items';
@@ -16,6 +17,7 @@ import { tenders } from './tenders';
 /** What the screens say: it comes with the first of them. */
 export const rest = {
   ...days,
+  ...deskPayments,
   ...documents,
   ...help,
   ...bank,

@@ -36,6 +36,8 @@ export const CHART = {
   storeCredit: { number: '2210', type: 'liability' },
   vouchers: { number: '2220', type: 'liability' },
   prepayments: { number: '2230', type: 'liability' },
+  /** Payments whose payer nobody knows yet. */
+  unknownPayers: { number: '2240', type: 'liability' },
   tipsPayable: { number: '2310', type: 'liability' },
   accruedFees: { number: '2320', type: 'liability', by: 'processorId' },
   /** What a credit card of the shop's own has paid and the bank has not yet. */

@@ -169,6 +169,23 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     'discountsGiven',
   ),
   'refund.safe': refundedBy(['refund.safe', { amount: 106_25 }], 'safe'),
+  'unknownPayer.received': {
+    parts: [['unknownPayer.received', { amount: 106_25 }], CASH_10625],
+    lines: [
+      ['unknownPayers', -106_25],
+      ['drawer', 106_25],
+    ],
+  },
+  'unknownPayer.known': {
+    parts: [
+      ['unknownPayer.known', { amount: 106_25 }],
+      ['account.payment', { amount: 106_25 }],
+    ],
+    lines: [
+      ['unknownPayers', 106_25],
+      ['chargeAccounts', -106_25],
+    ],
+  },
   'voucher.sold': {
     parts: [['voucher.sold', { amount: 106_25 }], CASH_10625],
     lines: [

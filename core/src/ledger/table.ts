@@ -81,6 +81,8 @@ export const POSTING_TABLE = {
   /** An allowance goes back to its account, never as money. */
   'refund.other': takes(credit('named', 'amount')),
   'refund.safe': takes(credit('safe', 'amount')),
+  'unknownPayer.received': row(credit('unknownPayers', 'amount')),
+  'unknownPayer.known': row(debit('unknownPayers', 'amount')),
   'voucher.sold': row(credit('vouchers', 'amount')),
   'voucher.takenBack': row(debit('vouchers', 'amount')),
   'voucher.expired': row(debit('vouchers', 'amount'), credit('otherIncome', 'amount')),

@@ -95,6 +95,8 @@ export type SaleState = {
   credits: readonly { id: number; leftMinor: number; validUntil: string }[];
   /** Gift vouchers that the ticket names; validUntil null: without an end. */
   vouchers: readonly OwedVoucher[];
+  /** Payments of unknown payers that the ticket names, as they wait. */
+  unknownPayments: readonly { id: number; leftMinor: number }[];
   /** Orders that its lines, prepayments or tenders name. */
   orders: readonly Order[];
   /** Charge accounts that the ticket charges or pays on. */

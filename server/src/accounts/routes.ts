@@ -1,5 +1,6 @@
 import {
   deskPaymentsSchema,
+  knownPayerSchema,
   accountQuerySchema,
   accountRuleSchema,
   agingExportSchema,
@@ -32,7 +33,9 @@ import { postLateCharges, proposeLateCharges } from './lateCharges';
 import { listAccounts } from './list';
 import { paidOnAccount } from './load';
 import { accountPage, timelineOf } from './page';
+import { unknownPayments } from '../sales/unknownPayments';
 import { receivePayments } from './deskPayments';
+import { payerKnown } from './ringPayment';
 import { matchAfter } from '../matching/run';
 import { previewCharge } from './preview';
 import { chequesAtBank, returnCheque, writeOffCheque } from './returnedCheque';
@@ -180,6 +183,19 @@ export function accountRoutes(deps: Deps): Router {
       'POST /open-items/:id/withdraw',
       withdrawItemSchema,
       (context, body, params) => withdrawItem(context, body, Number(params['id'])),
+    ),
+  );
+  router.get(
+    '/unknown-payments',
+    query(deps, 'GET /unknown-payments', noInput, ({ db }) => unknownPayments(db)),
+  );
+  router.post(
+    '/unknown-payments/:id/known',
+    command(
+      deps,
+      'POST /unknown-payments/:id/known',
+      knownPayerSchema,
+      (context, body, params) => payerKnown(context, body, Number(params['id'])),
     ),
   );
   router.post(

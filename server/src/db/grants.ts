@@ -9,6 +9,7 @@ const UPDATES: Record<string, string[]> = {
   customer_order: ['prepaid_minor', 'spent_minor', 'cancelled_at', 'version'],
   customer_order_line: ['sold_quantity'],
   voucher: ['used_minor', 'valid_until'],
+  unknown_payment: ['used'],
   parked_ticket: ['taken_up_at'],
   terminal_charge: ['status', 'last_four', 'authorisation', 'resolved_at', 'asking_until'],
   credit_note: ['used_minor', 'valid_until'],

@@ -5,7 +5,7 @@ export type ChargeState =
   { status: 'approved'; lastFour: string; authorisation: string } | { status: 'declined' };
 
 /** A charge in a terminal's report. */
-export type ReportedCharge = { reference: string; amountMinor: number };
+type ReportedCharge = { reference: string; amountMinor: number };
 
 export type Terminal = {
   /** Charges an amount. @throws Error when no answer came: it may have been charged or not */

@@ -8,7 +8,7 @@ export async function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']
     db,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.order_id AS orderId,
        CONCAT(d.series, '-', d.number) AS orderNumber, w.code AS voucherCode,
-       w.valid_until AS validUntil, x.charge_account_id AS chargeAccountId, ac.name AS accountName,
+       w.valid_until AS validUntil, x.charge_account_id AS chargeAccountId, COALESCE(ac.name, up.name) AS accountName,
        q.number AS chequeNumber,
        x.kind = 'accountPayment' AND ${NOTHING_GONE} AS whole
      FROM sale_extra x
@@ -16,6 +16,7 @@ export async function extrasOf(db: Db, id: number): Promise<SaleDetail['extras']
      LEFT JOIN voucher w ON w.id = x.voucher_id
      LEFT JOIN returned_cheque rc ON rc.id = x.returned_cheque_id
      LEFT JOIN cheque q ON q.id = rc.cheque_id
+     LEFT JOIN unknown_payment up ON up.sale_id = x.sale_id AND x.kind = 'unknownPayment'
      LEFT JOIN charge_account ca ON ca.id = x.charge_account_id
      LEFT JOIN customer ac ON ac.id = ca.customer_id
      WHERE x.sale_id = ? ORDER BY x.position`,

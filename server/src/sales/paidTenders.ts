@@ -53,6 +53,16 @@ export async function paidTenders(
   }));
 }
 
+/** What brought a payment of an unknown payer: its ticket's tenders can get it back. */
+export async function paidForUnknown(db: Db, unknownPaymentId: number): Promise<RefundState> {
+  const paid = await paidTenders(
+    db,
+    'JOIN unknown_payment p ON p.sale_id = st.sale_id WHERE p.id = ? ORDER BY st.id',
+    [unknownPaymentId],
+  );
+  return { ...NOTHING_PAID, paid };
+}
+
 /** What brought the money of a voucher: its ticket's tenders can get it back. */
 export async function paidForVoucher(db: Db, voucherId: number): Promise<RefundState> {
   const paid = await paidTenders(

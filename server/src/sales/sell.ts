@@ -26,6 +26,7 @@ import { bankAccountIds } from './ownCheques';
 import { loadOriginal } from './original';
 import { partiesOf } from './parties';
 import { owedCheques } from './returnedCheques';
+import { unknownPaymentsOf } from './unknownPayments';
 import { loadCounterRules, returnReasons } from './rules';
 import { lockOrders } from '../orders/load';
 import { beginSession, findSession } from './session';
@@ -84,6 +85,7 @@ export async function ring(
     bankAccounts,
     returnedCheques,
     knownCheques,
+    unknown,
   ] = await Promise.all([
     command.drawerId === null ? undefined : findSession(context, command.drawerId),
     tendersOf(context, command),
@@ -99,6 +101,7 @@ export async function ring(
     names.bankAccount ? bankAccountIds(tx) : [],
     owedCheques(context, command),
     chequesTakenBefore(tx, command),
+    unknownPaymentsOf(context, command),
   ]);
   const { allowanceOf, voucherDays: _, cardExtras, ...returnRules } = counterRules;
   const accounts = await accountStateOf(context, named);
@@ -122,6 +125,7 @@ export async function ring(
       allowance: allowanceOf(actor.role),
       credits,
       vouchers,
+      unknownPayments: unknown,
       cardExtras,
       orders,
       ...accounts,

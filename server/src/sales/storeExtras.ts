@@ -46,6 +46,7 @@ export async function storeExtras(
       charge_account_id: chargeAccountId,
       returned_cheque_id: returnedChequeId,
       recovered_minor: extra.recoveredMinor,
+      unknown_payment_id: extra.unknownPaymentId,
     };
     await insertMany(context.tx, 'sale_extra', Object.keys(columns), [Object.values(columns)]);
     await storePrepaymentTax(context, saleId, parts, sign);
@@ -57,7 +58,8 @@ const extrasOf = ({ tx }: CommandContext, saleId: number): Promise<ExtraRow[]> =
   rows<ExtraRow>(
     tx,
     `SELECT kind, amount_minor AS amountMinor, order_id AS orderId, voucher_id AS voucherId,
-       returned_cheque_id AS returnedChequeId, recovered_minor AS recoveredMinor
+       returned_cheque_id AS returnedChequeId, recovered_minor AS recoveredMinor,
+       unknown_payment_id AS unknownPaymentId, sale_id AS saleId
      FROM sale_extra WHERE sale_id = ? ORDER BY position`,
     [saleId],
   );

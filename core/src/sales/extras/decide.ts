@@ -12,6 +12,7 @@ const NOTHING_NAMED = {
   creditItemId: null,
   returnedChequeId: null,
   voucherId: null,
+  unknownPaymentId: null,
   recoveredMinor: ZERO,
 };
 
@@ -52,7 +53,9 @@ export function checkTogether(
   for (const { kind } of extras) {
     const { alone } = extraRoomOf(kind);
     if (!alone) continue;
-    const beside = extras.filter((one) => !(alone.butItsLike && one.kind === kind)).length;
+    const beside = extras.filter(
+      (one) => !(alone.butItsLike && one.kind === kind) && !extraRoomOf(one.kind).becomesOther,
+    ).length;
     if (hasGoods || beside > (alone.butItsLike ? 0 : 1)) return refuse(alone.code, 'extras');
   }
   const ofAccount = extras.some(({ kind }) => extraRoomOf(kind).ofAccount);

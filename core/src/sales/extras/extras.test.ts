@@ -1,4 +1,4 @@
-import { card, cash, COIL, decide, posted, refusal } from '../../../test/shop';
+import { account, card, cash, COIL, decide, posted, refusal } from '../../../test/shop';
 import type { SaleState, SaleTicket } from '..';
 
 const DEBIT = 7;
@@ -30,6 +30,40 @@ describe('gift vouchers', () => {
     const lines = [{ itemId: COIL, quantity: '2' }];
     const ticket = { lines, tenders: [byVoucher(amountMinor), cash(300_00)] };
     expect(refusal(ticket, more)).toMatchObject({ code });
+  });
+});
+
+describe('a payment whose payer nobody knows', () => {
+  const received = { kind: 'unknownPayment', name: 'J. Quill', amountMinor: 40_00 } as const;
+  const OWING = { accounts: [account({ id: 5 })] };
+  const onAccount = {
+    kind: 'accountPayment',
+    chargeAccountId: 5,
+    amountMinor: 40_00,
+    allocations: [],
+    keepCredit: true,
+    reason: '',
+  } as const;
+  const known = { kind: 'unknownPaid', unknownPaymentId: 8, amountMinor: 40_00 } as const;
+
+  test('is owed under its name until somebody says whose it is; then it moves without money', () => {
+    const waits = decide({ lines: [], extras: [received], tenders: [cash(40_00)] });
+    expect(posted(waits)).toContainEqual(['unknownPayers', -40_00]);
+    const paid = decide({ lines: [], extras: [known, onAccount], tenders: [] }, OWING);
+    expect(posted(paid)).toEqual([
+      ['unknownPayers', 40_00],
+      ['chargeAccounts', -40_00],
+    ]);
+  });
+
+  test.each([
+    [[{ ...received, name: ' ' }], 'unknownPayment.name'],
+    [[{ ...known, amountMinor: 39_99 }], 'unknownPayment.whole'],
+    [[{ ...known, unknownPaymentId: 9 }], 'unknownPayment.unknown'],
+    // Nothing else stands beside a payment, unless it becomes one.
+    [[received, { kind: 'voucher', amountMinor: 5_00 } as const], 'account.alone'],
+  ])('%j is refused', (extras, code) => {
+    expect(refusal({ lines: [], extras, tenders: [cash(45_00)] }, {})).toMatchObject({ code });
   });
 });
 

@@ -19,6 +19,8 @@ export type ExtraRoom<K extends ExtraKind> = {
   ofAccount?: true;
   /** The customer gets it; else he pays it. */
   leaves?: true;
+  /** It only turns into what stands beside it: it may stand with what stands alone. */
+  becomesOther?: true;
   /** What it leaves for is owed by the shop: a manager's word. */
   approval?: string;
   /** Only a card pays it, or only a debit card. */

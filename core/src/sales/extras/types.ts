@@ -17,6 +17,8 @@ export type ExtraLine =
   | { kind: 'tip'; amountMinor: number }
   | { kind: 'cashBack'; amountMinor: number }
   | { kind: 'chequePaid'; returnedChequeId: number; amountMinor: number }
+  | { kind: 'unknownPayment'; name: string; amountMinor: number }
+  | { kind: 'unknownPaid'; unknownPaymentId: number; amountMinor: number }
   | AccountPayment
   | PaymentBack
   | CreditOut;
@@ -40,6 +42,8 @@ export type DecidedExtra = {
   returnedChequeId: number | null;
   /** The voucher that is taken back. */
   voucherId: number | null;
+  /** The payment whose payer is known now. */
+  unknownPaymentId: number | null;
   /** Of a returned cheque that is paid after all: what had been written off. */
   recoveredMinor: Minor;
 };
@@ -62,6 +66,8 @@ export type ExtraState = {
   accounts: readonly TicketAccount[];
   returnedCheques: readonly OwedCheque[];
   vouchers: readonly OwedVoucher[];
+  /** Payments whose payer nobody knew, as they wait. */
+  unknownPayments: readonly { id: number; leftMinor: number }[];
   payments: readonly StandingPayment[];
   discountRules: DiscountRules;
   /** Whether a payment on this ticket earns early-payment discounts. */

@@ -51,6 +51,22 @@ export const ORDERS: Check[] = [
           GROUP BY l.order_id, l.position, l.sold_quantity
           HAVING COALESCE(SUM(x.quantity), 0) <> l.sold_quantity`,
   },
+  control(
+    'payments of unknown payers are owed until somebody says whose they are',
+    'unknownPayers',
+    `SELECT 0 AS part, -p.amount_minor AS expected
+     FROM unknown_payment p JOIN sale s ON s.id = p.sale_id ${STANDING} AND NOT p.used`,
+  ),
+  {
+    name: 'a payment of an unknown payer is used by one ticket',
+    sql: `SELECT NULL AS entryId, CONCAT('unknown payment ', p.id) AS about,
+            COUNT(s.id) AS expected, p.used AS found
+          FROM unknown_payment p
+          LEFT JOIN sale_extra x ON x.unknown_payment_id = p.id
+          LEFT JOIN sale s ON s.id = x.sale_id
+            AND NOT EXISTS (SELECT 1 FROM sale_void v WHERE v.sale_id = s.id)
+          GROUP BY p.id, p.used HAVING COUNT(s.id) <> p.used`,
+  },
   {
     name: 'what was used of a voucher is what tickets took of it and what expired',
     sql: `SELECT NULL AS entryId, CONCAT('voucher ', w.id) AS about,

@@ -7,6 +7,7 @@ import { closing } from './closing';
 import { credit } from './credit';
 import { drawerNotCounted } from './drawerNotCounted';
 import { lateAtBank } from './lateAtBank';
+import { payerUnknown } from './payerUnknown';
 import { settlementCarried } from './settlementCarried';
 import { settlementDiffers } from './settlementDiffers';
 import { statementLine } from './statementLine';
@@ -23,6 +24,7 @@ export const FINDERS = {
   creditExpired: credit,
   voucherExpiring: voucher,
   voucherExpired: voucher,
+  payerUnknown,
   chequeOwed,
   accountOverLimit: account,
   accountOverdue: account,

@@ -6,6 +6,8 @@ import { PAYMENT_BACK } from './paymentBack';
 import { PREPAYMENT } from './prepayment';
 import { PREPAYMENT_BACK } from './prepaymentBack';
 import type { ExtraStore } from './store';
+import { UNKNOWN_PAID } from './unknownPaid';
+import { UNKNOWN_PAYMENT } from './unknownPayment';
 import { VOUCHER } from './voucher';
 import { VOUCHER_BACK } from './voucherBack';
 
@@ -21,6 +23,8 @@ const STORES = {
   creditOut: CREDIT_OUT,
   paymentBack: PAYMENT_BACK,
   chequePaid: CHEQUE_PAID,
+  unknownPayment: UNKNOWN_PAYMENT,
+  unknownPaid: UNKNOWN_PAID,
 } satisfies { [K in ExtraKind]: ExtraStore<K> };
 
 /** The room of a kind that is known only at run time; it gets what is of that kind. */

@@ -14,6 +14,8 @@ export type ExtraRow = {
   voucherId: number | null;
   returnedChequeId: number | null;
   recoveredMinor: number;
+  unknownPaymentId: number | null;
+  saleId: number;
 };
 
 /** What a kind of extra is to the server: how it is loaded, kept and undone. One file a kind. */
