@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { approve, expect, signIn, test } from './shop';
+import { approve, expect, file, pickFile, signIn, test } from './shop';
 
 const TODAY = '2026-03-02';
 
@@ -79,6 +79,44 @@ test.describe('on a wide screen', () => {
     await expect(page.getByRole('status').filter({ hasText: 'All ties' })).toBeVisible();
     await page.getByRole('button', { name: 'Post 396.48' }).click();
     await expect(page.getByText('TT-2 is posted: 2 documents.')).toBeVisible();
+    expect(await shop.audit()).toEqual([]);
+  });
+
+  test('a till’s file is put into the grid; its columns are known the next time', async ({
+    page,
+    shop,
+  }) => {
+    await signIn(page, 'osric');
+    await page.goto('/totals');
+    const csv = [
+      'Day;Books sold;Cash;Remarks',
+      '2026-02-27;1.020,50;1020,50;',
+      '2026-02-28;30,00;29,00;rain',
+      'Total;1.050,50;;',
+    ].join('\r\n');
+    await pickFile(page, 'From a file', file('till.csv', csv));
+    const dialog = page.getByRole('dialog', { name: 'What are its columns?' });
+    await dialog.getByLabel('“Books sold” is').selectOption({ label: 'Charts and books' });
+    // Day and Cash are known by their names.
+    await expect(dialog.getByLabel('“Cash” is')).toHaveValue(/^tender\./);
+    await dialog.getByRole('button', { name: 'Put it into the grid' }).click();
+    await expect(page.getByText(/^2 days are in the grid now/)).toBeVisible();
+    await expect(page.getByText('Line 4 is left out: “Total” is no day.')).toBeVisible();
+    const grid = page.getByRole('grid', { name: 'Days by totals' });
+    await expect(cellOf(grid, 'Difference', 1)).toHaveText('0.00');
+    await expect(cellOf(grid, 'Difference', 2)).toHaveText('−1.00');
+    // A step as any other: it is taken back, and the file is known when it comes again.
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(cellOf(grid, 'Charts and books', 1)).toHaveText('');
+    await pickFile(page, 'From a file', file('till.csv', csv));
+    await expect(dialog.getByLabel('“Books sold” is')).toHaveValue(/^sold\./);
+    await dialog.getByRole('button', { name: 'Put it into the grid' }).click();
+    await cellOf(grid, 'Cash', 2).dblclick();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('30');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: /^Post 1,050\.50/ }).click();
+    await expect(page.getByText(/^TT-1 is posted: 2 documents/)).toBeVisible();
     expect(await shop.audit()).toEqual([]);
   });
 

@@ -39,6 +39,8 @@ export const RIGHTS = {
   'GET /counts/:id/terminal': 'clerk',
   'GET /unknown-payments': 'bookkeeper',
   'POST /unknown-payments/:id/known': 'bookkeeper',
+  'GET /totals/layouts': 'bookkeeper',
+  'POST /totals/layouts': 'bookkeeper',
   'GET /change': 'bookkeeper',
   'POST /drawers/:id/wanted': 'bookkeeper',
   'POST /drawer-opens/:id/undo': 'clerk',

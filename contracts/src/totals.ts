@@ -2,7 +2,7 @@ import type { OfferedTender } from '@abacist/core/tenders';
 import { MOST_COLUMNS, MOST_ROWS } from '@abacist/core/totalFigures';
 import type { DayTotals } from '@abacist/core/totals';
 import Joi from 'joi';
-import { amountMinor, id, isoDate, reasonText } from './common';
+import { amountMinor, id, isoDate, reasonText, safeText } from './common';
 import { drawerActFields, type DrawerActCommand } from './drawerActs';
 import type { CounterSettings } from './sales';
 import { tender } from './tenderSchemas';
@@ -98,3 +98,17 @@ export type TotalsDetail = TotalsHead & {
     amountMinor: number;
   }[];
 };
+
+/** What the columns of a till's file are: its heads by line, and of each the key of its row in the grid. */
+export type TotalsLayout = { layout: string; meanings: string[] };
+export const totalsLayoutSchema = Joi.object<TotalsLayout>({
+  layout: safeText(10_000).required(),
+  meanings: Joi.array()
+    .items(
+      Joi.string()
+        .pattern(/^(date|drawer|rounding|(sold|returned|tax|tender)\.\d{1,9})$/)
+        .allow(''),
+    )
+    .max(60)
+    .required(),
+});

@@ -20,6 +20,7 @@ import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
 import { Body } from '~/ui/Text';
 import { Before } from './Before';
+import { FromFile } from './FromFile';
 import { TotalsGrid } from './Grid';
 import { ListGrid } from './ListGrid';
 import { PhoneGrid } from './PhoneGrid';
@@ -93,6 +94,9 @@ function Desk({ shop, parties }: { shop: ReadWith; parties: readonly string[] })
           </Body>
         ) : null}
         <Head shop={shop} />
+        <Column paddingHorizontal="$4">
+          <FromFile shop={shop} />
+        </Column>
         {read.columns.length === 0 ? (
           <Empty title={t('totals.title')} text={t('totals.noColumns')} />
         ) : null}
