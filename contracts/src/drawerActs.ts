@@ -18,6 +18,8 @@ export type DrawerActPart = {
   account: LedgerAccount;
   amountMinor: number;
   taxCodeId: number | null;
+  /** The department that it is for; left out: of none. */
+  departmentId?: number | null;
   words: string;
 };
 /** Money into a drawer or out of it beside the tickets. */
@@ -54,6 +56,7 @@ export const drawerActFields = {
         account: Joi.valid(...ACCOUNTS).required(),
         amountMinor: amountMinor(1).required(),
         taxCodeId: id.allow(null).required(),
+        departmentId: id.allow(null),
         words: safeText(100).allow('').required(),
       }),
     )
@@ -93,6 +96,7 @@ export type DrawerActChoices = {
   cardMinor: number;
   bankAccounts: { id: number; name: string }[];
   drawers: { id: number; name: string }[];
+  departments: { id: number; name: string }[];
   taxCodes: CounterSettings['taxCodes'];
 };
 /** Without a drawer it is the first one. */
@@ -117,7 +121,7 @@ export type DrawerAct = {
   pictures: number[];
   party: string;
   words: string;
-  parts: (DrawerActPart & { taxMinor: number })[];
+  parts: (DrawerActPart & { taxMinor: number; department: string | null })[];
   /** The document that undid it. */
   undoneBy: string | null;
 };

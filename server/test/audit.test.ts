@@ -220,7 +220,7 @@ const BREAKS: Record<string, string> = {
     'UPDATE batch_difference SET amount_minor = amount_minor - 1',
   'the parts of what was paid out or came in add up to it, and their taxes to theirs':
     'UPDATE drawer_act_tax SET tax_minor = tax_minor + 1',
-  'each account of what was paid out or came in moved by its parts': shift(
+  'each account and department of what was paid out or came in moved by its parts': shift(
     'moneyOut',
     'inputTax',
   ),

@@ -145,12 +145,45 @@ test('a drop, rent, the owner’s money: the count expects what is left, the saf
   await fenella.send('/drawer-acts', act('drop', 60_00));
   await sound();
   const rent = {
-    parts: [{ account: 'otherIncome', amountMinor: 40_00, taxCodeId: null, words: 'March' }],
+    parts: [
+      {
+        account: 'rentIncome',
+        amountMinor: 25_00,
+        taxCodeId: null,
+        departmentId: 1,
+        words: 'March',
+      },
+      {
+        account: 'rentIncome',
+        amountMinor: 15_00,
+        taxCodeId: null,
+        departmentId: null,
+        words: '',
+      },
+    ],
     party: 'Upstairs',
   };
+  const nowhere = {
+    ...rent,
+    parts: [{ ...rent.parts[0], amountMinor: 40_00, departmentId: 99 }],
+  };
+  expect(
+    (await fenella.send('/drawer-acts', act('moneyIn', 40_00, nowhere))).body.refusals,
+  ).toMatchObject([{ code: 'drawerAct.department', at: 'parts.0.departmentId' }]);
   expect((await fenella.send('/drawer-acts', act('moneyIn', 40_00, rent))).body.number).toBe(
     'MI-1',
   );
+  expect(
+    await shop.all(
+      `SELECT l.department_id AS department, CAST(l.amount_minor AS SIGNED) AS amount
+       FROM entry e JOIN entry_line l ON l.entry_id = e.id
+       JOIN account a ON a.id = l.account_id AND a.role = 'rentIncome'
+       WHERE e.kind = 'moneyIn' ORDER BY l.amount_minor`,
+    ),
+  ).toEqual([
+    { department: 1, amount: -25_00 },
+    { department: null, amount: -15_00 },
+  ]);
   expect((await fenella.send('/drawer-acts', act('ownerPutsIn', 10_00))).status).toBe(200);
   const draws = act('ownerDraws', 25_00);
   expect((await fenella.send('/drawer-acts', draws)).body.rules).toMatchObject([
@@ -217,7 +250,15 @@ test('above the allowance a manager is asked; what was typed for a party is offe
       kind: 'paidOut',
       party: 'Post office',
       words: 'Stamps',
-      parts: [{ account: 'expenses', amountMinor: 10_00, taxCodeId: null, words: '' }],
+      parts: [
+        {
+          account: 'expenses',
+          amountMinor: 10_00,
+          taxCodeId: null,
+          departmentId: null,
+          words: '',
+        },
+      ],
     },
   ]);
   expect(choices.cashMinor).toBe((await expected())!);

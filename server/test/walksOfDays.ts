@@ -16,7 +16,7 @@ export async function walkActs(shop: TestShop): Promise<void> {
     tenders: [cash(id, 90_00)],
   });
   const made = async (kind: string, amountMinor: number, account?: string) => {
-    const part = { account, amountMinor, taxCodeId: food.id, words: '' };
+    const part = { account, amountMinor, taxCodeId: food.id, departmentId: 1, words: '' };
     const { body } = await fenella.send('/drawer-acts', {
       kind,
       drawerId,

@@ -81,7 +81,13 @@ function Act({
   const { kind, number, madeAt, by, party, words, parts, undoneBy, toDrawer } = act;
   const drawer = toDrawer ? t('acts.between', { from: act.drawer, to: toDrawer }) : act.drawer;
   const tax = parts.reduce((sum, { taxMinor }) => sum + taxMinor, 0);
-  const accounts = [...new Set(parts.map(({ account }) => t(`account.${account}`)))];
+  const accounts = [
+    ...new Set(
+      parts.map(({ account, department }) =>
+        [t(`account.${account}`), department].filter(Boolean).join(', '),
+      ),
+    ),
+  ];
   const of = [party, words, ...parts.map((part) => part.words)].filter(Boolean).join(' · ');
   return (
     <SheetRow role="listitem">

@@ -18,6 +18,7 @@ export function Part({
   only,
   names,
   codes,
+  departments,
   onChange,
   onRemove,
 }: {
@@ -27,6 +28,7 @@ export function Part({
   only: boolean;
   names: readonly { id: number; name: string }[];
   codes: readonly TaxCode[];
+  departments: readonly { id: number; name: string }[];
   onChange: (part: Partial<TypedPart>) => void;
   onRemove: () => void;
 }) {
@@ -67,6 +69,17 @@ export function Part({
               ...taxed.map(({ id, name }) => ({ value: String(id), label: name })),
             ]}
             onChange={(value) => onChange({ taxCodeId: value ? Number(value) : null })}
+          />
+        </Column>
+        <Column flexGrow={1}>
+          <Select
+            label={t('acts.department')}
+            value={String(part.departmentId ?? '')}
+            options={[
+              { value: '', label: t('acts.noDepartment') },
+              ...departments.map(({ id, name }) => ({ value: String(id), label: name })),
+            ]}
+            onChange={(value) => onChange({ departmentId: value ? Number(value) : null })}
           />
         </Column>
       </Line>

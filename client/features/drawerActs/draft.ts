@@ -10,6 +10,7 @@ export type TypedPart = {
   account: LedgerAccount;
   amount: string;
   taxCodeId: number | null;
+  departmentId?: number | null;
   words: string;
 };
 /** Money into a drawer or out of it as it is typed. */
@@ -129,12 +130,13 @@ export function toCommand(
     party: draft.party.trim(),
     words: draft.words.trim(),
     ...(draft.entries && { count: countOf(draft.entries, currency).count }),
-    parts: draft.parts.map(({ account, amount, taxCodeId, words }) => {
+    parts: draft.parts.map(({ account, amount, taxCodeId, departmentId, words }) => {
       const read = parseAmount(amount, currency);
       return {
         account,
         amountMinor: read.ok ? read.value : 0,
         taxCodeId,
+        ...(departmentId && { departmentId }),
         words: words.trim(),
       };
     }),

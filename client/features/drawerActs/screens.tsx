@@ -178,7 +178,13 @@ function Desk({
             draft={draft}
             onChoose={(known) => change(draftFor(known, currency))}
           />
-          <Fields draft={draft} names={choices.taxCodes} change={change} onSubmit={send} />
+          <Fields
+            draft={draft}
+            names={choices.taxCodes}
+            departments={choices.departments}
+            change={change}
+            onSubmit={send}
+          />
         </Column>
         <After choices={choices} kind={draft.kind} amountMinor={amountMinor ?? 0} />
         {acts.data ? <Acts acts={acts.data} /> : null}
@@ -285,11 +291,13 @@ function Known({
 function Fields({
   draft,
   names,
+  departments,
   change,
   onSubmit,
 }: {
   draft: ActDraft;
   names: DrawerActChoices['taxCodes'];
+  departments: DrawerActChoices['departments'];
   change: (part: Partial<ActDraft>) => void;
   onSubmit: () => void;
 }) {
@@ -346,6 +354,7 @@ function Fields({
           only={parts.length === 1}
           names={names}
           codes={codes}
+          departments={departments}
           onChange={(one) =>
             change({ parts: parts.map((old, k) => (k === i ? { ...old, ...one } : old)) })
           }

@@ -76,6 +76,8 @@ export const acts = {
     taxInside: 'tax {{amount}}',
     netAndTax: 'Net {{net}}, tax {{tax}}',
     comment: 'What it is for',
+    department: 'Department',
+    noDepartment: 'None',
     counted: 'Count it by denomination',
     words: 'What it is for',
     party_out: 'Paid to',

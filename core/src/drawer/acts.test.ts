@@ -42,6 +42,7 @@ const STATE: ActState = {
   rounding: 'halfUp',
   cashStepMinor: 5,
   denominations: denominations('CAD'),
+  departmentIds: [1, 2],
   paidOutFreeMinor: 20_00,
 };
 const stamps = (amountMinor: number, taxCodeId: number | null = null): ActCommand => ({
@@ -190,6 +191,37 @@ test('a drop takes takings by day and pot into items of the safe, never the floa
   });
 });
 
+test('parts of departments bear them to the cent, whichever days’ cash pays', () => {
+  const part = fc.record({
+    amountMinor: fc.integer({ min: 1, max: 400 }).map((fives) => fives * 5),
+    departmentId: fc.constantFrom(null, 1, 2),
+    taxCodeId: fc.constantFrom(null, 1, 2),
+  });
+  fc.assert(
+    fc.property(fc.array(part, { minLength: 1, maxLength: 6 }), (given) => {
+      const parts = given.map((one) => ({ ...one, account: 'supplies' as const, words: '' }));
+      const amountMinor = sum(parts.map((one) => one.amountMinor));
+      const held = [cash(MON!, 40_00), cash(TUE!, 500_00)];
+      const act = decided(
+        { kind: 'paidOut', amountMinor, parts },
+        { ...STATE, held, drawerHoldsMinor: 700_00, paidOutFreeMinor: null },
+      );
+      for (const departmentId of [null, 1, 2]) {
+        const of = (id: number | null | undefined) => (id ?? null) === departmentId;
+        expect(
+          sum(
+            act.lines.flatMap((line) =>
+              line.ledgerAccount === 'supplies' && of(line.departmentId)
+                ? [line.amountMinor]
+                : [],
+            ),
+          ),
+        ).toBe(sum(act.parts.flatMap((one) => (of(one.departmentId) ? [one.netMinor] : []))));
+      }
+    }),
+  );
+});
+
 test('what can’t be is refused with its place', () => {
   const refused = (command: ActCommand) => {
     const one = decideAct(command, STATE);
@@ -203,6 +235,19 @@ test('what can’t be is refused with its place', () => {
     'parts',
   ]);
   expect(refused({ ...stamps(5_00), parts: [] })).toEqual(['drawerAct.parts', 'parts']);
+  const elsewhere = { ...stamps(5_00).parts[0]!, departmentId: 9 };
+  expect(refused({ ...stamps(5_00), parts: [elsewhere] })).toEqual([
+    'drawerAct.department',
+    'parts.0.departmentId',
+  ]);
+  expect(refused({ ...stamps(5_00), count: { 200: 2 } })).toEqual([
+    'drawerAct.count',
+    'count',
+  ]);
+  expect(refused({ ...stamps(5_00), count: { 3: 1 } })).toEqual([
+    'count.denomination',
+    'count.3',
+  ]);
   expect(refused(stamps(5_00, 9))).toEqual(['drawerAct.taxCode', 'parts.0.taxCodeId']);
   const [part] = stamps(5_00).parts;
   const wrong = { ...stamps(5_00), parts: [{ ...part!, account: 'sales' as const }] };

@@ -46,6 +46,11 @@ test('an entry that is off, or of one line, is not asserted', () => {
 });
 
 test('a chosen account must be named, and carries only its own dimension', () => {
+  // But an expense may say which department it is for; what is no expense or income does not.
+  const of = (ledgerAccount: 'supplies' | 'safe') =>
+    post('expense.line', { parts: [{ amountMinor: 5, ledgerAccount, departmentId: 2 }] });
+  expect(of('supplies')).toMatchObject([{ departmentId: 2 }]);
+  expect(of('safe')[0]).not.toHaveProperty('departmentId');
   expect(() => post('expense.line', { parts: [100] })).toThrow('needs an account');
   const shared = { drawerId: 1, processorId: 2, bankAccountId: 3 };
   expect(post('cash.drop', { amount: 5 }, shared)).toEqual([

@@ -1,5 +1,5 @@
 import { minor, negate, sum, type Minor } from '../money';
-import { dimensionOf, type LedgerAccount, type Dimension } from './chart';
+import { CHART, dimensionOf, type LedgerAccount, type Dimension } from './chart';
 import { POSTING_TABLE, type EventName, type Tagging, type Template } from './table';
 
 export type Dimensions = Partial<Record<Dimension, number>>;
@@ -66,6 +66,7 @@ export function post(
         ledgerAccount: account,
         amountMinor: template.side === 'debit' ? minor(amountMinor) : negate(amountMinor),
         ...dimensionsFor(account, { ...sharedDimensions, ...own }, event),
+        ...(template.account === 'named' && departmentOf(account, own)),
         ...(takings && tagOf(takings, account, row.tagging, event)),
       });
     }
@@ -98,6 +99,12 @@ function dimensionsFor(account: LedgerAccount, given: Dimensions, event: string)
   const value = given[needed];
   if (value === undefined) throw new Error(`${event}: ${account} needs ${needed}`);
   return { [needed]: value };
+}
+
+/** An expense or income that a person chose the account of may say which department it is for. */
+function departmentOf(account: LedgerAccount, { departmentId }: Dimensions): Dimensions {
+  const { type } = CHART[account];
+  return departmentId && (type === 'income' || type === 'expense') ? { departmentId } : {};
 }
 
 /** Merges lines of one account and dimensions, dropping those that come to zero. */

@@ -133,6 +133,7 @@ export const bank = {
   drawerAct_unknown: 'There is no such payment.',
   drawerAct_amount: 'Write an amount above zero.',
   drawerAct_session: 'This count is closed by now. Record it at the open drawer.',
+  drawerAct_department: 'There is no such department. Choose one of the shop’s, or none.',
   drawerAct_count:
     'The pieces come to {{counted}}, the amount is {{amount}}. Make them agree.',
   drawerAct_coins: 'Coins can’t pay this. Write what really goes in or out, {{coins}}.',

@@ -52,7 +52,7 @@ export const DRAWER_ACTS: Record<DrawerActKind, ActRoom> = {
  * that took it, the oldest first; tax inside of a part is taken apart by its code, and no part
  * moves by that. Cash that comes is brought in today.
  * Refusals: `count.denomination`, `drawerAct.count` (countedMinor, amountMinor), `drawerAct.drawer`, `drawerAct.bank`, `drawerAct.otherDrawer`, `drawerAct.amount`, `drawerAct.coins` (coinsMinor: the nearest that coins can pay), `drawerAct.parts` (differenceMinor), `drawerAct.account`,
- * `drawerAct.taxCode`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
+ * `drawerAct.taxCode`, `drawerAct.department`, `drawerAct.drawerHolds` (holdsMinor), `drawerAct.takings` (holdsMinor), `drawerAct.safeHolds` (holdsMinor).
  */
 export function decideAct(command: ActCommand, state: ActState): Outcome<DecidedAct> {
   const { kind, amountMinor, bankAccountId = null, toDrawerId = null, count } = command;
@@ -133,7 +133,7 @@ function short(
 function decideParts(
   { accounts }: ActRoom,
   { parts, amountMinor }: ActCommand,
-  { taxCodes, rounding }: ActState,
+  { taxCodes, rounding, departmentIds }: ActState,
 ): Outcome<DecidedPart[]> {
   if (accounts.length === 0) {
     return parts.length === 0 ? accept([]) : refuse('drawerAct.account', 'parts.0.account');
@@ -149,6 +149,10 @@ function decideParts(
     const code =
       part.taxCodeId === null ? FREE : taxCodes.find(({ id }) => id === part.taxCodeId);
     if (!code) return refuse('drawerAct.taxCode', `parts.${i}.taxCodeId`);
+    const { departmentId } = part;
+    if (departmentId && !departmentIds.includes(departmentId)) {
+      return refuse('drawerAct.department', `parts.${i}.departmentId`);
+    }
     const [taxed] = taxTicket([{ amountMinor: part.amountMinor, code }], {
       pricesIncludeTax: true,
       roundBy: 'line',

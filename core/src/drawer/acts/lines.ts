@@ -11,9 +11,10 @@ import type { Act, CashPart, DecidedPart, SafeCash } from './types';
 
 /** A part of an expense or of other money in, net and tax, that no takings are in. */
 export const plainParts = (parts: readonly DecidedPart[]) => ({
-  parts: parts.map(({ account, netMinor }) => ({
+  parts: parts.map(({ account, departmentId, netMinor }) => ({
     amountMinor: netMinor,
     ledgerAccount: account,
+    ...(departmentId && { departmentId }),
   })),
   tax: parts.flatMap((part) =>
     part.parts.map(({ authorityId, taxMinor }) => ({ amountMinor: taxMinor, authorityId })),
@@ -43,7 +44,9 @@ export function expenseLines(
       (one) => ({ ...one, ...more }),
     );
   return post('expense.line', {
-    parts: parts.flatMap(({ account }, i) => by(`net ${i}`, { ledgerAccount: account })),
+    parts: parts.flatMap(({ account, departmentId }, i) =>
+      by(`net ${i}`, { ledgerAccount: account, ...(departmentId && { departmentId }) }),
+    ),
     tax: parts.flatMap((part, i) =>
       part.parts.flatMap(({ authorityId }) => by(`tax ${i} ${authorityId}`, { authorityId })),
     ),

@@ -12,6 +12,8 @@ type ActPart = {
   amountMinor: number;
   /** By which its tax is taken apart; null: there is none in it. */
   taxCodeId: number | null;
+  /** The department that it is for; left out: of none. */
+  departmentId?: number | null;
   words: string;
 };
 
@@ -45,6 +47,7 @@ export type ActState = {
   drawerHoldsMinor: number;
   /** What the safe holds in cash, the oldest day first; for kinds that fetch it. */
   safe: readonly SafeCash[];
+  departmentIds: readonly number[];
   taxCodes: readonly TaxCode[];
   rounding: Rounding;
   denominations: readonly number[];

@@ -1,7 +1,8 @@
 import { ACT_UNDOINGS, BROUGHT_TO_BANK } from '../../drawer/acts/kinds';
 import { control, perDocument, type Check } from './build';
 
-const PARTS = `SELECT p.drawer_act_id AS subject_id, p.account_role AS role, p.net_minor AS net
+const PARTS = `SELECT p.drawer_act_id AS subject_id,
+    CONCAT_WS(' ', p.account_role, p.department_id) AS role, p.net_minor AS net
   FROM drawer_act_part p`;
 
 /** Money into drawers and out of them beside the tickets. */
@@ -22,7 +23,7 @@ export const ACTS: Check[] = [
           HAVING COALESCE(SUM(t.tax_minor), 0) <> p.tax_minor`,
   },
   {
-    name: 'each account of what was paid out or came in moved by its parts',
+    name: 'each account and department of what was paid out or came in moved by its parts',
     sql: `SELECT d.entry_id AS entryId, CONCAT(d.kind, ' ', d.subject_id, ' ', x.role) AS about,
             SUM(x.expected) AS expected, SUM(x.found) AS found
           FROM (
@@ -30,7 +31,7 @@ export const ACTS: Check[] = [
             UNION ALL
             SELECT drawer_act_id, 'inputTax', tax_minor, 0 FROM drawer_act_part
             UNION ALL
-            SELECT d.subject_id, a.role, 0, l.amount_minor * IF(d.kind = 'moneyIn', -1, 1)
+            SELECT d.subject_id, CONCAT_WS(' ', a.role, l.department_id), 0, l.amount_minor * IF(d.kind = 'moneyIn', -1, 1)
             FROM document d
             JOIN entry_line l ON l.entry_id = d.entry_id
             JOIN account a ON a.id = l.account_id AND a.role NOT IN ('drawer', 'owner', 'safe', 'bankInTransit', 'shopCard')

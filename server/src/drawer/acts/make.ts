@@ -46,17 +46,23 @@ export async function makeAct(
         ? await beingCounted(context, drawerId, command.sessionId)
         : await findSession(context, drawerId);
   const safe = ACT_FACTS[kind].fromSafe ? await safeCash(context) : [];
-  const [held, drawerHoldsMinor, codes, rules, bankAccounts, drawers] = await Promise.all([
-    open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
-    drawerId === null ? 0 : cashInDrawer(tx, drawerId),
-    taxCodesOn(tx, today),
-    row<{ paidOutFreeMinor: number | null }>(
-      tx,
-      'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
-    ),
-    bankAccountId === undefined ? [] : bankAccountIds(tx),
-    command.toDrawerId === undefined ? [] : rows<{ id: number }>(tx, 'SELECT id FROM drawer'),
-  ]);
+  const [held, drawerHoldsMinor, codes, rules, bankAccounts, drawers, departments] =
+    await Promise.all([
+      open === undefined ? [] : heldBy(tx, 'drawer', [ofSession(open)]),
+      drawerId === null ? 0 : cashInDrawer(tx, drawerId),
+      taxCodesOn(tx, today),
+      row<{ paidOutFreeMinor: number | null }>(
+        tx,
+        'SELECT paid_out_free_minor AS paidOutFreeMinor FROM counter_rule',
+      ),
+      bankAccountId === undefined ? [] : bankAccountIds(tx),
+      command.toDrawerId === undefined
+        ? []
+        : rows<{ id: number }>(tx, 'SELECT id FROM drawer'),
+      command.parts.some(({ departmentId }) => departmentId)
+        ? rows<{ id: number }>(tx, 'SELECT id FROM department')
+        : [],
+    ]);
   const act = decidedOf(
     context,
     decideAct(command, {
@@ -69,6 +75,7 @@ export async function makeAct(
       drawerHoldsMinor,
       safe,
       taxCodes: codes.map(toTaxCode),
+      departmentIds: departments.map(({ id }) => id),
       rounding: shop.taxRounding,
       cashStepMinor: shop.cashStepMinor,
       denominations: denominations(shop.currency),
@@ -180,15 +187,17 @@ async function storeParts(
       'position',
       'account_role',
       'tax_code_id',
+      'department_id',
       'net_minor',
       'tax_minor',
       'words',
     ],
-    parts.map(({ account, taxCodeId, netMinor, taxMinor, words }, i) => [
+    parts.map(({ account, taxCodeId, departmentId, netMinor, taxMinor, words }, i) => [
       actId,
       i + 1,
       account,
       taxCodeId,
+      departmentId ?? null,
       netMinor,
       taxMinor,
       words,

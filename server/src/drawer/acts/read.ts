@@ -13,7 +13,7 @@ import { toInstant } from '../../sales/read';
 import { cashInDrawer } from '../holds';
 import { ACT_DOCUMENTS, CASH_OF_ACT } from './kinds';
 
-type Part = DrawerActPart & { taxMinor: number };
+type Part = DrawerActPart & { taxMinor: number; department: string | null };
 
 /** Parts of acts by their ids. */
 async function partsOf(db: Db, ids: readonly number[]): Promise<Map<number, Part[]>> {
@@ -23,7 +23,8 @@ async function partsOf(db: Db, ids: readonly number[]): Promise<Map<number, Part
     db,
     `SELECT drawer_act_id AS actId, account_role AS account,
        net_minor + tax_minor AS amountMinor, tax_code_id AS taxCodeId, tax_minor AS taxMinor,
-       words
+       department_id AS departmentId,
+       (SELECT de.name FROM department de WHERE de.id = department_id) AS department, words
      FROM drawer_act_part WHERE drawer_act_id IN (${placeholders(ids.length)})
      ORDER BY drawer_act_id, position`,
     ids,
@@ -113,13 +114,16 @@ export async function choicesFor(
     drawer,
     parties: found.map(({ id, ...known }) => ({
       ...known,
-      parts: (parts.get(id) ?? []).map(({ taxMinor: _, ...part }) => part),
+      parts: (parts.get(id) ?? []).map(
+        ({ taxMinor: _tax, department: _department, ...part }) => part,
+      ),
     })),
     // Who counts blind is not told what should be there.
     cashMinor: countsBlind(shop, actor) ? null : await cashInDrawer(db, drawer.id),
     safeMinor: await cashInSafe(db),
     cardMinor: await owedOnCard(db),
     drawers: await rows(db, 'SELECT id, name FROM drawer ORDER BY id'),
+    departments: await rows(db, 'SELECT id, name FROM department ORDER BY id'),
     bankAccounts: await rows(db, 'SELECT id, name FROM bank_account ORDER BY id'),
     taxCodes: await taxCodesOn(db, today),
   };
