@@ -41,6 +41,7 @@ export const RIGHTS = {
   'POST /unknown-payments/:id/known': 'bookkeeper',
   'GET /totals/layouts': 'bookkeeper',
   'POST /totals/layouts': 'bookkeeper',
+  'GET /safe/cheques': 'bookkeeper',
   'GET /change': 'bookkeeper',
   'POST /drawers/:id/wanted': 'bookkeeper',
   'POST /drawer-opens/:id/undo': 'clerk',

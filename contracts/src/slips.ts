@@ -90,6 +90,8 @@ export type SlipSummary = {
   bankReference: string;
   days: string[];
   atBankOn: string | null;
+  /** The document that recalled it; null: it stands. */
+  recalledBy: string | null;
   /** What the bank counted more (+) or less (−), and why; null where it agreed, or is not known yet. */
   bag: { differenceMinor: number; cause: BagCause; note: string } | null;
 };

@@ -1,6 +1,6 @@
 import { audit } from '../src/audit/audit';
 import { importStatement, statementOf } from './day';
-import { openShop, type Person, type TestShop } from './harness';
+import { openShop, textOfPdf, type Person, type TestShop } from './harness';
 import { regularsOf } from './regulars';
 
 let shop: TestShop;
@@ -141,6 +141,14 @@ test('with the slip they are under way at once, and come home by its line', asyn
   await shop.jobsEnded();
   const { beads } = (await osric.get(`/days/${DAY}`)).body;
   expect(beads[0]).toMatchObject({ key: 'cheque', byStage: { counted: 70_00, home: 50_00 } });
+});
+
+test('cheques in the safe are listed on paper before they are sent, those held until their date apart', async () => {
+  const held = cheque(11_00, '88', '2026-12-24');
+  await receive([paid(dory.id, held), paid(dory.id, cheque(12_00, '89'))], 23_00);
+  const text = textOfPdf(await shop.download(osric, '/safe/cheques'));
+  expect(text).toContain('number 88');
+  expect(text).toMatch(/held until its date/);
 });
 
 test('whose payment it is nobody knows: it waits under its name, goes to one account, and waits again when that is void', async () => {

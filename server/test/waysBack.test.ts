@@ -169,7 +169,10 @@ test('a slip is recalled until the bank shows it', async () => {
   expect((await osric().get('/safe')).body.items).toEqual([]);
   const recall = (slipId: number) => osric().send(`/slips/${slipId}/recall`, why);
   expect((await recall(slip.slipId)).body).toEqual({ number: 'DU-1' });
-  expect((await osric().get('/safe')).body).toMatchObject({ items, slips: [] });
+  expect((await osric().get('/safe')).body).toMatchObject({
+    items,
+    slips: [{ number: slip.number, recalledBy: 'DU-1' }],
+  });
   expect(codes(await recall(slip.slipId))).toEqual(['slip.recalled']);
   const again = await send();
   const line = { date: '2026-03-06', amountMinor: again.totalMinor, text: again.number };

@@ -99,6 +99,13 @@ function SlipForm({ view }: { view: SafeView }) {
       {send.data ? <Sent answer={send.data} /> : null}
       <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
         <Heading size="section">{t('safe.waits')}</Heading>
+        {view.items.some(({ cheque }) => cheque !== null) ? (
+          <Button
+            kind="plain"
+            label={t('safe.cheques')}
+            onPress={() => window.open('/api/safe/cheques', '_blank')}
+          />
+        ) : null}
         <Button
           label={t('safe.pickAll')}
           onPress={() => slip.pickAll(ready.map(({ id }) => id))}
@@ -255,17 +262,19 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
               ) : null}
             </Column>
             <PapersButton subject="slip" subjectId={slip.id} kinds={['depositSlip']} />
-            {slip.atBankOn ? null : (
+            {slip.atBankOn || slip.recalledBy ? null : (
               <Button label={t('safe.recall')} onPress={() => setRecalling(slip)} />
             )}
             <Column alignItems="flex-end" gap="$1">
               <Money minor={slip.totalMinor} strong />
               <Tag
-                tone={slip.atBankOn ? 'home' : 'waiting'}
+                tone={slip.recalledBy ? 'faded' : slip.atBankOn ? 'home' : 'waiting'}
                 label={
-                  slip.atBankOn
-                    ? t('bank.homeOn', { date: dates.day(slip.atBankOn) })
-                    : t('stage.sent')
+                  slip.recalledBy
+                    ? t('safe.recalled', { number: slip.recalledBy })
+                    : slip.atBankOn
+                      ? t('bank.homeOn', { date: dates.day(slip.atBankOn) })
+                      : t('stage.sent')
                 }
               />
             </Column>

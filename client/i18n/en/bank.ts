@@ -18,6 +18,7 @@ export const bank = {
     by_post: 'By post, {{number}}',
     by_change: 'Fetched from the bank, {{number}}',
     by_safeCount: 'Found by {{number}}, a count of the safe',
+    cheques: 'List of cheques',
     pieces: 'Its cash by denomination',
     change: 'Change',
     noPieces: 'No cash lies in the safe.',
@@ -45,6 +46,7 @@ export const bank = {
     send: 'Send to {{account}}',
     sent: 'Slip {{number}} is sent.',
     recall: 'Recall',
+    recalled: 'Recalled, {{number}}',
     recallTitle: 'Recall slip {{number}}',
     recallText:
       'What it took lies in the safe again. Only a slip that the bank does not show yet.',

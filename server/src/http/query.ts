@@ -9,7 +9,7 @@ import { allowed } from './rights';
 import { validate } from './validate';
 
 /** What a read works with. */
-type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
+export type QueryContext = { db: Db; deps: Deps; shop: Shop; today: string; actor: Actor };
 
 /**
  * A read as an endpoint; query and path parameters are one checked object, with the body where a

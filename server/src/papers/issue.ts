@@ -182,7 +182,8 @@ export async function paperPdf(
   };
 }
 
-async function layOut(
+/** A paper as a PDF, made in a worker. */
+export async function layOut(
   deps: Deps,
   db: Db,
   content: PaperContent,

@@ -11,11 +11,12 @@ import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
-import { noInput, query } from '../http/query';
+import { download, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { countBag } from './bag';
 import { readSlip } from './read';
 import { recallSlip } from './recall';
+import { chequeRegister } from './register';
 import { countSafe } from './safeCount';
 import { safeView, sendSlip } from './slip';
 
@@ -25,6 +26,7 @@ export function slipRoutes(deps: Deps): Router {
     '/safe',
     query(deps, 'GET /safe', noInput, ({ db, shop, today }) => safeView(db, shop, today)),
   );
+  router.get('/safe/cheques', download(deps, 'GET /safe/cheques', noInput, chequeRegister));
   router.post('/safe/counts', command(deps, 'POST /safe/counts', countSafeSchema, countSafe));
   router.post('/slips', command(deps, 'POST /slips', slipSchema, sendSlip, matchAfter(deps)));
   router.post(

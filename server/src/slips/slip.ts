@@ -182,12 +182,14 @@ async function listSlips(db: Db): Promise<SlipSummary[]> {
         WHERE si.slip_id = s.id) AS days,
        (SELECT MIN(l.date) FROM statement_line l
         WHERE l.match_group_id = s.match_group_id) AS atBankOn,
+       CONCAT(rd.series, '-', rd.number) AS recalledBy,
        g.bag_difference_minor AS differenceMinor, g.bag_cause AS cause, COALESCE(e.memo, '') AS note
      FROM slip s
      JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
      LEFT JOIN match_group g ON g.id = s.match_group_id
      LEFT JOIN entry e ON e.kind = 'match' AND e.subject_id = g.id
-     WHERE s.standing
+     LEFT JOIN slip_recall r ON r.slip_id = s.id
+     LEFT JOIN document rd ON rd.kind = 'slipRecall' AND rd.subject_id = r.id
      ORDER BY s.id DESC LIMIT 100`,
   );
   return found.map(({ days, differenceMinor, cause, note, ...slip }) => ({
