@@ -5,7 +5,12 @@ import { amountMinor, byKind, id, safeText, type Fields } from './common';
 import { refund, tender } from './tenderSchemas';
 
 /** A ticket as the counter sends it: sold, returned or both, and how it is settled. The desk has no drawer. */
-export type SaleCommand = SaleTicket & TicketParties & { drawerId: number | null };
+export type SaleCommand = SaleTicket &
+  TicketParties & {
+    drawerId: number | null;
+    /** A session that is being counted and lacks it; else it is of the open one. */
+    sessionId?: number;
+  };
 
 /** Who buys and who sells, and how prices are written. */
 export type TicketParties = {
@@ -94,6 +99,7 @@ const extra = byKind(EXTRAS);
 export const saleSchema = Joi.object<SaleCommand>({
   ...parties,
   drawerId: id.required(),
+  sessionId: id,
   lines: Joi.array().items(line).max(500).required(),
   discount,
   extras: Joi.array().items(extra).max(20),

@@ -1,3 +1,4 @@
+import { audit } from '../src/audit/audit';
 import { pieces } from './day';
 import { book, card, cash, ids, openShop, type Ids, type TestShop } from './harness';
 
@@ -101,4 +102,43 @@ test('a large difference is asked for once more, a small one is not', async () =
   const approval = { reason: 'Counted twice' };
   const closed = await fenella.send(path, { count, note: '' }, { approval });
   expect(closed.body).toMatchObject({ differenceMinor: -20_05 });
+});
+
+test('while a drawer is counted, what was rung wrong in it is voided and rung again there; once it is closed no more', async () => {
+  const [fenella, tamsin] = await Promise.all([shop.as('fenella'), shop.as('tamsin')]);
+  const begun = await sell(63_00, 5_00);
+  const { sessionId } = begun;
+  const rung = (amountMinor: number, more: object = {}) =>
+    fenella.send('/sales', {
+      drawerId,
+      lines: [book(id, amountMinor)],
+      tenders: [cash(id, amountMinor)],
+      ...more,
+    });
+  const { id: wrong } = await shop.one<{ id: number }>(
+    'SELECT id FROM sale WHERE drawer_session_id = ?',
+    [sessionId],
+  );
+  const approval = { approval: { reason: 'Two digits swapped' } };
+  const voided = (saleId: number) => tamsin.send(`/sales/${saleId}/void`, {}, approval);
+  expect((await voided(wrong)).status).toBe(200);
+  const expected = async () =>
+    (await fenella.send('/counts', { drawerId })).body.expectedMinor as number;
+  expect(await expected()).toBe(begun.expectedMinor - 63_00);
+  const { body: right } = await rung(36_00, { sessionId });
+  // What is rung for another customer meanwhile is the next session's.
+  const { body: next } = await rung(10_00);
+  expect(await expected()).toBe(begun.expectedMinor - 63_00 + 36_00);
+  const count = pieces(await expected());
+  const closed = await fenella.send(`/counts/${sessionId}/close`, { count, note: '' });
+  expect(closed.body).toMatchObject({ differenceMinor: 0 });
+  expect((await rung(5_00, { sessionId })).body.refusals).toMatchObject([
+    { code: 'drawerAct.session', at: 'sessionId' },
+  ]);
+  expect((await voided(right.saleId)).body.refusals).toMatchObject([
+    { code: 'void.drawerCounted' },
+  ]);
+  expect((await voided(next.saleId)).status).toBe(200);
+  await shop.seal();
+  expect((await audit(shop.pool)).breaches).toEqual([]);
 });

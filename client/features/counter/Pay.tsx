@@ -93,11 +93,15 @@ function useSale(settings: CounterSettings, approved: ReturnType<typeof useAsked
     mutationFn: (payment: Payment) =>
       sendCommand<SaleAnswer>('/sales', commandOf(payment), ticket.key, approved()),
     onSuccess: async (answer) => {
+      const { counting } = ticket;
       ticket.clear();
-      router.replace({
-        pathname: '/sales/[id]',
-        params: { id: answer.saleId, change: answer.changeMinor },
-      });
+      if (counting)
+        router.replace(`/days/${counting.date}/count/${counting.drawerId}` as never);
+      else
+        router.replace({
+          pathname: '/sales/[id]',
+          params: { id: answer.saleId, change: answer.changeMinor },
+        });
       await client.invalidateQueries();
     },
     // Posted before under this key: its answer was lost, so the ticket is done.
@@ -113,7 +117,8 @@ function useTicketCommand(settings: CounterSettings) {
   const ticket = useTicket();
   const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
   return ({ tenders, refunds }: Payment) => ({
-    drawerId,
+    drawerId: ticket.counting?.drawerId ?? drawerId,
+    sessionId: ticket.counting?.sessionId,
     lines: ticket.lines,
     discount: ticket.discount,
     returned: ticket.returned,

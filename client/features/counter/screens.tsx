@@ -12,6 +12,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
+import { Body } from '~/ui/Text';
 import { Heading } from '~/ui/Text';
 import { DeviceDialog } from './Device';
 import { MoreDialog } from './More';
@@ -31,7 +32,7 @@ export function CounterScreen() {
   const media = useMedia();
   const settings = useCounterSettings();
   const { person } = useSignedIn();
-  const { drawerId } = useTicket();
+  const { drawerId, counting } = useTicket();
   const [choosing, setChoosing] = useState(false);
   const [more, setMore] = useState(false);
   // What is scanned before the pad is there waits for it.
@@ -71,6 +72,18 @@ export function CounterScreen() {
         </Line>
       }
     >
+      {counting ? (
+        <Line paddingHorizontal="$4" gap="$3" flexWrap="wrap" role="status">
+          <Body flex={1} tone="waiting" strong>
+            {t('counter.intoCount', { drawer: counting.drawer })}
+          </Body>
+          <Button
+            kind="plain"
+            label={t('counter.leaveCount')}
+            onPress={() => useTicket.setState({ counting: null })}
+          />
+        </Line>
+      ) : null}
       {choosing && settings.data ? (
         <DeviceDialog settings={settings.data} onClose={() => setChoosing(false)} />
       ) : null}

@@ -31,6 +31,7 @@ export function Explained({
   rolls,
   cards,
   recordAt,
+  onRing,
 }: {
   sessionId: number;
   differenceMinor: number;
@@ -42,6 +43,8 @@ export function Explained({
   cards?: Evidence['cards'];
   /** Where what was left out is recorded, while the count is open; `party` fills it in. */
   recordAt?: (party?: string) => string;
+  /** Rings into the count what was left out of it, or rung wrong and voided. */
+  onRing?: () => void;
 }) {
   const t = useWords();
   const { currency } = useShop();
@@ -80,12 +83,15 @@ export function Explained({
         ))}
       </Column>
       {recordAt ? (
-        <Line padding="$2">
+        <Line padding="$2" gap="$2" flexWrap="wrap">
           <Button
             kind="plain"
             label={t('explained.record')}
             onPress={() => router.push(recordAt() as never)}
           />
+          {onRing ? (
+            <Button kind="plain" label={t('explained.ring')} onPress={onRing} />
+          ) : null}
         </Line>
       ) : null}
       {found.length > shown.length ? (

@@ -7,6 +7,7 @@ import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { WillPost } from '~/features/books';
 import { Explained } from '~/features/differences';
+import { ticketIsEmpty, useTicket } from '~/features/ticket';
 import { useWords } from '~/i18n';
 import { useDifference } from '~/i18n/useDifference';
 import { usePieces } from '~/i18n/usePieces';
@@ -172,6 +173,14 @@ function Count({
                   ...(party !== undefined && { party }),
                 })}`
               }
+              onRing={() => {
+                const { drawer } = begun;
+                const ticket = useTicket.getState();
+                // What another customer has on the counter is no part of this count.
+                if (ticketIsEmpty(ticket))
+                  ticket.begin({ counting: { sessionId, drawerId, drawer, date } });
+                router.push('/counter');
+              }}
               differenceMinor={difference}
               count={count}
               rolls={rolls}

@@ -25,6 +25,8 @@ type Ticket = {
   /** The idempotency key of this ticket, made when the person began it. */
   key: string;
   drawerId: number | null;
+  /** A count that lacks it: it goes into the session that is being counted. */
+  counting: { sessionId: number; drawerId: number; drawer: string; date: string } | null;
   lines: TicketLine[];
   /** The items that it names, as they were when they were rung. */
   known: CounterItem[];
@@ -96,7 +98,9 @@ export function withTender(
 }
 
 /** What of a ticket is put aside: all but its key, its drawer and the money offered. */
-export type Parkable = Partial<Omit<Ticket, 'key' | 'drawerId' | 'tenders' | 'charges'>>;
+export type Parkable = Partial<
+  Omit<Ticket, 'key' | 'drawerId' | 'counting' | 'tenders' | 'charges'>
+>;
 type Parties = Pick<Ticket, 'customer' | 'pricesIncludeTax' | 'salespersonId'>;
 
 /** The customer as one of the list, or null. */
@@ -116,7 +120,7 @@ type TicketStore = Ticket & {
   setExtra: (kind: 'tip' | 'cashBack', amountMinor: number) => void;
   removeExtra: (index: number) => void;
   /** A ticket that stood somewhere else: a parked one, an order, a prepayment. */
-  begin: (ticket: Parkable) => void;
+  begin: (ticket: Parkable & Partial<Pick<Ticket, 'counting'>>) => void;
   setDiscount: (discount: Discount | undefined) => void;
   /** @param items those that goods without a sale name */
   setReturned: (returned: TicketReturn | undefined, items?: readonly CounterItem[]) => void;
@@ -138,6 +142,7 @@ type TicketStore = Ticket & {
 
 /** A ticket with nothing on it; tenders were offered for what stood there before. */
 const NOTHING = {
+  counting: null as Ticket['counting'],
   lines: [],
   known: [],
   discount: undefined,
@@ -241,7 +246,7 @@ export const ticketIsEmpty = ({
 }: Pick<Ticket, 'lines' | 'returned' | 'extras'>): boolean =>
   lines.length === 0 && !returned && extras.length === 0;
 
-const { tenders: _offered, charges: _charged, ...PARKED } = NOTHING;
+const { tenders: _offered, charges: _charged, counting: _counted, ...PARKED } = NOTHING;
 
 /** The part of the ticket that can be put aside. */
 export const parkable = (ticket: Ticket): Parkable =>

@@ -31,6 +31,8 @@ export const counter = {
     back: 'Returned',
   },
   counter: {
+    intoCount: 'What is rung now goes into the count of the {{drawer}} drawer.',
+    leaveCount: 'Ring it elsewhere',
     transferTo: 'Comes to',
     transferReference: 'What the customer writes on it',
     transferHint: 'An invoice number or the like: by this the statement line is found.',

@@ -29,6 +29,7 @@ export const days = {
   explained: {
     ask: 'What may explain it?',
     record: 'Record what was left out',
+    ring: 'Ring what was left out',
     title: 'What would make just this difference',
     none: 'Unexplained: nothing in this drawer’s receipts makes just this difference.',
     more_one: '{{count}} more',

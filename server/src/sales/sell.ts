@@ -29,7 +29,7 @@ import { owedCheques } from './returnedCheques';
 import { unknownPaymentsOf } from './unknownPayments';
 import { loadCounterRules, returnReasons } from './rules';
 import { lockOrders } from '../orders/load';
-import { beginSession, findSession } from './session';
+import { beginSession, beingCounted, findSession } from './session';
 import { storeReturn } from './storeReturn';
 import { sellOfOrders } from './ofOrders';
 import { broughtByOf, storeExtras } from './storeExtras';
@@ -87,7 +87,7 @@ export async function ring(
     knownCheques,
     unknown,
   ] = await Promise.all([
-    command.drawerId === null ? undefined : findSession(context, command.drawerId),
+    sessionOf(context, command),
     tendersOf(context, command),
     loadCounterRules(tx),
     catalogueFor(tx, [...new Set(itemIds)], today),
@@ -271,3 +271,14 @@ const tendersOf = ({ tx }: CommandContext, { tenders, refunds = [] }: SaleComman
     tx,
     [...tenders, ...refunds].map(({ tenderId }) => tenderId),
   );
+
+/** The session that takes a ticket: the open one, or one that is being counted and lacks it; none at the desk. */
+function sessionOf(
+  context: CommandContext,
+  { drawerId, sessionId }: SaleCommand,
+): Promise<number | undefined> | undefined {
+  if (drawerId === null) return undefined;
+  return sessionId === undefined
+    ? findSession(context, drawerId)
+    : beingCounted(context, drawerId, sessionId);
+}

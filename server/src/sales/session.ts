@@ -43,3 +43,25 @@ export async function beginSession(
   );
   return insertId;
 }
+
+/**
+ * A session whose count has begun and is not closed: what it lacks is recorded there.
+ * @throws HttpError 422 `drawerAct.session`
+ */
+export async function beingCounted(
+  { tx }: CommandContext,
+  drawerId: number,
+  sessionId: number,
+): Promise<number> {
+  const session = await row<{ id: number }>(
+    tx,
+    `SELECT ds.id
+     FROM drawer_session ds
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
+     WHERE ds.id = ? AND ds.drawer_id = ? AND ds.count_begun_at IS NOT NULL AND c.id IS NULL
+     LOCK IN SHARE MODE`,
+    [sessionId, drawerId],
+  );
+  if (!session) throw refuseWith('drawerAct.session', 'sessionId');
+  return session.id;
+}

@@ -18,7 +18,7 @@ type SaleState = {
   number: number;
   series: string;
   void_id: number | null;
-  count_begun_at: string | null;
+  closed: number;
   found_by_count: number;
 };
 
@@ -30,12 +30,13 @@ export async function voidSale(
   const { tx, today, actor, now } = context;
   // First of all, as a return of its goods does: one of the two sees the other.
   await run(tx, 'UPDATE sale SET version = version + 1 WHERE id = ?', [saleId]);
-  // The session in share mode: a count that begins meanwhile waits, or was first.
+  // The session in share mode: a count that closes meanwhile waits, or was first. While it is being
+  // counted, what was rung wrong is still put right in it.
   const sale = await row<SaleState>(
     tx,
     `SELECT s.date, s.drawer_session_id, d.entry_id, d.number, d.series, v.id AS void_id,
-       ds.count_begun_at,
-       ds.count_begun_at IS NOT NULL AND EXISTS (SELECT 1 FROM drawer_close c
+       EXISTS (SELECT 1 FROM drawer_close c WHERE c.drawer_session_id = ds.id) AS closed,
+       EXISTS (SELECT 1 FROM drawer_close c
          JOIN day_totals_part p ON p.sale_id = s.id
          WHERE c.drawer_session_id = ds.id) AND NOT EXISTS (SELECT 1 FROM cheque q
          JOIN sale_tender t ON t.id = q.sale_tender_id WHERE t.sale_id = s.id) AS found_by_count
@@ -63,14 +64,14 @@ export async function voidSale(
       today,
       saleDate: sale.date,
       alreadyVoid: sale.void_id !== null,
-      drawerCounted: sale.count_begun_at !== null,
+      drawerCounted: sale.closed === 1,
       foundByCount: sale.found_by_count === 1,
       batchClosed: closed !== undefined,
       ...(await entangled(context, saleId)),
       lines: await entryLines(tx, sale.entry_id),
     }),
   );
-  const counted = sale.count_begun_at !== null;
+  const counted = sale.closed === 1;
   const approvalId = await context.approve(decided.broken);
   await undoTenders(context, saleId);
   await undoExtras(context, saleId);

@@ -23,7 +23,7 @@ import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
 import { taxCodesOn } from '../../sales/catalogue';
 import { bankAccountIds } from '../../sales/ownCheques';
-import { beginSession, findSession } from '../../sales/session';
+import { beginSession, beingCounted, findSession } from '../../sales/session';
 import { heldBy } from '../../takings/held';
 import { cashInDrawer } from '../holds';
 import { decidedOf } from './decided';
@@ -151,28 +151,6 @@ async function drawerOf(
 /** The open session of the drawer that takes cash up; a count of it that begins waits. */
 const takesUp = async (context: CommandContext, drawerId: number): Promise<number> =>
   (await findSession(context, drawerId)) ?? (await beginSession(context, drawerId));
-
-/**
- * A session whose count has begun and is not closed: what it lacks is recorded there.
- * @throws HttpError 422 `drawerAct.session`
- */
-async function beingCounted(
-  { tx }: CommandContext,
-  drawerId: number,
-  sessionId: number,
-): Promise<number> {
-  const session = await row<{ id: number }>(
-    tx,
-    `SELECT ds.id
-     FROM drawer_session ds
-     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
-     WHERE ds.id = ? AND ds.drawer_id = ? AND ds.count_begun_at IS NOT NULL AND c.id IS NULL
-     LOCK IN SHARE MODE`,
-    [sessionId, drawerId],
-  );
-  if (!session) throw refuseWith('drawerAct.session', 'sessionId');
-  return session.id;
-}
 
 async function storeParts(
   { tx }: CommandContext,
