@@ -16,6 +16,7 @@ export function Part({
   kind,
   part,
   only,
+  focus,
   names,
   codes,
   departments,
@@ -26,6 +27,7 @@ export function Part({
   part: TypedPart;
   /** The only one: its amount is the whole, and what it is for stands beside the party. */
   only: boolean;
+  focus: boolean;
   names: readonly { id: number; name: string }[];
   codes: readonly TaxCode[];
   departments: readonly { id: number; name: string }[];
@@ -48,7 +50,7 @@ export function Part({
         onChange={(amount) => onChange({ amount })}
         numeric
         big={only}
-        autoFocus={only}
+        autoFocus={focus}
         error={wrongAmount(part.amount)}
       />
       <Line gap="$3" flexWrap="wrap">

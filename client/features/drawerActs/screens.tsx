@@ -183,6 +183,7 @@ function Desk({
             names={choices.taxCodes}
             departments={choices.departments}
             change={change}
+            focus={draft.kind === begin}
             onSubmit={send}
           />
         </Column>
@@ -290,12 +291,15 @@ function Known({
 
 function Fields({
   draft,
+  focus,
   names,
   departments,
   change,
   onSubmit,
 }: {
   draft: ActDraft;
+  /** As the page opens, and not while a kind is being chosen by its letters. */
+  focus: boolean;
   names: DrawerActChoices['taxCodes'];
   departments: DrawerActChoices['departments'];
   change: (part: Partial<ActDraft>) => void;
@@ -329,7 +333,7 @@ function Fields({
           onChange={(amount) => change({ amount })}
           numeric
           big
-          autoFocus
+          autoFocus={focus}
           error={wrongAmount(draft.amount)}
           onSubmit={onSubmit}
         />
@@ -352,6 +356,7 @@ function Fields({
           kind={kind}
           part={part}
           only={parts.length === 1}
+          focus={focus && parts.length === 1}
           names={names}
           codes={codes}
           departments={departments}
