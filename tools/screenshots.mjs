@@ -64,10 +64,10 @@ async function takeAll(browser, address) {
     await work(look, page);
     await context.close();
   };
-  await visit('fenella', 'phone', 'light', async (look) => {
+  await visit('fenella', 'phone', 'light', async (look, page) => {
     await look('/counter', 'counter-phone', rings);
     await look('/counter/pay', 'paying-phone');
-    await look('', 'receipt-phone', pays);
+    await pays(page);
     await look('', 'return-phone', bringsBack);
   });
   await visit('osric', 'phone', 'light', async (look) => {
@@ -85,6 +85,7 @@ async function takeAll(browser, address) {
   await visit('osric', 'wide', 'light', async (look) => {
     await look('/counter', 'counter-wide', rings);
     await look('/days', 'days-wide');
+    await look('/days/quarter', 'quarter-wide');
     await look('', 'account-wide', (page) => opensAccount(page, 'Gannet Lobster Co'));
     await look('/bank', 'bank-wide');
     await look('/books', 'books-wide');

@@ -99,13 +99,6 @@ function SlipForm({ view }: { view: SafeView }) {
       {send.data ? <Sent answer={send.data} /> : null}
       <Line paddingHorizontal="$4" justifyContent="space-between" gap="$2">
         <Heading size="section">{t('safe.waits')}</Heading>
-        {view.items.some(({ cheque }) => cheque !== null) ? (
-          <Button
-            kind="plain"
-            label={t('safe.cheques')}
-            onPress={() => window.open('/api/safe/cheques', '_blank')}
-          />
-        ) : null}
         <Button
           label={t('safe.pickAll')}
           onPress={() => slip.pickAll(ready.map(({ id }) => id))}
@@ -149,6 +142,14 @@ function SlipForm({ view }: { view: SafeView }) {
           <Money minor={items} strong />
         </SheetRow>
       </Sheet>
+      {view.items.some(({ cheque }) => cheque !== null) ? (
+        <Line paddingHorizontal="$4">
+          <Button
+            label={t('safe.cheques')}
+            onPress={() => window.open('/api/safe/cheques', '_blank')}
+          />
+        </Line>
+      ) : null}
       <SlipCash denominations={view.denominations} countedMinor={totalMinor} />
       <Column paddingHorizontal="$4" gap="$3">
         {view.bankAccounts.length > 1 && account ? (

@@ -30,6 +30,7 @@ export function Part({
   focus: boolean;
   names: readonly { id: number; name: string }[];
   codes: readonly TaxCode[];
+  /** Those that are offered; none: it is not asked. */
   departments: readonly { id: number; name: string }[];
   onChange: (part: Partial<TypedPart>) => void;
   onRemove: () => void;
@@ -73,17 +74,19 @@ export function Part({
             onChange={(value) => onChange({ taxCodeId: value ? Number(value) : null })}
           />
         </Column>
-        <Column flexGrow={1}>
-          <Select
-            label={t('acts.department')}
-            value={String(part.departmentId ?? '')}
-            options={[
-              { value: '', label: t('acts.noDepartment') },
-              ...departments.map(({ id, name }) => ({ value: String(id), label: name })),
-            ]}
-            onChange={(value) => onChange({ departmentId: value ? Number(value) : null })}
-          />
-        </Column>
+        {departments.length > 0 ? (
+          <Column flexGrow={1}>
+            <Select
+              label={t('acts.department')}
+              value={String(part.departmentId ?? '')}
+              options={[
+                { value: '', label: t('acts.noDepartment') },
+                ...departments.map(({ id, name }) => ({ value: String(id), label: name })),
+              ]}
+              onChange={(value) => onChange({ departmentId: value ? Number(value) : null })}
+            />
+          </Column>
+        ) : null}
       </Line>
       {tax ? (
         <Body small tone="faded">

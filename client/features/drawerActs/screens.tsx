@@ -308,6 +308,8 @@ function Fields({
   const t = useWords();
   const wrongAmount = useAmountError();
   const { currency } = useShop();
+  const [asked, setAsked] = useState(false);
+  const asksDepartment = asked || draft.parts.length > 1;
   const codes = names.map(toTaxCode);
   const { parts, kind } = draft;
   const { accounts, way, fromSafe, tagged } = ACT_FACTS[kind];
@@ -359,7 +361,7 @@ function Fields({
           focus={focus && parts.length === 1}
           names={names}
           codes={codes}
-          departments={departments}
+          departments={asksDepartment || part.departmentId ? departments : []}
           onChange={(one) =>
             change({ parts: parts.map((old, k) => (k === i ? { ...old, ...one } : old)) })
           }
@@ -385,12 +387,15 @@ function Fields({
         onSubmit={onSubmit}
       />
       {named ? (
-        <Line>
+        <Line gap="$2" flexWrap="wrap">
           <Button
             label={t('acts.addPart')}
             disabled={parts.length >= 20}
             onPress={() => change({ parts: addPart(draft).parts })}
           />
+          {asksDepartment || parts[0]?.departmentId ? null : (
+            <Button label={t('acts.forDepartment')} onPress={() => setAsked(true)} />
+          )}
         </Line>
       ) : null}
     </>

@@ -77,6 +77,7 @@ export const acts = {
     netAndTax: 'Net {{net}}, tax {{tax}}',
     comment: 'What it is for',
     department: 'Department',
+    forDepartment: 'For a department',
     noDepartment: 'None',
     counted: 'Count it by denomination',
     words: 'What it is for',
