@@ -12,7 +12,7 @@ import { Button } from '~/ui/Button';
 import { Column, Line, Sheet } from '~/ui/Box';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
-import { Body , Heading } from '~/ui/Text';
+import { Body, Heading } from '~/ui/Text';
 import { DeviceDialog } from './Device';
 import { MoreDialog } from './More';
 import { Pad } from './Pad';
