@@ -73,7 +73,7 @@ export type SafeView = {
     drawer: string;
     closeNumber: string;
     /** What brought it. */
-    by: 'count' | 'drop' | 'change' | 'post' | 'safeCount';
+    by: 'count' | 'drop' | 'change' | 'post' | 'refund' | 'safeCount';
     leftMinor: number;
     cheque: { number: string; drawnBy: string; dated: string } | null;
     /** A cheque dated later: the bank takes it from that day on. */

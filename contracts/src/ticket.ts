@@ -98,12 +98,21 @@ const extra = byKind(EXTRAS);
 
 export const saleSchema = Joi.object<SaleCommand>({
   ...parties,
-  drawerId: id.required(),
+  // Null: at the desk, where nothing is sold and cash that is given back leaves the safe.
+  drawerId: id.allow(null).required(),
   sessionId: id,
-  lines: Joi.array().items(line).max(500).required(),
+  lines: Joi.when('drawerId', {
+    is: null,
+    then: Joi.array().max(0).required(),
+    otherwise: Joi.array().items(line).max(500).required(),
+  }),
   discount,
   extras: Joi.array().items(extra).max(20),
   returned,
-  tenders: Joi.array().items(tender).max(20).required(),
+  tenders: Joi.when('drawerId', {
+    is: null,
+    then: Joi.array().max(0).required(),
+    otherwise: Joi.array().items(tender).max(20).required(),
+  }),
   refunds: Joi.array().items(refund).max(20),
 });

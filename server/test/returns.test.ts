@@ -370,3 +370,49 @@ test('the drawer is counted with what was given back', async () => {
   expect(closed).toMatchObject({ differenceMinor: 0 });
   expect((await shop.seal()) > 0).toBe(true);
 });
+
+test('at the desk a refund leaves the safe, as an item below zero that lowers the next slip; it is void until a slip took it', async () => {
+  shop.setNow('2026-03-02T20:00:00Z');
+  const [osric, approval] = [await shop.as('osric'), await approved()];
+  const sold = await sell([book(id, 48_00)], [cash(id, 48_00)]);
+  await countAndClose(fenella, drawerId());
+  const safe = async () => (await osric.get('/safe')).body;
+  const total = async () =>
+    (await safe()).items.reduce((sum: number, { leftMinor }: any) => sum + leftMinor, 0);
+  const before = await total();
+  const atDesk = (more: object = {}) => ({
+    ...ticket({ returned: back(sold.saleId), refunds: [inCash(48_00)] }),
+    drawerId: null,
+    ...more,
+  });
+  // Nothing is sold there, nothing is paid there; and it is a manager's to say.
+  expect((await osric.send('/sales', atDesk({ lines: [book(id, 1_00)] }))).status).toBe(422);
+  expect((await osric.send('/sales', atDesk({ tenders: [cash(id, 1_00)] }))).status).toBe(422);
+  expect((await osric.send('/sales', atDesk())).body.rules).toMatchObject([
+    { code: 'rule.refundFromSafe', params: { outMinor: 48_00 } },
+  ]);
+  const { status, body } = await osric.send('/sales', atDesk(), approval);
+  expect({ status, body }).toMatchObject({ status: 200 });
+  expect(await total()).toBe(before - 48_00);
+  expect((await safe()).items).toContainEqual(
+    expect.objectContaining({ by: 'refund', leftMinor: -48_00, closeNumber: body.number }),
+  );
+  const voided = (saleId: number) => osric.send(`/sales/${saleId}/void`, {}, approval);
+  expect((await voided(body.saleId)).status).toBe(200);
+  expect(await total()).toBe(before);
+  const again = (await osric.send('/sales', atDesk(), approval)).body;
+  const { items } = await safe();
+  const slip = await osric.send('/slips', {
+    bankAccountId: 1,
+    bankTotalMinor: before - 48_00,
+    bankReference: '',
+    items: items.map(({ id: safeItemId, leftMinor }: any) => ({
+      safeItemId,
+      amountMinor: leftMinor,
+    })),
+  });
+  expect(slip.status).toBe(200);
+  expect((await voided(again.saleId)).body.refusals).toMatchObject([
+    { code: 'void.chequeCashed' },
+  ]);
+});

@@ -4,10 +4,11 @@ import { proposeRefund, giveRefund } from '@abacist/core/returns';
 import { roomOf, type OfferedRefund } from '@abacist/core/tenders';
 import { alongWith, extraRoomOf } from '@abacist/core/sales';
 import { useState } from 'react';
-import { useShop } from '~/api/session';
+import { useMay, useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { Button } from '~/ui/Button';
 import { Column, Sheet } from '~/ui/Box';
+import { Check } from '~/ui/Check';
 import { useMoney } from '~/ui/Money';
 import { ErrorNote, RefusalNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
@@ -28,7 +29,7 @@ export function GiveBack({
   sale: {
     isPending: boolean;
     error: Error | null;
-    mutate: (refunds: OfferedRefund[]) => void;
+    mutate: (refunds: OfferedRefund[], fromSafe: boolean) => void;
   };
 }) {
   const t = useWords();
@@ -40,6 +41,9 @@ export function GiveBack({
     original?.refunds ?? order?.paidBy ?? (broughtBy?.paid.length ? broughtBy : null);
   const dueMinor = -totalMinor;
   const [tried, setTried] = useState(false);
+  const [fromSafe, setFromSafe] = useState(false);
+  const may = useMay();
+  const { lines, counting } = useTicket();
   const [rows, setRows] = useState(() =>
     toDrafts(
       settings,
@@ -89,6 +93,9 @@ export function GiveBack({
   const cashGiven = given.ok
     ? given.value.find(({ kind }) => roomOf(kind).giveBack?.keeps === 'coins')
     : undefined;
+  // Only where nothing is sold beside: what is paid lies in a drawer.
+  const mayFromSafe =
+    cashGiven !== undefined && lines.length === 0 && !counting && may('POST /slips');
   const ready = given.ok && read.every(({ ok }) => ok);
   // What is written on a cheque or a card's slip is typed after the amount: it is missed only
   // once the person goes on, and then beside its field.
@@ -101,7 +108,7 @@ export function GiveBack({
     `refunds.${ways.slice(0, index).filter((way) => way !== null).length}.`;
   const give = () => {
     setTried(true);
-    if (ready && !sale.isPending) sale.mutate(refunds);
+    if (ready && !sale.isPending) sale.mutate(refunds, fromSafe && mayFromSafe);
   };
   return (
     <Column gap="$4" paddingBottom="$5">
@@ -129,6 +136,15 @@ export function GiveBack({
               by: money(Math.abs(cashGiven.roundingMinor)),
             })}
           </Body>
+        ) : null}
+        {mayFromSafe ? (
+          <Sheet>
+            <Check on={fromSafe} onToggle={() => setFromSafe(!fromSafe)}>
+              <Body flex={1} textAlign="left">
+                {t('refund.fromSafe')}
+              </Body>
+            </Check>
+          </Sheet>
         ) : null}
         <RefusalNote refusals={missed} />
         <Button

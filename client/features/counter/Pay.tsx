@@ -69,7 +69,8 @@ function PayFor({ settings }: { settings: CounterSettings }) {
             settings={settings}
             sale={{
               ...sale,
-              mutate: (refunds: OfferedRefund[]) => sale.mutate({ tenders: [], refunds }),
+              mutate: (refunds: OfferedRefund[], fromSafe: boolean) =>
+                sale.mutate({ tenders: [], refunds, fromSafe }),
             }}
           />
         ) : null
@@ -82,7 +83,12 @@ function PayFor({ settings }: { settings: CounterSettings }) {
   );
 }
 
-type Payment = { tenders: OfferedTender[]; refunds?: OfferedRefund[] };
+type Payment = {
+  tenders: OfferedTender[];
+  refunds?: OfferedRefund[];
+  /** Its cash comes out of the safe. */
+  fromSafe?: boolean;
+};
 
 /** Sends the ticket; its receipt follows. */
 function useSale(settings: CounterSettings, approved: ReturnType<typeof useAskedFirst>) {
@@ -116,8 +122,8 @@ type Sale = ReturnType<typeof useSale>;
 function useTicketCommand(settings: CounterSettings) {
   const ticket = useTicket();
   const drawerId = ticket.drawerId ?? settings.drawers[0]?.id;
-  return ({ tenders, refunds }: Payment) => ({
-    drawerId: ticket.counting?.drawerId ?? drawerId,
+  return ({ tenders, refunds, fromSafe }: Payment) => ({
+    drawerId: fromSafe ? null : (ticket.counting?.drawerId ?? drawerId),
     sessionId: ticket.counting?.sessionId,
     lines: ticket.lines,
     discount: ticket.discount,

@@ -146,7 +146,8 @@ function Where({ rods }: { rods: readonly Rod[] }) {
   const media = useMedia();
   const byWay = whereIsAll(rods.flatMap(({ beads }) => beads));
   const ways = WAYS.filter((way) => COLUMNS.some((column) => byWay[way][column] !== 0));
-  if (ways.length === 0) return null;
+  // Who counts blind is not told what lies in the drawers: no sum could be true.
+  if (ways.length === 0 || rods.some(({ takenMinor }) => takenMinor === null)) return null;
   const all = (column: keyof WhereRow) =>
     ways.reduce((total, way) => total + byWay[way][column], 0);
   const head = (column: keyof WhereRow) =>

@@ -114,21 +114,24 @@ function Columns({
   const save = useCommand<TotalsLayout, object>('/totals/layouts');
   const known = saved.data?.layouts.find((one) => one.layout === layout);
   const nameOf = (key: string) => names.row(rows.find((row) => row.key === key)!);
-  const meanings =
-    chosen ??
-    known?.meanings ??
-    guessMeanings(file, shop, {
-      day: [t('totals.meaning_date'), 'Date'],
-      drawer: [t('totals.meaning_drawer'), 'Till'],
-      row: nameOf,
-    });
   const options = [
     { value: NOTHING, label: t('totals.meaning_none') },
     { value: DAY, label: t('totals.meaning_date') },
     ...(shop.drawers.length > 1 ? [{ value: DRAWER, label: t('totals.meaning_drawer') }] : []),
     ...rows.map(({ key }) => ({ value: key, label: nameOf(key) })),
   ];
-  const said = (at: number) => options.some(({ value }) => value === meanings[at]);
+  const offered = new Set(options.map(({ value }) => value));
+  const guessed =
+    known?.meanings ??
+    guessMeanings(file, shop, {
+      day: [t('totals.meaning_date'), 'Date'],
+      drawer: [t('totals.meaning_drawer'), 'Till'],
+      row: nameOf,
+    });
+  // What was a row when the layout was kept may be none any more.
+  const meanings =
+    chosen ??
+    file.headers.map((_, i) => (offered.has(guessed[i] ?? '') ? guessed[i]! : NOTHING));
   const twice = meanings.some(
     (meaning, i) => meaning !== NOTHING && meanings.indexOf(meaning) !== i,
   );
@@ -157,7 +160,7 @@ function Columns({
             </Column>
             <Select
               label={t('totals.meaningOf', { head: header || String(i + 1) })}
-              value={said(i) ? meanings[i]! : NOTHING}
+              value={meanings[i] ?? NOTHING}
               options={options}
               onChange={(value) =>
                 setChosen(meanings.map((old, k) => (k === i ? value : old)))

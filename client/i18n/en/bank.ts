@@ -17,6 +17,7 @@ export const bank = {
     by_drop: '{{drawer}} drawer, drop {{number}}',
     by_post: 'By post, {{number}}',
     by_change: 'Fetched from the bank, {{number}}',
+    by_refund: 'Refund {{number}}, paid from the safe',
     by_safeCount: 'Found by {{number}}, a count of the safe',
     cheques: 'List of cheques',
     pieces: 'Its cash by denomination',

@@ -219,6 +219,7 @@ export const counter = {
   refund: {
     title: 'Refund',
     how: 'How it is refunded',
+    fromSafe: 'Pay the cash out of the safe',
     key: 'Refund',
     settle: 'Settle',
     amountBy: 'Amount by {{name}}',

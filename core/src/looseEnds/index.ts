@@ -20,7 +20,7 @@ export const LOOSE_ENDS = {
   creditExpired: { place: 'counter', needs: 'clerk' },
   voucherExpiring: { place: 'counter', needs: 'clerk' },
   voucherExpired: { place: 'counter', needs: 'clerk' },
-  payerUnknown: { place: 'accounts', needs: 'clerk' },
+  payerUnknown: { place: 'accounts', needs: 'bookkeeper' },
   chequeOwed: { place: 'counter', needs: 'clerk' },
   accountOverLimit: { place: 'accounts', needs: 'clerk' },
   accountOverdue: { place: 'accounts', needs: 'clerk' },

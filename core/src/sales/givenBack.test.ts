@@ -44,6 +44,24 @@ describe('what was owed or sold on paper', () => {
     refunds: [{ kind: 'cash' as const, tenderId: 1, amountMinor }],
   });
 
+  test('at the desk cash leaves the safe, which a manager says; more than lies there he says too', () => {
+    const desk = { vouchers: [voucher], drawerId: null };
+    const codes = (holds: number) =>
+      decide(back(50_00), { ...desk, drawerHoldsMinor: holds }).broken.map(({ code }) => code);
+    expect(codes(50_00)).toEqual(['rule.voucherBack', 'rule.refundFromSafe']);
+    expect(codes(49_95)).toEqual([
+      'rule.voucherBack',
+      'rule.refundFromSafe',
+      'rule.aboveSafe',
+    ]);
+    const { lines } = decide(back(50_00), { ...desk, drawerHoldsMinor: 50_00 });
+    expect(lines.find(({ ledgerAccount }) => ledgerAccount === 'safe')).toMatchObject({
+      amountMinor: -50_00,
+      tag: { pot: 'cash', holder: 'safeItem#1' },
+    });
+    expect(lines.some(({ ledgerAccount }) => ledgerAccount === 'drawer')).toBe(false);
+  });
+
   test('a voucher is taken back whole, unused, alone, and with a manager’s word', () => {
     const taken = decide(back(50_00), { vouchers: [voucher] });
     expect(moved(taken.lines, 'vouchers')).toBe(50_00);

@@ -8,19 +8,30 @@ import type { SaleState, SaleTicket } from './sale';
 
 /* What asks for somebody's word because money or goods move otherwise than usual. */
 
-/** More cash than the drawer holds can only leave it with somebody's word. */
+/**
+ * More cash than the drawer holds can only leave it with somebody's word. At the desk cash leaves the safe, which is
+ * always a manager's to say.
+ */
 export function drawerBroken(
   tenders: readonly TakenTender[],
   refunds: readonly GivenRefund[],
   extras: readonly DecidedExtra[],
-  { drawerHoldsMinor }: SaleState,
+  { drawerHoldsMinor, drawerId }: SaleState,
 ): BrokenRule[] {
   if (drawerHoldsMinor === null) return [];
   const inCash = [...tenders, ...refunds].filter(({ kind }) => inCoins(kind));
   const outMinor = minus(coinsOut(extras), sum(inCash.map(({ keptMinor }) => keptMinor)));
-  return outMinor > drawerHoldsMinor
-    ? [{ code: 'rule.aboveDrawer', approver: 'manager', params: { outMinor } }]
-    : [];
+  const asks = (code: string): BrokenRule => ({
+    code,
+    approver: 'manager',
+    params: { outMinor },
+  });
+  const above = outMinor > drawerHoldsMinor;
+  if (drawerId !== null) return above ? [asks('rule.aboveDrawer')] : [];
+  return [
+    ...(outMinor > 0 ? [asks('rule.refundFromSafe')] : []),
+    ...(above ? [asks('rule.aboveSafe')] : []),
+  ];
 }
 
 /** The rules of returns that a ticket breaks. */

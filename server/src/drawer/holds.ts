@@ -1,6 +1,6 @@
 import { isCashPot } from '@abacist/core/drawer';
 import { inFund, ofSession } from '@abacist/core/takings';
-import { rows, type Db } from '../db/pool';
+import { row, rows, toMinor, type Db } from '../db/pool';
 import { heldBy } from '../takings/held';
 
 /**
@@ -29,4 +29,14 @@ export async function cashInDrawer(db: Db, drawerId: number): Promise<number> {
   ]);
   const cash = taken.filter(({ pot }) => isCashPot(pot));
   return [...fund, ...cash].reduce((sum, part) => sum + part.amountMinor, 0);
+}
+
+/** What the safe holds in cash, minor units. */
+export async function cashInSafe(db: Db): Promise<number> {
+  const found = await row<{ total: string | null }>(
+    db,
+    `SELECT SUM(amount_minor - taken_minor) AS total
+     FROM safe_item WHERE cheque_id IS NULL AND amount_minor <> taken_minor`,
+  );
+  return toMinor(found?.total);
 }

@@ -27,6 +27,8 @@ export type PaperContent = {
   signatures?: { png: string; words: string }[];
   /** The document's number as a barcode. */
   barcode: string;
+  /** For whom each copy of its page is; left out: one page for whoever gets it. */
+  copiesFor?: string[];
 };
 
 /** With a label: two columns. Without: a sentence of its own. */

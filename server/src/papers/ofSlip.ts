@@ -4,6 +4,10 @@ import type { HeadOfShop, PaperContent, PaperLine } from './content';
 import { formats, shopHead } from './format';
 import { word } from './words';
 
+/** Where a slip's cash comes from: a drawer, a count of the safe; or what left the safe before. */
+const cashOf = (drawer: string, refund: boolean) =>
+  refund ? 'refundsOf' : drawer ? 'takingsOf' : 'foundOf';
+
 /** A slip as its paper: cash by denomination or by day, each cheque with its drawer, the total. */
 export function paperOfSlip(slip: SlipRead, shop: HeadOfShop, copy: boolean): PaperContent {
   const { money, date } = formats(shop);
@@ -45,8 +49,8 @@ export function paperOfSlip(slip: SlipRead, shop: HeadOfShop, copy: boolean): Pa
               amount: money(denominationMinor * pieces),
             }),
           )
-        : cash.map(({ takingsDay, drawer, amountMinor }) =>
-            plain(word(drawer ? 'takingsOf' : 'foundOf', { date: date(takingsDay), drawer }), {
+        : cash.map(({ takingsDay, drawer, refund, amountMinor }) =>
+            plain(word(cashOf(drawer, refund), { date: date(takingsDay), drawer }), {
               amount: money(amountMinor),
             }),
           )),
@@ -72,5 +76,6 @@ export function paperOfSlip(slip: SlipRead, shop: HeadOfShop, copy: boolean): Pa
     ],
     notes: [word('teller')],
     barcode: slip.number,
+    copiesFor: [word('forBank'), word('forShop')],
   };
 }

@@ -17,7 +17,7 @@ export async function renderPdf(
   pageSize: PageSize,
   logo: Uint8Array | null,
 ): Promise<Uint8Array> {
-  if (pageSize !== 'roll') return renderPdfs([content], pageSize, logo);
+  if (pageSize !== 'roll') return renderPdfs(copiesOf(content), pageSize, logo);
   const barcode = await barcodeOf(content);
   const strip = (height: number, measured?: (y: number) => void) =>
     written({ size: [80 * MM, height], margin: 4 * MM }, content, (doc) => {
@@ -29,6 +29,12 @@ export async function renderPdf(
   await strip(400 * 72, (y) => (height = y));
   return strip(height + 8 * MM);
 }
+
+/** A page for each who gets one, marked for him. */
+const copiesOf = (content: PaperContent): PaperContent[] =>
+  content.copiesFor?.map((mark) => ({ ...content, marks: [mark, ...content.marks] })) ?? [
+    content,
+  ];
 
 /** Lays papers out as one file of pages, each paper beginning on a page of its own. */
 export async function renderPdfs(

@@ -18,7 +18,7 @@ import { catalogueFor } from './catalogue';
 import { storeCharges, storeCredited } from '../accounts/ofTicket';
 import { paymentsTakenBack } from '../accounts/paymentBack';
 import { lockAccounts, ticketAccounts } from '../accounts/load';
-import { cashInDrawer } from '../drawer/holds';
+import { cashInDrawer, cashInSafe } from '../drawer/holds';
 import { loadAccountRules } from '../accounts/rules';
 import { creditsOf, issueCredit } from './credit';
 import { chequesTakenBefore } from './knownCheques';
@@ -94,9 +94,11 @@ export async function ring(
     creditsOf(context, command),
     vouchersOf(context, command),
     broughtByOf(context, command),
-    command.drawerId !== null && (names.cash || bringsCash(command))
-      ? cashInDrawer(tx, command.drawerId)
-      : null,
+    !(names.cash || bringsCash(command))
+      ? null
+      : command.drawerId === null
+        ? cashInSafe(tx)
+        : cashInDrawer(tx, command.drawerId),
     command.returned ? returnReasons(tx) : [],
     names.bankAccount ? bankAccountIds(tx) : [],
     owedCheques(context, command),
@@ -194,6 +196,7 @@ async function tendersHeld(
      FROM sale_tender st
      LEFT JOIN cheque q ON q.sale_tender_id = st.id
      LEFT JOIN safe_item i ON i.cheque_id = q.id
+       OR (q.id IS NULL AND st.kept_minor < 0 AND i.sale_id = st.sale_id AND i.cheque_id IS NULL)
      WHERE st.sale_id = ?`,
     [saleId],
   );

@@ -20,6 +20,8 @@ export type SlipRead = {
     safeItemId: number;
     takingsDay: string;
     drawer: string;
+    /** A refund that was paid out of the safe. */
+    refund: boolean;
     amountMinor: number;
     cheque: { number: string; drawnBy: string; dated: string } | null;
   }[];
@@ -49,6 +51,7 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
       safeItemId: number;
       takingsDay: string;
       drawer: string;
+      refund: number;
       amountMinor: number;
       number: string | null;
       drawnBy: string;
@@ -56,6 +59,7 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
     }>(
       db,
       `SELECT i.id AS safeItemId, i.takings_day AS takingsDay, COALESCE(dr.name, '') AS drawer, si.amount_minor AS amountMinor,
+         i.sale_id IS NOT NULL AND i.cheque_id IS NULL AS refund,
          q.number, q.drawn_by AS drawnBy, q.dated
        FROM slip_item si
        JOIN safe_item i ON i.id = si.safe_item_id
@@ -72,8 +76,9 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
   ]);
   return {
     ...head,
-    items: items.map(({ number, drawnBy, dated, ...item }) => ({
+    items: items.map(({ number, drawnBy, dated, refund, ...item }) => ({
       ...item,
+      refund: refund === 1,
       cheque: number === null ? null : { number, drawnBy, dated },
     })),
     count,

@@ -151,7 +151,7 @@ async function safeItems(db: Db, ids: readonly number[]): Promise<Map<number, It
     db,
     `SELECT i.id, COALESCE(dr.name, '') AS drawer,
        CONCAT(d.series, '-', d.number) AS closeNumber,
-       CASE WHEN i.sale_id IS NOT NULL THEN 'post'
+       CASE WHEN i.sale_id IS NOT NULL THEN IF(i.cheque_id IS NULL, 'refund', 'post')
          WHEN c.id IS NOT NULL THEN 'count' WHEN x.id IS NOT NULL THEN ${DOCUMENT_OF_ACT}
          ELSE 'safeCount' END AS \`by\`,
        q.number AS chequeNumber, q.drawn_by AS drawnBy, q.dated

@@ -31,6 +31,8 @@ export const asks = {
     'This cheque is dated {{date}}, more than six months ago. The bank may refuse it.',
   rule_tenderedMuch:
     '{{tendered}} for {{due}} means {{change}} of change. Is that what the customer gave?',
+  rule_refundFromSafe: '{{out}} is refunded out of the safe. A manager must approve it.',
+  rule_aboveSafe: '{{out}} is more than lies in the safe. A manager must approve it.',
   rule_voucherBack: 'A gift voucher of {{amount}} is refunded. A manager must approve it.',
   rule_voucherExtended:
     'Gift voucher {{number}} gets {{date}} as its last day. A manager must approve it.',

@@ -39,8 +39,11 @@ export const CASH: TenderRoom<'cash'> = {
     left: (state) => leftOfKind(state, 'cash', 'cash'),
     otherWay: { code: 'rule.refundInCash', given: 'cashMinor', left: 'cashLeftMinor' },
     details: () => ({}),
+    // At the desk it comes out of the safe.
     post: ({ keptMinor, roundingMinor }, { drawerId, takings }) => [
-      ...post('refund.cash', { amount: -keptMinor }, { drawerId: drawerId!, ...takings }),
+      ...(drawerId === null
+        ? post('refund.safe', { amount: -keptMinor }, takings)
+        : post('refund.cash', { amount: -keptMinor }, { drawerId, ...takings })),
       ...post('rounding.cash', { dueMinusKept: roundingMinor }),
     ],
   },

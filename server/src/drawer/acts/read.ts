@@ -10,7 +10,7 @@ import { placeholders, row, rows, toMinor, type Db, type Value } from '../../db/
 import { notFound } from '../../http/errors';
 import { taxCodesOn } from '../../sales/catalogue';
 import { toInstant } from '../../sales/read';
-import { cashInDrawer } from '../holds';
+import { cashInDrawer, cashInSafe } from '../holds';
 import { ACT_DOCUMENTS, CASH_OF_ACT } from './kinds';
 
 type Part = DrawerActPart & { taxMinor: number; department: string | null };
@@ -135,16 +135,6 @@ async function owedOnCard(db: Db): Promise<number> {
     db,
     `SELECT SUM(IF(kind = 'paidByCard', amount_minor, -amount_minor)) AS total
      FROM drawer_act WHERE kind IN ('paidByCard', 'cardPaid') AND NOT undone`,
-  );
-  return toMinor(found?.total);
-}
-
-/** What the safe holds in cash, minor units. */
-async function cashInSafe(db: Db): Promise<number> {
-  const found = await row<{ total: string | null }>(
-    db,
-    `SELECT SUM(amount_minor - taken_minor) AS total
-     FROM safe_item WHERE cheque_id IS NULL AND amount_minor <> taken_minor`,
   );
   return toMinor(found?.total);
 }
