@@ -179,6 +179,12 @@ test('what a float lacks by denomination is fetched from the bank, and the safe 
   shop,
 }) => {
   await signIn(page, 'osric');
+  // Before a count nobody knows what lacks, and nobody says that nothing does.
+  await send(page, '/drawers/1/wanted', { wanted: { 100: 15 } });
+  await page.goto('/bank/change');
+  await expect(page.getByText(/^Shop: what is lacking is known after/)).toBeVisible();
+  await expect(page.getByText(/^No drawer lacks/)).toBeHidden();
+  await send(page, '/drawers/1/wanted', { wanted: {} });
   await sell(page, 90_00);
   await page.goto(`/days/${TODAY}/count/1`);
   const type = (value: string, pieces: string) =>
@@ -201,6 +207,9 @@ test('what a float lacks by denomination is fetched from the bank, and the safe 
   await expect(page.getByText('50 × 2.00 (2 rolls)')).toBeVisible();
   await page.getByRole('button', { name: 'Fetch 100.00' }).click();
   await expect(page.getByText(/^CO-1 is posted/)).toBeVisible();
+  await expect(page.getByText('In the safe already: 30 × 2.00')).toBeVisible();
+  await expect(page.getByText(/is lacking is known after the next count/)).toBeHidden();
+  await expect(page.getByText('What the drawers lack lies in the safe.')).toBeVisible();
   await page.goto('/bank/safe');
   await expect(page.getByText('4 × 20.00, 2 × 5.00, 50 × 2.00')).toBeVisible();
   // A drop that nobody counts: only a count of the safe tells its pieces then.

@@ -8,6 +8,7 @@ import {
   type KeyboardEvent,
 } from 'react';
 import type { LongListProps } from './Long';
+import { stepTo, useNextPage } from './rowsInSight';
 
 /** So many rows before the last the next page is read, so that nobody waits for it. */
 const AHEAD = 12;
@@ -42,9 +43,7 @@ export function LongList<R>({ rows, keyOf, row, height, isCurrent, onEnd }: Long
   });
   const items = virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (rows.length > 0 && last >= rows.length - AHEAD) onEnd?.();
-  }, [last, rows.length, onEnd]);
+  useNextPage({ shown: last, of: rows.length, ahead: AHEAD }, onEnd);
   const currentAt = isCurrent ? rows.findIndex(isCurrent) : -1;
   const currentKey = currentAt < 0 ? null : keyOf(rows[currentAt]!);
   // A row that is in the page brings itself into sight.
@@ -71,18 +70,14 @@ export function LongList<R>({ rows, keyOf, row, height, isCurrent, onEnd }: Long
       all[all.indexOf(event.target as HTMLElement) + across]?.focus({ preventScroll: true });
       return;
     }
-    const wanted = Math.max(
-      0,
-      Math.min(rows.length - 1, Number(here.dataset['index']) + (up ?? 0)),
-    );
-    const focus = () => {
-      const found = list.current?.querySelector(`[data-index="${wanted}"]`);
-      if (found) inside(found)[0]?.focus({ preventScroll: true });
-      return found;
-    };
-    virtual.scrollToIndex(wanted);
-    // A row that is far away is in the page once it has been scrolled to.
-    if (!focus()) setTimeout(focus);
+    stepTo(Number(here.dataset['index']) + (up ?? 0), {
+      count: rows.length,
+      scrollToIndex: (index) => virtual.scrollToIndex(index),
+      target: (index) => {
+        const found = list.current?.querySelector(`[data-index="${index}"]`);
+        return found && inside(found)[0];
+      },
+    });
   };
   return (
     <div

@@ -13,6 +13,7 @@ import {
 import { Link } from '~/router';
 import { useWords } from '~/i18n';
 import { Line } from './Box';
+import { stepTo, useNextPage } from './rowsInSight';
 import type { Sort, TableColumn, TableProps } from './Table';
 import { Body } from './Text';
 
@@ -51,9 +52,7 @@ export function WideTable<R, S extends string = string>({
   });
   const items = virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (rows.length > 0 && last >= rows.length - AHEAD) onEnd?.();
-  }, [last, rows.length, onEnd]);
+  useNextPage({ shown: last, of: rows.length, ahead: AHEAD }, onEnd);
   // What a search or a link has opened beside is brought into sight, once: who sorts stays at the top.
   const currentAt = useMemo(
     () => (isCurrent ? rows.findIndex(isCurrent) : -1),
@@ -66,21 +65,16 @@ export function WideTable<R, S extends string = string>({
   }, [currentKey]);
   const tracks = columns.map(({ track }) => track).join(' ');
 
-  const focusRow = (index: number) => {
-    virtual.scrollToIndex(index);
-    // The row is in the page once it has been scrolled to.
-    setTimeout(() =>
-      scroller.current
-        ?.querySelector<HTMLElement>(`[data-row="${index}"] a`)
-        ?.focus({ preventScroll: true }),
-    );
-  };
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     const row = (event.target as HTMLElement).closest<HTMLElement>('[data-row]');
     if (!step || !row) return;
     event.preventDefault();
-    focusRow(Math.max(0, Math.min(rows.length - 1, Number(row.dataset.row) + step)));
+    stepTo(Number(row.dataset.row) + step, {
+      count: rows.length,
+      scrollToIndex: (index) => virtual.scrollToIndex(index),
+      target: (index) => scroller.current?.querySelector(`[data-row="${index}"] a`),
+    });
   };
   return (
     <View

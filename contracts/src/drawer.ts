@@ -121,11 +121,13 @@ export const wantedPiecesSchema = Joi.object<WantedPieces, true>({
   wanted: piecesByDenomination.required(),
 });
 
-/** What each drawer lacks of change: wanted in its float, and left there by its last count. */
+/** What each drawer lacks of change: wanted in its float, left there by its last count, and what the safe has. */
 export type ChangeView = {
   denominations: number[];
   rollPieces: Record<string, number>;
   bankAccounts: { id: number; name: string }[];
+  /** null: nobody knows which pieces lie in the safe. */
+  inSafe: Record<string, number> | null;
   drawers: {
     id: number;
     name: string;

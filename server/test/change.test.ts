@@ -100,6 +100,8 @@ test('slips take pieces out of the safe, recalled they come back; change that th
     count: { 200: 25, 100: 25 },
   });
   expect((await piecesOf()).pieces).toEqual({ 100: 25, 200: 25, 2000: 1, 5000: 1, 10000: 1 });
+  // What the safe has is not ordered again.
+  expect((await tamsin.get('/change')).body.inSafe).toMatchObject({ 100: 25, 200: 25 });
   const undone = await tamsin.send(
     `/drawer-acts/${fetched.id}/undo`,
     { reason: 'Not fetched' },
@@ -113,12 +115,39 @@ test('what nobody counted makes them unknown, until the safe is counted or empty
   await sell(40_00);
   const { body: dropped } = await act('drop', 40_00);
   expect(await piecesOf()).toEqual({ pieces: null, unknownSince: dropped.number });
+  expect((await tamsin.get('/change')).body.inSafe).toBeNull();
   const { status } = await tamsin.send('/safe/counts', {
     count: { 10000: 1, 5000: 2, 1000: 1 },
     note: '',
   });
   expect(status).toBe(200);
   expect((await piecesOf()).pieces).toEqual({ 1000: 1, 5000: 2, 10000: 1 });
+
+  // A refund out of the safe is a ticket, of no kind that tells its pieces.
+  shop.setNow('2026-03-02T20:00:00Z');
+  const saleId = (await shop.all('SELECT MAX(id) AS id FROM sale'))[0]!.id;
+  const { body: refund } = await tamsin.send(
+    '/sales',
+    {
+      drawerId: null,
+      lines: [],
+      tenders: [],
+      returned: {
+        saleId,
+        lines: [{ position: 1, quantity: '1' }],
+        reason: 'notNeeded',
+        condition: 'asNew',
+      },
+      refunds: [
+        { kind: 'cash', tenderId: (await ids(shop)).tenders.cash, amountMinor: 40_00 },
+      ],
+    },
+    { approval: { reason: 'The drawer holds too little' } },
+  );
+  expect(await piecesOf()).toEqual({ pieces: null, unknownSince: refund.number });
+  shop.setNow('2026-03-02T20:05:00Z');
+  await tamsin.send('/safe/counts', { count: { 10000: 1, 5000: 1, 2000: 1 }, note: '' });
+  expect((await piecesOf()).pieces).toEqual({ 2000: 1, 5000: 1, 10000: 1 });
   shop.setNow('2026-03-03T16:00:00Z');
   const { items } = await safe();
   const total = items.reduce((sum: number, { leftMinor }: any) => sum + leftMinor, 0);

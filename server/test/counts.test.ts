@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { audit } from '../src/audit/audit';
 import { pieces } from './day';
 import { book, card, cash, ids, openShop, type Ids, type TestShop } from './harness';
@@ -141,4 +142,40 @@ test('while a drawer is counted, what was rung wrong in it is voided and rung ag
   expect((await voided(next.saleId)).status).toBe(200);
   await shop.seal();
   expect((await audit(shop.pool)).breaches).toEqual([]);
+});
+
+test('a void that waits for a count to close finds it closed', async () => {
+  const [fenella, tamsin] = await Promise.all([shop.as('fenella'), shop.as('tamsin')]);
+  const { body: sold } = await fenella.send('/sales', {
+    drawerId,
+    lines: [book(id, 9_00)],
+    tenders: [cash(id, 9_00)],
+  });
+  const { body: begun } = await fenella.send('/counts', { drawerId });
+  const close = await shop.pool.getConnection();
+  try {
+    await close.query('START TRANSACTION');
+    await close.query('SELECT id FROM drawer_session WHERE id = ? FOR UPDATE', [
+      begun.sessionId,
+    ]);
+    const voided = tamsin.send(
+      `/sales/${sold.saleId}/void`,
+      {},
+      { approval: { reason: 'Rung twice' } },
+    );
+    await setTimeout(400);
+    await close.query(
+      `INSERT INTO drawer_close
+         (drawer_session_id, date, takings_day, expected_minor, counted_minor, difference_minor,
+          float_left_minor, to_safe_minor, note, user_id, closed_at, cheques_expected_minor,
+          cheques_counted_minor, fund_change_minor)
+       SELECT ?, date, takings_day, 0, 0, 0, 0, 0, '', user_id, closed_at, 0, 0, 0
+       FROM drawer_close ORDER BY id LIMIT 1`,
+      [begun.sessionId],
+    );
+    await close.query('COMMIT');
+    expect((await voided).body.refusals).toMatchObject([{ code: 'void.drawerCounted' }]);
+  } finally {
+    close.release();
+  }
 });

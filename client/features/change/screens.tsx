@@ -14,6 +14,7 @@ import { request } from '~/api/http';
 import { WillPost } from '~/features/books';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { usePieces } from '~/i18n/usePieces';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Field } from '~/ui/Field';
@@ -40,6 +41,7 @@ export function ChangeScreen() {
           const order = orderChange(
             known.map(({ wanted, left }) => lacking(wanted, left!.pieces)),
             view.rollPieces,
+            view.inSafe ?? {},
           );
           return (
             <Column gap="$4" paddingBottom="$5">
@@ -82,7 +84,6 @@ function Drawer({
     ),
   );
   const save = useCommand<WantedPieces, object>(`/drawers/${id}/wanted`, () => {
-    drop();
     change({ typed: null });
     drop();
   });
@@ -165,12 +166,17 @@ function Drawer({
 function ToFetch({ order, view }: { order: ChangeOrder; view: ChangeView }) {
   const t = useWords();
   const money = useMoney();
+  const fromSafe = usePieces()(order.fromSafe);
   const [accountId, setAccountId] = useState(view.bankAccounts[0]?.id ?? 0);
   const [done, setDone] = useState('');
   const fetchIt = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) =>
     setDone(t('change.done', { number })),
   );
   const rows = Object.entries(order.count).sort(([a], [b]) => Number(b) - Number(a));
+  const wanting = view.drawers.filter(({ wanted }) => Object.keys(wanted).length > 0);
+  const notKnown = wanting.filter(({ left }) => left === null);
+  const ofKnown = wanting.length > 0 ? (notKnown.length > 0 ? null : 'nothing') : 'begin';
+  const nothing = fromSafe ? 'allInSafe' : ofKnown;
   const inWords = ([value, pieces]: [string, number]) => {
     const rolls = order.rolls[value];
     const plain = `${pieces} × ${money(Number(value))}`;
@@ -192,14 +198,20 @@ function ToFetch({ order, view }: { order: ChangeOrder; view: ChangeView }) {
           {done}
         </Body>
       ) : null}
-      {rows.length === 0 ? (
+      {notKnown.length > 0 ? (
         <Body tone="faded" paddingHorizontal="$4">
-          {t(
-            view.drawers.some(({ wanted }) => Object.keys(wanted).length > 0)
-              ? 'change.nothing'
-              : 'change.begin',
-          )}
+          {t('change.waits', { drawers: notKnown.map(({ name }) => name).join(', ') })}
         </Body>
+      ) : null}
+      {fromSafe ? (
+        <Body paddingHorizontal="$4">{t('change.fromSafe', { pieces: fromSafe })}</Body>
+      ) : null}
+      {rows.length === 0 ? (
+        nothing === null ? null : (
+          <Body tone="faded" paddingHorizontal="$4">
+            {t(`change.${nothing}`)}
+          </Body>
+        )
       ) : (
         <>
           <Sheet role="list">
@@ -222,12 +234,14 @@ function ToFetch({ order, view }: { order: ChangeOrder; view: ChangeView }) {
                 onChange={(value) => setAccountId(Number(value))}
               />
             ) : null}
+            {view.inSafe ? null : <Body tone="waiting">{t('change.safeUnknown')}</Body>}
             <Body tone="faded">{t('change.hint')}</Body>
             <ErrorNote error={fetchIt.error} />
             <Button
               kind="primary"
               big
-              disabled={fetchIt.isPending || done !== ''}
+              // Where the safe's pieces are not known, the order does not tell what was fetched.
+              disabled={fetchIt.isPending || (done !== '' && !view.inSafe)}
               label={t('change.fetch', { amount: money(order.totalMinor) })}
               onPress={() => fetchIt.mutate(command())}
             />

@@ -14,6 +14,11 @@ test('what stays is of the pieces that are there, just the float, and as much sm
   });
   expect(leaveIn({ 10000: 2 }, 50_00)).toBeNull();
   expect(leaveIn({}, 0)).toEqual({});
+  // As many pieces as a count can tell: in a moment, while somebody types.
+  expect(leaveIn({ 5: 99_999, 10: 99_999, 10000: 99 }, 9_999_95)).toEqual({
+    5: 99_999,
+    10: 50_000,
+  });
 });
 
 /** Every way to take of a count just an amount: slowly, one piece after the other. */
@@ -51,21 +56,24 @@ test('against every way there is: one is found where there is one, and none leav
   );
 });
 
-test('an order fills every drawer up, in whole rolls, and no roll of it could be left out', () => {
+test('an order and what the safe has fill every drawer up, in whole rolls, and no roll of it could be left out', () => {
   const sizes = rollPieces('CAD');
   fc.assert(
     fc.property(
       fc.array(fc.record({ wanted: someCount(60), left: someCount(60) }), { maxLength: 3 }),
-      (drawers) => {
+      someCount(40),
+      (drawers, inSafe) => {
         const lacks = drawers.map(({ wanted, left }) => lacking(wanted, left));
-        const order = orderChange(lacks, sizes);
+        const order = orderChange(lacks, sizes, inSafe);
         expect(order.totalMinor).toBe(countTotal(order.count));
         for (const value of VALUES) {
-          const lack = drawers.reduce(
+          const together = drawers.reduce(
             (sum, { wanted, left }) =>
               sum + Math.max(0, (wanted[value] ?? 0) - (left[value] ?? 0)),
             0,
           );
+          const lack = Math.max(0, together - (inSafe[value] ?? 0));
+          expect(order.fromSafe[value] ?? 0).toBe(together - lack);
           const fetched = order.count[value] ?? 0;
           const size = sizes[value] ?? 1;
           expect(fetched).toBeGreaterThanOrEqual(lack);

@@ -17,36 +17,40 @@ const values = (count: DenominationCount) =>
  * @param floatMinor minor units
  */
 export function leaveIn(count: DenominationCount, floatMinor: number): Pieces | null {
-  if (floatMinor < 0) return null;
   const kinds = values(count);
+  if (floatMinor < 0 || floatMinor > countTotal(count)) return null;
   const payable = payableBy(kinds, floatMinor);
-  if (!payable[0]!.has(floatMinor)) return null;
+  if (!payable[0]![floatMinor]) return null;
   let left = floatMinor;
   const stays: Pieces = {};
   for (const [i, { value, pieces }] of kinds.entries()) {
     let most = Math.min(pieces, Math.floor(left / value));
-    while (!payable[i + 1]!.has(left - most * value)) most -= 1;
+    while (!payable[i + 1]![left - most * value]) most -= 1;
     if (most > 0) stays[value] = most;
     left -= most * value;
   }
   return stays;
 }
 
-/** By each place in the list: what the pieces from there on can pay, up to an amount. */
+/**
+ * By each place in the list: which amounts the pieces from there on can pay. Each amount is looked at once a
+ * denomination, however many pieces there are.
+ */
 function payableBy(
   kinds: readonly { value: number; pieces: number }[],
   upTo: number,
-): Set<number>[] {
-  const payable = [new Set([0])];
+): Uint8Array[] {
+  const payable = [new Uint8Array(upTo + 1)];
+  payable[0]![0] = 1;
   for (const { value, pieces } of [...kinds].reverse()) {
-    const larger = payable[0]!;
-    const here = new Set(larger);
-    // Each sum of the larger ones, and so many of this one on top.
-    for (const sum of larger) {
-      for (let n = 1; n <= pieces && sum + n * value <= upTo; n += 1) {
-        // What follows is reached from there by the larger ones' own sum.
-        here.add(sum + n * value);
-      }
+    const here = payable[0]!.slice();
+    // The fewest pieces of this one with which an amount is paid.
+    const used = new Uint32Array(upTo + 1);
+    for (let amount = value; amount <= upTo; amount += 1) {
+      const before = amount - value;
+      if (here[amount] || !here[before] || used[before]! >= pieces) continue;
+      here[amount] = 1;
+      used[amount] = used[before]! + 1;
     }
     payable.unshift(here);
   }
@@ -63,6 +67,8 @@ export const lacking = (wanted: DenominationCount, left: DenominationCount): Pie
   );
 
 export type ChangeOrder = {
+  /** What of it the safe has: it is not fetched. */
+  fromSafe: Pieces;
   /** Pieces to fetch, full rolls where the coin comes in rolls. */
   count: Pieces;
   /** How many rolls of each that is. */
@@ -71,23 +77,27 @@ export type ChangeOrder = {
 };
 
 /**
- * The change to fetch for what several drawers lack together: coins come in full rolls.
+ * The change to fetch for what several drawers lack together and the safe does not have: coins come in full rolls.
  * @param rollPieces pieces in a roll, by denomination
+ * @param inSafe what lies in the safe already
  */
 export function orderChange(
   lacks: readonly DenominationCount[],
   rollPieces: Readonly<Record<string, number>>,
+  inSafe: DenominationCount,
 ): ChangeOrder {
-  const count: Pieces = {};
+  const together: Pieces = {};
   const rolls: Pieces = {};
   for (const lack of lacks)
     for (const [value, pieces] of Object.entries(lack))
-      count[value] = (count[value] ?? 0) + pieces;
+      together[value] = (together[value] ?? 0) + pieces;
+  const count = lacking(together, inSafe);
+  const fromSafe = lacking(together, count);
   for (const value of Object.keys(count)) {
     const size = rollPieces[value];
     if (size === undefined) continue;
     rolls[value] = Math.ceil(count[value]! / size);
     count[value] = rolls[value] * size;
   }
-  return { count, rolls, totalMinor: countTotal(count) };
+  return { fromSafe, count, rolls, totalMinor: countTotal(count) };
 }

@@ -4,6 +4,8 @@ import type { CommandContext, Shop } from '../context';
 import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
+import { piecesInSafe } from '../slips/pieces';
+import { cashInSafe } from './holds';
 
 type Piece = { id: number; value: number; pieces: number };
 const byId = (found: readonly Piece[], id: number) =>
@@ -11,7 +13,7 @@ const byId = (found: readonly Piece[], id: number) =>
     found.filter((one) => one.id === id).map(({ value, pieces }) => [value, pieces]),
   );
 
-/** What is wanted in each drawer's float by denomination, and what its last count left there. */
+/** What is wanted in each drawer's float by denomination, what its last count left there, and what the safe has. */
 export async function changeView(
   db: Db,
   { currency }: Pick<Shop, 'currency'>,
@@ -34,7 +36,7 @@ export async function changeView(
      LEFT JOIN document d ON d.kind = 'drawerClose' AND d.subject_id = c.id
      ORDER BY dr.id`,
   );
-  const [wanted, stays, bankAccounts] = await Promise.all([
+  const [wanted, stays, bankAccounts, safe] = await Promise.all([
     rows<Piece>(
       db,
       `SELECT drawer_id AS id, denomination_minor AS value, pieces
@@ -52,11 +54,13 @@ export async function changeView(
       db,
       'SELECT id, name FROM bank_account ORDER BY id',
     ),
+    cashInSafe(db).then((cashMinor) => piecesInSafe(db, cashMinor)),
   ]);
   return {
     denominations: [...denominations(currency)],
     rollPieces: rollPieces(currency),
     bankAccounts,
+    inSafe: safe.pieces,
     drawers: drawers.map(({ closeId, number, date, ...drawer }) => {
       const pieces = closeId === null ? {} : byId(stays, closeId);
       return {

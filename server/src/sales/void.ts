@@ -35,14 +35,14 @@ export async function voidSale(
   const sale = await row<SaleState>(
     tx,
     `SELECT s.date, s.drawer_session_id, d.entry_id, d.number, d.series, v.id AS void_id,
-       EXISTS (SELECT 1 FROM drawer_close c WHERE c.drawer_session_id = ds.id) AS closed,
-       EXISTS (SELECT 1 FROM drawer_close c
-         JOIN day_totals_part p ON p.sale_id = s.id
-         WHERE c.drawer_session_id = ds.id) AND NOT EXISTS (SELECT 1 FROM cheque q
+       c.id IS NOT NULL AS closed,
+       c.id IS NOT NULL AND EXISTS (SELECT 1 FROM day_totals_part p WHERE p.sale_id = s.id)
+         AND NOT EXISTS (SELECT 1 FROM cheque q
          JOIN sale_tender t ON t.id = q.sale_tender_id WHERE t.sale_id = s.id) AS found_by_count
      FROM sale s
      JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
      LEFT JOIN drawer_session ds ON ds.id = s.drawer_session_id
+     LEFT JOIN drawer_close c ON c.drawer_session_id = ds.id
      LEFT JOIN sale_void v ON v.sale_id = s.id
      WHERE s.id = ?
      LOCK IN SHARE MODE`,

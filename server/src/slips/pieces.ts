@@ -2,8 +2,8 @@ import type { DocumentKind } from '@abacist/core/ledger';
 import { safePieces, type SafeChange, type SafePieces } from '@abacist/core/slips';
 import { placeholders, rows, type Db } from '../db/pool';
 
-/** So many documents of a kind are looked at: what an uncounted safe held before them is not known. */
-const MOST = 200;
+/** So many of the newest entries are looked at: what an uncounted safe held before them is not known. */
+const MOST = 800;
 
 type Moved = {
   kind: DocumentKind;
@@ -15,14 +15,25 @@ type Moved = {
   amountMinor: number;
 };
 
-/** The newest documents of a kind, and how much more or less cash each left in the safe. */
-const CHANGES = `
-  (SELECT d.kind, d.subject_id AS subjectId, CONCAT(d.series, '-', d.number) AS number,
-     d.made_at AS madeAt, d.entry_id AS entryId,
-     CAST(COALESCE((SELECT SUM(l.amount_minor) FROM entry_line l
-       JOIN account a ON a.id = l.account_id AND a.role = 'safe'
-       WHERE l.entry_id = d.entry_id AND l.pot <> 'cheque'), 0) AS SIGNED) AS amountMinor
-   FROM document d WHERE d.kind = ? ORDER BY d.subject_id DESC LIMIT ${MOST})`;
+const FACTS = `d.kind, d.subject_id AS subjectId, CONCAT(d.series, '-', d.number) AS number,
+  d.made_at AS madeAt, d.entry_id AS entryId`;
+
+/** Whatever moved the safe's cash, of any kind, as the journal has it, the newest first. */
+const MOVED = `
+  SELECT ${FACTS}, CAST(m.amount_minor AS SIGNED) AS amountMinor
+  FROM (
+    SELECT l.entry_id, SUM(l.amount_minor) AS amount_minor
+    FROM entry_line l
+    WHERE l.account_id = (SELECT id FROM account WHERE role = 'safe') AND l.pot <> 'cheque'
+    GROUP BY l.entry_id ORDER BY l.entry_id DESC LIMIT ${MOST}
+  ) m JOIN document d ON d.entry_id = m.entry_id
+  ORDER BY m.entry_id DESC`;
+
+/** Counts that agreed moved nothing, and tell its pieces all the same. */
+const AGREED = `
+  SELECT ${FACTS}, 0 AS amountMinor FROM document d
+  WHERE d.kind = 'safeCount' AND d.entry_id IS NULL AND d.made_at > ?
+  ORDER BY d.subject_id DESC LIMIT ${MOST}`;
 
 /** Where the pieces of a kind of document stand: its own, or those of what it undoes. */
 const PIECES: Partial<Record<DocumentKind, string>> = {
@@ -49,26 +60,18 @@ for (const kind of ['drop', 'change', 'floatUp', 'moneyOut'] as const) {
 /** Of what was made at the same instant, a count that agreed comes last. */
 const entryOf = ({ entryId }: Moved) => entryId ?? Number.MAX_SAFE_INTEGER;
 
-const KINDS = Object.keys(PIECES) as DocumentKind[];
-
 /**
  * The safe's cash by denomination: what its last count found and what came and went since, as the journal has it.
  * An empty safe is known too.
  * @param cashMinor what the ledger has of it in cash
  */
 export async function piecesInSafe(db: Db, cashMinor: number): Promise<SafePieces> {
-  const all = await rows<Moved>(db, KINDS.map(() => CHANGES).join(' UNION ALL '), KINDS);
-  const [cut = ''] = KINDS.flatMap((kind) => {
-    const of = all.filter((one) => one.kind === kind).map(({ madeAt }) => madeAt);
-    return of.length === MOST ? [of.sort()[0]!] : [];
-  })
-    .sort()
-    .reverse();
-  const found = all
-    .filter(({ madeAt }) => madeAt > cut)
-    .sort((a, b) =>
-      a.madeAt === b.madeAt ? entryOf(a) - entryOf(b) : a.madeAt < b.madeAt ? -1 : 1,
-    );
+  const moved = await rows<Moved>(db, MOVED);
+  const since = moved.length === MOST ? moved.at(-1)!.madeAt : '';
+  const agreed = await rows<Moved>(db, AGREED, [since]);
+  const found = [...moved, ...agreed].sort((a, b) =>
+    a.madeAt === b.madeAt ? entryOf(a) - entryOf(b) : a.madeAt < b.madeAt ? -1 : 1,
+  );
   const pieces = await piecesOf(db, found);
   const changes = found.map(({ kind, subjectId, number, amountMinor }): SafeChange => ({
     number,
@@ -86,9 +89,11 @@ async function piecesOf(
   const pieces = new Map<string, Record<string, number>>();
   for (const kind of new Set(found.map((one) => one.kind))) {
     const ids = found.filter((one) => one.kind === kind).map(({ subjectId }) => subjectId);
+    const query = PIECES[kind];
+    if (!query) continue;
     const told = await rows<{ id: number; value: number; pieces: number }>(
       db,
-      `${PIECES[kind]} (${placeholders(ids.length)})`,
+      `${query} (${placeholders(ids.length)})`,
       ids,
     );
     for (const { id, value, pieces: count } of told) {
