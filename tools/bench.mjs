@@ -7,7 +7,7 @@ import { main, step } from './lib/step.mjs';
 
 /* npm run bench: every measure is a ratio of two things measured in this run. */
 main(async () => {
-  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  await ensureDebianPackages(['mariadb-server', 'chromium-headless-shell']);
   await ensureNpmPackages();
   const { startMariadb } = await import('./lib/mariadb.mjs');
   const { CLIENT_FOLDER, compressFolder, ensureClient } = await import('./lib/client.mjs');

@@ -1,42 +1,37 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
+import { inLanes } from './lib/lanes.mjs';
 import { DATA, ROOT, run } from './lib/process.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/setup.mjs';
 import { ofJest, ofPlaywright, slowest } from './lib/slowest.mjs';
 import { main, Plain, step } from './lib/step.mjs';
 
 /* npm test: everything, from a bare machine; closes with a line that counts tests. */
+const BUILD = [
+  '-e',
+  `import('./tools/lib/client.mjs').then((client) => client.ensureClient())`,
+];
+const COPIES = ['--import', 'tsx', 'e2e/copies.main.ts'];
+const FORMATTING = ['prettier', '--experimental-cli', '--check', '--log-level', 'warn', '.'];
+const FOLDERS = [
+  ...['depcruise', '--config', '.dependency-cruiser.cjs'],
+  ...['core', 'contracts', 'server', 'client', 'sim', 'bench'],
+];
 const counts = { passed: 0, failed: 0 };
 const took = [];
 
 main(async () => {
   const started = Date.now();
   mkdirSync(DATA, { recursive: true });
-  await timed('Debian packages', () => ensureDebianPackages(['mariadb-server', 'chromium']));
-  await timed('npm packages', () => ensureNpmPackages());
+  // One waits for the network while the other writes to the disk.
+  await Promise.all([
+    timed('Debian packages', () =>
+      ensureDebianPackages(['mariadb-server', 'chromium-headless-shell']),
+    ),
+    timed('npm packages', () => ensureNpmPackages()),
+  ]);
   const { startMariadb } = await import('./lib/mariadb.mjs');
-  const { ensureClient } = await import('./lib/client.mjs');
-
-  // Two lanes beside each other, for two cores.
-  await step(
-    'Formatting, lint, types, folders that touch only what they may, nothing unused',
-    () =>
-      Promise.all([
-        check('Lint', ['eslint', '.', '--max-warnings', '0']),
-        (async () => {
-          await check('Formatting', ['prettier', '--check', '--log-level', 'warn', '.']);
-          await check('Types', ['tsc', '-p', 'tsconfig.json']);
-          await check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']);
-          await check('Unused files, exports, packages', ['knip']);
-          await check('Folders touch only what they may', [
-          'depcruise', '--config', '.dependency-cruiser.cjs',
-          'core', 'contracts', 'server', 'client', 'sim', 'bench',
-        ]); // prettier-ignore
-        })(),
-      ]),
-  );
-  jest('unit tests', ['core', 'contracts', 'client']);
 
   const database = await step('Starting MariaDB for tests', () =>
     startMariadb(path.join(DATA, 'test'), { durable: false }),
@@ -46,24 +41,23 @@ main(async () => {
   mkdirSync(copies);
   const env = { TEST_DATABASE_URL: database.url(''), SHOP_COPIES: copies };
   try {
-    // The client is built and the demo shop lived through while the server is tested; what they said
-    // stands in the log.
-    const building = run(
-      process.execPath,
-      ['-e', `import('./tools/lib/client.mjs').then((client) => client.ensureClient())`],
-      { log: 'build.log' },
-    ).then(() =>
-      run(process.execPath, ['--import', 'tsx', 'e2e/copies.main.ts'], {
-        log: 'copies.log',
-        env,
-      }),
-    );
-    building.catch(() => undefined);
-    jest('server tests', ['server'], env);
-    await timed('Waiting for the web client and the demo shop', () =>
-      step('Waiting for the web client and the demo shop', () => building),
-    );
-    await ensureClient();
+    console.log('• Lint, types, the client’s build, tests of core, screens and server');
+    await inLanes([
+      () => check('Lint', ['eslint', '.', '--max-warnings', '0']),
+      () => timed('The client’s build', () => inNode('build.log', BUILD)),
+      () => check('Formatting', FORMATTING),
+      () => check('Types', ['tsc', '-p', 'tsconfig.json']),
+      () => check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']),
+      () => check('Unused files, exports, packages', ['knip']),
+      () => check('Folders touch only what they may', FOLDERS),
+      () => timed('The demo shop', () => inNode('copies.log', COPIES, env)),
+      // Some at a time, so that both lanes end together.
+      ...inGroups(testsIn('server/test', 'sim/src'), 6).map(
+        (files, i) => () => jest(`server-${i + 1}`, ['server'], files, env),
+      ),
+      () => jest('client', ['client'], []),
+      () => jest('core', ['core', 'contracts'], []),
+    ]);
     playwright(env);
   } finally {
     await database.stop();
@@ -73,6 +67,26 @@ main(async () => {
   console.log(`${counts.passed} passed, ${counts.failed} failed`);
   if (counts.failed > 0 || counts.passed === 0) process.exitCode = 1;
 });
+
+/** All test files below some folders, the largest first: they take longest, by and large. */
+function testsIn(...folders) {
+  return folders
+    .flatMap((folder) =>
+      readdirSync(path.join(ROOT, folder), { recursive: true })
+        .filter((name) => name.endsWith('.test.ts'))
+        .map((name) => path.join(folder, name)),
+    )
+    .map((file) => ({ file, size: statSync(path.join(ROOT, file)).size }))
+    .sort((a, b) => b.size - a.size)
+    .map(({ file }) => file);
+}
+
+/** Deals out like cards. */
+const inGroups = (all, count) =>
+  Array.from({ length: count }, (_, group) => all.filter((_, i) => i % count === group));
+
+/** Runs a piece of our own; what it says stands in a log. */
+const inNode = (log, args, env) => run(process.execPath, args, { log, env });
 
 /** Keeps how long a step of this command itself took. */
 async function timed(what, act) {
@@ -100,23 +114,32 @@ function checked(label, command) {
   });
 }
 
-function jest(label, projects, env = {}) {
-  console.log(`\n${label}`);
-  const file = path.join(DATA, `jest-${projects[0]}.json`);
-  rmSync(file, { force: true });
-  const args = ['jest', '--selectProjects', ...projects, '--json', `--outputFile=${file}`];
-  // Tests of the server share one database server and two cores: one file after the other.
-  if (projects.includes('server')) args.push('--runInBand');
-  spawnSync('npx', args, {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ...env },
+/** Runs tests of some projects, one file after the other: the second core has its own lane. */
+function jest(name, projects, files, env = {}) {
+  const result = path.join(DATA, `jest-${name}.json`);
+  rmSync(result, { force: true });
+  const args = ['jest', '--selectProjects', ...projects, '--runInBand', '--json'];
+  args.push(`--outputFile=${result}`);
+  if (files.length) args.push('--runTestsByPath', ...files);
+  return new Promise((resolve, reject) => {
+    const child = spawn('npx', args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'pipe'],
+      env: { ...process.env, ...env },
+    });
+    let said = '';
+    child.stderr.on('data', (chunk) => (said += chunk));
+    child.on('error', reject);
+    child.on('close', () => {
+      console.log(`\n${said}`);
+      if (!existsSync(result)) return reject(new Plain(`Jest left no result of ${name}`));
+      const json = JSON.parse(readFileSync(result, 'utf8'));
+      took.push(...ofJest(json));
+      const { numPassedTests, numFailedTests, numFailedTestSuites, success } = json;
+      add(numPassedTests, Math.max(numFailedTests, success ? 0 : numFailedTestSuites || 1));
+      resolve();
+    });
   });
-  if (!existsSync(file)) throw new Plain(`${label}: Jest left no result`);
-  const result = JSON.parse(readFileSync(file, 'utf8'));
-  took.push(...ofJest(result));
-  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = result;
-  add(numPassedTests, Math.max(numFailedTests, success ? 0 : numFailedTestSuites || 1));
 }
 
 function playwright(env) {

@@ -6,7 +6,7 @@ import { Plain, step } from './step.mjs';
 /** Debian packages by the program that shows that they are there. */
 const PACKAGES = {
   'mariadb-server': '/usr/sbin/mariadbd',
-  chromium: '/usr/bin/chromium',
+  'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
 };
 
 /** Installs Debian packages that are missing; where it may not, says which to install. */
