@@ -78,6 +78,22 @@ test('what is typed on a button begins in the field; keys that mean something el
   expect(document.activeElement).toBe(entry());
 });
 
+test('Tab that leaves the page is not called back; what goes away by another key is', async () => {
+  render(<Counter />);
+  await waitFor(() => expect(document.activeElement).toBe(entry()));
+  const button = screen.getByText('Remove');
+  const leaves = async (key: string) => {
+    button.focus();
+    fireEvent.keyDown(button, { key });
+    button.blur();
+    await rest();
+  };
+  await leaves('Tab');
+  expect(document.activeElement).toBe(document.body);
+  await leaves('Enter');
+  expect(document.activeElement).toBe(entry());
+});
+
 test('on a phone nothing takes the focus by itself: its keyboard would cover the pad', async () => {
   mockMedia.wide = false;
   render(<Counter />);

@@ -6,7 +6,8 @@ const DIALOG = '[role="dialog"]';
 
 /**
  * The entry field has the focus whenever no field has it: when the counter opens on a screen with a
- * keyboard, after a tap on anything that is no field, and when what had the focus went away. What is
+ * keyboard, after a tap on anything that is no field, and when what had the focus went away. Tab that
+ * leaves the last key of the page goes on to the first: nobody is held here. What is
  * typed on a button begins in the field. Where a thumb taps, the field takes no focus by itself: the
  * device's keyboard would cover the pad.
  * @param inside what the field stands in
@@ -26,11 +27,13 @@ export function useEntryFocus(inside: RefObject<HTMLElement | null>): void {
         // Whoever marked words to copy them keeps them.
         if (!window.getSelection()?.toString()) toField();
       });
+    let tabbing = false;
     const gone = () =>
       setTimeout(() => {
-        if (document.activeElement === document.body) toField();
+        if (!tabbing && document.activeElement === document.body) toField();
       });
     const typed = (event: KeyboardEvent) => {
+      tabbing = event.key === 'Tab';
       const sign = event.key.length === 1 && event.key !== ' ' && event.key !== '?';
       if (!sign || event.ctrlKey || event.metaKey || event.altKey) return;
       // Before the sign is set: it becomes the first of the field.
