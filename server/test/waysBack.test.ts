@@ -380,3 +380,26 @@ test('what no file will settle of a batch is given up with a manager’s word, a
   expect(await ends('settlementDiffers')).toMatchObject([{ amountMinor: -20_00 }]);
   expect((await undoIt()).status).toBe(200);
 });
+
+test('takings that lie in the safe for more than ten days are a loose end of their day, until a slip takes them', async () => {
+  await regulars.at('2026-03-10T14:00:00Z');
+  await regulars.ring({ lines: [book(id, 21_00)], tenders: [cash(id, 21_00)] });
+  await countAndClose(regulars.fenella(), id.drawers['shop']!);
+  const { items } = (await osric().get('/safe')).body;
+  const total = items.reduce((sum: number, { leftMinor }: any) => sum + leftMinor, 0);
+  const waits = () => ends('safeNotBanked');
+  const ours = { params: { date: '2026-03-10' }, path: '/bank/safe', amountMinor: 21_00 };
+  shop.setNow('2026-03-20T14:00:00Z');
+  expect(await waits()).not.toContainEqual(expect.objectContaining(ours));
+  shop.setNow('2026-03-21T14:00:00Z');
+  const found = await waits();
+  expect(found).toContainEqual(expect.objectContaining(ours));
+  expect(found.reduce((sum: number, { amountMinor }: any) => sum + amountMinor, 0)).toBe(total);
+  await osric().send('/slips', {
+    bankAccountId: 1,
+    bankTotalMinor: total,
+    bankReference: '',
+    items: items.map((one: any) => ({ safeItemId: one.id, amountMinor: one.leftMinor })),
+  });
+  expect(await waits()).toEqual([]);
+});

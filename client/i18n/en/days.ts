@@ -270,6 +270,8 @@ export const days = {
     dayNotClosed: '{{date}} is counted and not closed.',
     step_dayNotClosed: 'Close it',
     drawerNotCounted: 'The {{drawer}} drawer of {{date}} is not counted.',
+    safeNotBanked: 'Takings of {{date}} still lie in the safe.',
+    step_safeNotBanked: 'Make up a slip',
     slipNotAtBank: 'Slip {{number}}, sent {{date}}, has not come to the bank.',
     chequeNotCashed: 'Our cheque {{number}} of {{date}} to {{payee}} was never cashed.',
     step_chequeNotCashed: 'Look at its ticket',

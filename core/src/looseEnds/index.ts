@@ -26,6 +26,7 @@ export const LOOSE_ENDS = {
   accountOverdue: { place: 'accounts', needs: 'clerk' },
   accountCredit: { place: 'accounts', needs: 'clerk' },
   chequeReturned: { place: 'accounts', needs: 'clerk' },
+  safeNotBanked: { place: 'bank', needs: 'bookkeeper' },
   slipNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   batchNotSettled: { place: 'bank', needs: 'bookkeeper' },
   chequeNotCashed: { place: 'bank', needs: 'clerk' },

@@ -8,6 +8,7 @@ import { credit } from './credit';
 import { drawerNotCounted } from './drawerNotCounted';
 import { lateAtBank } from './lateAtBank';
 import { payerUnknown } from './payerUnknown';
+import { safeNotBanked } from './safeNotBanked';
 import { settlementCarried } from './settlementCarried';
 import { settlementDiffers } from './settlementDiffers';
 import { statementLine } from './statementLine';
@@ -30,6 +31,7 @@ export const FINDERS = {
   accountOverdue: account,
   accountCredit: account,
   chequeReturned: account,
+  safeNotBanked,
   slipNotAtBank: lateAtBank,
   batchNotSettled,
   chequeNotCashed: lateAtBank,
