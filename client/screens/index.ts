@@ -1,33 +1,36 @@
 import { lazyScreen } from './lazyScreen';
 
 /*
- * Every screen, loaded when it is first shown: two files to the browser, what a day's work needs,
- * and what is done at the desk now and then.
+ * Every screen, loaded when it is first shown: three files to the browser, what a day's work needs,
+ * what is done beside it (regular customers, orders, change, books), and what is done at the desk now
+ * and then. What two of them need loads with the first page: before a screen goes from one to another,
+ * see what `npm run bench` says of both sizes.
  */
 
 /** Its words come with it. */
 const worded = async <M>(screens: Promise<M>): Promise<M> =>
   (await Promise.all([screens, import('~/i18n/words')]))[0];
 const work = () => worded(import('./work'));
+const beside = () => worded(import('./beside'));
 const desk = () => worded(import('./desk'));
 
 export const AccountFilesScreen = lazyScreen(desk, 'AccountFilesScreen');
 export const AccountRulesScreen = lazyScreen(desk, 'AccountRulesScreen');
-export const AccountScreen = lazyScreen(work, 'AccountScreen');
-export const AccountsLayout = lazyScreen(work, 'AccountsLayout');
-export const AccountsScreen = lazyScreen(work, 'AccountsScreen');
+export const AccountScreen = lazyScreen(beside, 'AccountScreen');
+export const AccountsLayout = lazyScreen(beside, 'AccountsLayout');
+export const AccountsScreen = lazyScreen(beside, 'AccountsScreen');
 export const AgingScreen = lazyScreen(desk, 'AgingScreen');
 export const BankScreen = lazyScreen(work, 'BankScreen');
 export const BeadTrailScreen = lazyScreen(work, 'BeadTrailScreen');
-export const BooksLayout = lazyScreen(work, 'BooksLayout');
-export const BooksScreen = lazyScreen(work, 'BooksScreen');
-export const ChangeAccountScreen = lazyScreen(work, 'ChangeAccountScreen');
-export const ChangeScreen = lazyScreen(work, 'ChangeScreen');
+export const BooksLayout = lazyScreen(beside, 'BooksLayout');
+export const BooksScreen = lazyScreen(beside, 'BooksScreen');
+export const ChangeAccountScreen = lazyScreen(beside, 'ChangeAccountScreen');
+export const ChangeScreen = lazyScreen(beside, 'ChangeScreen');
 export const CountScreen = lazyScreen(work, 'CountScreen');
 export const CounterScreen = lazyScreen(work, 'CounterScreen');
-export const CreditsScreen = lazyScreen(work, 'CreditsScreen');
-export const CustomerScreen = lazyScreen(work, 'CustomerScreen');
-export const CustomersScreen = lazyScreen(work, 'CustomersScreen');
+export const CreditsScreen = lazyScreen(beside, 'CreditsScreen');
+export const CustomerScreen = lazyScreen(beside, 'CustomerScreen');
+export const CustomersScreen = lazyScreen(beside, 'CustomersScreen');
 export const DayScreen = lazyScreen(work, 'DayScreen');
 export const DaysLayout = lazyScreen(work, 'DaysLayout');
 export const DaysScreen = lazyScreen(work, 'DaysScreen');
@@ -43,15 +46,15 @@ export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
 export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
 export const MoneyScreen = lazyScreen(work, 'MoneyScreen');
-export const NewAccountScreen = lazyScreen(work, 'NewAccountScreen');
-export const OrderScreen = lazyScreen(work, 'OrderScreen');
-export const OrdersScreen = lazyScreen(work, 'OrdersScreen');
+export const NewAccountScreen = lazyScreen(beside, 'NewAccountScreen');
+export const OrderScreen = lazyScreen(beside, 'OrderScreen');
+export const OrdersScreen = lazyScreen(beside, 'OrdersScreen');
 export const OrphansScreen = lazyScreen(work, 'OrphansScreen');
 export const PapersScreen = lazyScreen(desk, 'PapersScreen');
 export const ParkedScreen = lazyScreen(work, 'ParkedScreen');
 export const PartsScreen = lazyScreen(work, 'PartsScreen');
 export const PayScreen = lazyScreen(work, 'PayScreen');
-export const PaymentScreen = lazyScreen(work, 'PaymentScreen');
+export const PaymentScreen = lazyScreen(beside, 'PaymentScreen');
 export const QuarterScreen = lazyScreen(work, 'QuarterScreen');
 export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
 export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
@@ -59,7 +62,7 @@ export const RulesScreen = lazyScreen(desk, 'RulesScreen');
 export const SaleScreen = lazyScreen(work, 'SaleScreen');
 export const SalesScreen = lazyScreen(work, 'SalesScreen');
 export const SearchDialog = lazyScreen(work, 'SearchDialog');
-export const ShopScreen = lazyScreen(work, 'ShopScreen');
+export const ShopScreen = lazyScreen(beside, 'ShopScreen');
 export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');
 export const TaxesScreen = lazyScreen(desk, 'TaxesScreen');
@@ -68,4 +71,4 @@ export const TotalsScreen = lazyScreen(
   () => worded(import('~/features/totals/screens')),
   'TotalsScreen',
 );
-export const VouchersScreen = lazyScreen(work, 'VouchersScreen');
+export const VouchersScreen = lazyScreen(beside, 'VouchersScreen');

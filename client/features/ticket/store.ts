@@ -5,13 +5,13 @@ import type {
   LineTrail,
   OrderDetail,
 } from '@abacist/contracts';
-import {
-  linesLeft,
-  type Discount,
-  type ExtraLine,
-  type Ordered,
-  type TicketLine,
-  type TicketReturn,
+import { linesLeft } from '@abacist/core/orderLines';
+import type {
+  Discount,
+  ExtraLine,
+  Ordered,
+  TicketLine,
+  TicketReturn,
 } from '@abacist/core/sales';
 import type { RefundState } from '@abacist/core/returns';
 import type { OfferedTender } from '@abacist/core/tenders';

@@ -1,6 +1,6 @@
 import type { Order, OrderLine } from '../orders';
 import { refuse, type Outcome } from '../outcome';
-import { toMilli } from '../returns';
+import { toMilli } from '../returns/quantity';
 import type { PricedLine, TicketLine } from './price';
 
 /**
