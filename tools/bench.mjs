@@ -88,7 +88,8 @@ async function measureClient(address, folder, bareFolder) {
   const sizes = { app: entrySize(folder), bare: entrySize(bareFolder) };
   // A place is its screens and the words of all screens.
   const [words] = scriptsOf(folder, (file) => file.startsWith('words-'));
-  const place = Math.max(...scriptsOf(folder, (file) => /^(work|beside|desk)-/.test(file))) + words;
+  const place =
+    Math.max(...scriptsOf(folder, (file) => /^(work|beside|desk)-/.test(file))) + words;
   const kb = (bytes) => `${(bytes / 1024).toFixed(0)} KB`;
   const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
   console.log('\nThe client, against a bare page of the same stack');

@@ -394,7 +394,9 @@ test('takings that lie in the safe for more than ten days are a loose end of the
   shop.setNow('2026-03-21T14:00:00Z');
   const found = await waits();
   expect(found).toContainEqual(expect.objectContaining(ours));
-  expect(found.reduce((sum: number, { amountMinor }: any) => sum + amountMinor, 0)).toBe(total);
+  expect(found.reduce((sum: number, { amountMinor }: any) => sum + amountMinor, 0)).toBe(
+    total,
+  );
   await osric().send('/slips', {
     bankAccountId: 1,
     bankTotalMinor: total,
