@@ -10,6 +10,7 @@ export * from './slips';
 export * from './totals';
 export * from './deskPayments';
 export * from './settlements';
+export * from './processors';
 export * from './bank';
 export * from './ledger';
 export * from './trail';

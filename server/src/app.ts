@@ -33,6 +33,7 @@ import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { searchRoutes } from './search/routes';
+import { processorRoutes } from './processors/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
 import { tenderRoutes } from './tenders/routes';
@@ -176,6 +177,7 @@ export function createApp(options: AppOptions): {
     slipRoutes,
     totalsRoutes,
     settlementRoutes,
+    processorRoutes,
     matchingRoutes,
     itemRoutes,
     taxRoutes,

@@ -3,10 +3,11 @@ import { rows } from '@abacist/server/src/db/pool';
 import { closeDay } from '@abacist/server/src/days/closing/close';
 import { beginCount, closeDrawer } from '@abacist/server/src/drawer/count';
 import { counterSettings } from '@abacist/server/src/sales/counter';
+import { saveFeePlan } from '@abacist/server/src/processors/save';
 import { sell } from '@abacist/server/src/sales/sell';
 import { loadShop } from '@abacist/server/src/settings/shop';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
-import type { SaleCommand } from '@abacist/contracts';
+import type { SaleCommand, SaveFeePlan } from '@abacist/contracts';
 import { addDays, isBankingDay, weekday } from '@abacist/core/dates';
 import { cashOffers, denominations, roundCash } from '@abacist/core/money';
 import { priceTicket, type TicketLine } from '@abacist/core/sales';
@@ -14,6 +15,7 @@ import { toTaxCode } from '@abacist/core/tax';
 import { generator } from './random';
 import { ringBesideTickets } from './besideTickets';
 import { bankMorning } from './mornings';
+import { DEMO_PLAN } from './processor';
 import { addCustomers, ringRareThings, type Counter } from './orders';
 import { HISTORY_DAYS, openRegulars, regularsDay } from './regulars';
 import { returnCommand } from './returns';
@@ -62,6 +64,13 @@ export async function loadDemo(
   world.customers = await addCustomers(
     (service, command) => act(world, world.people.osric, opening, service, command),
     today,
+  );
+  await act(
+    world,
+    world.people.osric,
+    opening,
+    (context, agreed: SaveFeePlan) => saveFeePlan(context, agreed, 1),
+    { from: addDays(today, -HISTORY_DAYS), plan: DEMO_PLAN },
   );
   const regulars = await openRegulars(world, addDays(today, -HISTORY_DAYS));
   const holidays = holidaysAround(shop.holidayRegion, today);

@@ -1,15 +1,33 @@
-import { decimal, divideRounded, toDecimal } from '@abacist/core/money';
+import type { FeePlan } from '@abacist/core/fees';
+import { divideRounded, percent, toDecimal } from '@abacist/core/money';
 import { stringify } from 'csv-stringify/sync';
 
 /** A batch as the stand-in processor has it: what it took, by scheme. Minor units. */
 export type ProcessorBatch = {
   batchDate: string;
-  schemes: { scheme: string; items: number; grossMinor: number; refundsMinor?: number }[];
+  schemes: {
+    scheme: string;
+    items: number;
+    grossMinor: number;
+    refundsMinor?: number;
+    /** Percent that is charged in place of the plan's. */
+    percent?: string;
+  }[];
+};
+
+/** What the demo shop agreed with it: the same price for each of its schemes. */
+export const DEMO_PLAN: FeePlan = {
+  terms: ['Meridian', 'Corvus', 'Tidal Debit'].map((scheme) => ({
+    ...{ scheme, cardKind: '', percent: '1.65', perItem: '0.10' },
+    ...{ minimumMinor: null, maximumMinor: null, tiers: [] },
+  })),
+  ...{ refunds: 'item', roundedBy: 'scheme', rounding: 'halfUp' },
+  ...{ perBatchMinor: 0, monthlyMinor: 0, monthlyMinimumMinor: 0, taxPercent: '' },
 };
 
 /** The plan of the stand-in: 1.65 % of gross and 0.10 an item, rounded half up a scheme. */
-export function planFee(grossMinor: number, items: number): number {
-  const rate = decimal('0.0165');
+export function planFee(grossMinor: number, items: number, agreed = '1.65'): number {
+  const rate = percent(agreed);
   const unit = 10n ** BigInt(rate.scale);
   const exact = BigInt(grossMinor) * rate.digits + BigInt(items * 10) * unit;
   return Number(divideRounded(exact, unit, 'halfUp'));
@@ -38,8 +56,8 @@ export function settlementCsv(
   const money = (amount: number) => toDecimal(amount, currency);
   const totals = { items: 0, gross: 0, refunds: 0, fee: 0 };
   const records = batches.flatMap(({ batchDate, schemes }) =>
-    schemes.map(({ scheme, items, grossMinor, refundsMinor = 0 }) => {
-      const fee = planFee(grossMinor, items);
+    schemes.map(({ scheme, items, grossMinor, refundsMinor = 0, ...charged }) => {
+      const fee = planFee(grossMinor, items, charged.percent);
       totals.items += items;
       totals.gross += grossMinor;
       totals.refunds += refundsMinor;

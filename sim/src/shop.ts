@@ -171,6 +171,7 @@ export const SALTMARROW: ShopSetUp = {
       cutOff: '17:30',
       delayBankingDays: 1,
       statementText: 'HALYARD PAY',
+      merchantNumber: 'SC-40771',
     },
   ],
   tenders: [

@@ -8,6 +8,7 @@ import type {
 import { SETTLEMENT_FILES, SETTLEMENT_FORMATS } from '@abacist/core/settlementFormats';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
@@ -48,6 +49,15 @@ function Import({ view }: { view: CardsView }) {
   const differing = send.data?.findings.filter(({ differenceMinor }) => differenceMinor !== 0);
   return (
     <Column paddingHorizontal="$4" gap="$3">
+      <Line gap="$3" flexWrap="wrap">
+        {view.processors.map(({ id, name }) => (
+          <Button
+            key={id}
+            label={t('cards.fees', { name })}
+            onPress={() => router.push(`/bank/fees/${id}`)}
+          />
+        ))}
+      </Line>
       {view.processors.flatMap(({ id, name }) =>
         SETTLEMENT_FORMATS.map((format) => (
           <FilePick

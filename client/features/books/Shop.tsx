@@ -12,6 +12,7 @@ const PAGES = [
   { to: '/books/departments', name: 'shopDepartments' },
   { to: '/books/taxes', name: 'shopTaxes' },
   { to: '/books/tenders', name: 'shopTenders' },
+  { to: '/books/processors', name: 'shopProcessors' },
   { to: '/books/rules', name: 'shopRules' },
   { to: '/books/account-rules', name: 'shopAccountRules' },
   { to: '/books/papers', name: 'shopPapers' },

@@ -1,4 +1,4 @@
 import { lazyScreen } from '~/screens/lazyScreen';
 
 /** The chart and its packages are a file of their own. */
-export const OverShort = lazyScreen(() => import('./OverShort'), 'OverShort');
+export const OverShort = lazyScreen(() => import('~/screens/charts'), 'OverShort');

@@ -59,6 +59,7 @@ export const bank = {
     slipDays: '{{date}}, with {{days}}',
   },
   cards: {
+    fees: 'Fees of {{name}}',
     settledInPart: 'Settled in part: this is still open',
     carried: 'Carried by the processor',
     carryCleared: 'Less what was carried',

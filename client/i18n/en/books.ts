@@ -7,6 +7,8 @@ export const books = {
     overShort: 'Over and short',
     shop: 'Shop',
     shopItems: 'Items',
+    shopProcessors: 'Card processors',
+    shopProcessorsText: 'When each pays, and the fees agreed with it',
     shopTaxes: 'Taxes',
     shopTaxesText: 'Authorities, rates by date, tax codes, an example taken apart',
     shopTries: 'Failed tries',

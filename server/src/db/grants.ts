@@ -63,6 +63,7 @@ const SETTINGS = [
   'department',
   'drawer_wanted',
   'totals_layout',
+  'processor',
   'tender',
   'tax_authority',
   'tax_code',

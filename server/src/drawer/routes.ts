@@ -9,17 +9,15 @@ import {
   drawerActSchema,
   drawerActsSchema,
   drawerActUndoSchema,
-  id,
   openDrawerSchema,
   overShortSchema,
   undoOpeningSchema,
   wantedPiecesSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
-import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { download, noInput, query } from '../http/query';
+import { byId, download, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { makeAct } from './acts/make';
 import { actsOf, choicesFor } from './acts/read';
@@ -33,8 +31,6 @@ import { overAndShort } from './overShort';
 import { changeView, saveWanted } from './change';
 import { findCheque } from './found';
 import { floatOf, openDrawer, undoOpening } from './open';
-
-const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function drawerRoutes(deps: Deps): Router {
   const router = Router();

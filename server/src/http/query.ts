@@ -4,6 +4,7 @@ import Joi from 'joi';
 import type { Actor, Deps, Shop } from '../context';
 import type { Db } from '../db/pool';
 import { loadShopFor } from '../settings/shop';
+import { id } from '@abacist/contracts/common';
 import type { Right } from '@abacist/contracts/rights';
 import { allowed } from './rights';
 import { validate } from './validate';
@@ -71,3 +72,5 @@ async function read<Q, A>(
 }
 
 export const noInput = Joi.object({});
+/** What asks for one thing by its id. */
+export const byId = Joi.object<{ id: number }>({ id: id.required() });

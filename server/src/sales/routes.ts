@@ -14,7 +14,7 @@ import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
-import { noInput, query } from '../http/query';
+import { byId, noInput, query } from '../http/query';
 import { counterSettings } from './counter';
 import { expireCredit, extendCredit } from './creditChange';
 import { creditNotes, readSale } from './detail';
@@ -25,8 +25,6 @@ import { readCounterRules, saveCounterRules } from './ruleSettings';
 import { correctTender } from './correct';
 import { sell } from './sell';
 import { voidSale } from './void';
-
-const byId = Joi.object<{ id: number }>({ id: id.required() });
 
 export function salesRoutes(deps: Deps): Router {
   const router = Router();

@@ -48,6 +48,7 @@ export type ShopSetUp = {
     cutOff: string;
     delayBankingDays: number;
     statementText: string;
+    merchantNumber?: string;
   }[];
   tenders: {
     code: string;
@@ -228,14 +229,16 @@ async function setUpMoney(tx: Tx, setUp: ShopSetUp): Promise<void> {
     const bankAccountId = await idOf(tx, 'bank_account', processor.bankAccount, 'name');
     const { insertId } = await run(
       tx,
-      `INSERT INTO processor (code, name, bank_account_id, cut_off, delay_banking_days)
-       VALUES (?, ?, ?, ?, ?)`,
+      `INSERT INTO processor
+         (code, name, bank_account_id, cut_off, delay_banking_days, merchant_number)
+       VALUES (?, ?, ?, ?, ?, ?)`,
       [
         processor.code,
         processor.name,
         bankAccountId,
         processor.cutOff,
         processor.delayBankingDays,
+        processor.merchantNumber ?? '',
       ],
     );
     await run(

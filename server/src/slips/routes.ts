@@ -1,17 +1,15 @@
 import {
   bagCountedSchema,
   countSafeSchema,
-  id,
   recallSlipSchema,
   slipSchema,
   type SlipParts,
 } from '@abacist/contracts';
 import { Router } from 'express';
-import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
-import { download, noInput, query } from '../http/query';
+import { byId, download, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { countBag } from './bag';
 import { readSlip } from './read';
@@ -41,16 +39,11 @@ export function slipRoutes(deps: Deps): Router {
   );
   router.get(
     '/slips/:id/parts',
-    query(
-      deps,
-      'GET /slips/:id/parts',
-      Joi.object<{ id: number }>({ id: id.required() }),
-      async ({ db }, asked): Promise<SlipParts> => {
-        const slip = await readSlip(db, asked.id);
-        if (!slip) throw notFound('slip.unknown');
-        return slip.items;
-      },
-    ),
+    query(deps, 'GET /slips/:id/parts', byId, async ({ db }, asked): Promise<SlipParts> => {
+      const slip = await readSlip(db, asked.id);
+      if (!slip) throw notFound('slip.unknown');
+      return slip.items;
+    }),
   );
   router.post(
     '/slips/:id/bag',

@@ -1,0 +1,3 @@
+import { ProcessorsScreen } from '~/screens';
+
+export default ProcessorsScreen;

@@ -1,0 +1,4 @@
+export { FeesScreen } from './Fees';
+export { FeePlanScreen } from './Plan';
+export { ProcessorScreen } from './Processor';
+export { ProcessorsScreen } from './Processors';

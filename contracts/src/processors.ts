@@ -1,0 +1,121 @@
+import {
+  REFUND_FEES,
+  ROUNDED_BY,
+  type FeeFinding,
+  type FeePlan,
+  type Inference,
+  type JudgedRow,
+  type PlanCost,
+} from '@abacist/core/fees';
+import Joi from 'joi';
+import { amountMinor, id, isoDate, safeText } from './common';
+
+/** A processor of cards as the shop has set it up. */
+export type Processor = {
+  id: number;
+  name: string;
+  merchantNumber: string;
+  /** `HH:MM` in the shop's zone: cards after it go into the next day's batch. */
+  cutOff: string;
+  delayBankingDays: number;
+  bankAccountId: number;
+  /** Schemes that tenders take through it. */
+  schemes: string[];
+  /** Newest first; the first that began holds. */
+  plans: { from: string; plan: FeePlan; by: string; at: string }[];
+};
+export type ProcessorsView = {
+  processors: Processor[];
+  bankAccounts: { id: number; name: string }[];
+};
+
+export type SaveProcessor = Pick<
+  Processor,
+  'name' | 'merchantNumber' | 'cutOff' | 'delayBankingDays' | 'bankAccountId'
+>;
+export const saveProcessorSchema = Joi.object<SaveProcessor>({
+  name: safeText(80).required(),
+  merchantNumber: safeText(40).allow('').required(),
+  cutOff: Joi.string()
+    .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+    .required(),
+  delayBankingDays: Joi.number().integer().min(0).max(20).required(),
+  bankAccountId: id.required(),
+});
+
+const figure = Joi.string().max(12);
+const price = { percent: figure.required(), perItem: figure.required() };
+const limit = amountMinor(0).allow(null).required();
+const feePlanSchema = Joi.object<FeePlan>({
+  terms: Joi.array()
+    .items(
+      Joi.object({
+        ...price,
+        scheme: safeText(40).required(),
+        cardKind: safeText(20).allow('').required(),
+        minimumMinor: limit,
+        maximumMinor: limit,
+        tiers: Joi.array()
+          .items(Joi.object({ ...price, aboveMinor: amountMinor(0).required() }))
+          .max(10)
+          .required(),
+      }),
+    )
+    .max(40)
+    .required(),
+  refunds: Joi.valid(...REFUND_FEES).required(),
+  roundedBy: Joi.valid(...ROUNDED_BY).required(),
+  rounding: Joi.valid('halfUp', 'halfEven', 'down').required(),
+  perBatchMinor: amountMinor(0).required(),
+  monthlyMinor: amountMinor(0).required(),
+  monthlyMinimumMinor: amountMinor(0).required(),
+  taxPercent: figure.allow('').required(),
+});
+
+/** A plan that holds from a day on; none takes back what was said to hold from that day. */
+export type SaveFeePlan = { from: string; plan: FeePlan | null };
+export const saveFeePlanSchema = Joi.object<SaveFeePlan>({
+  from: isoDate.required(),
+  plan: feePlanSchema.allow(null).required(),
+});
+
+export type TryFeePlan = { id: number; plan: FeePlan };
+export const tryFeePlanSchema = Joi.object<TryFeePlan>({
+  id: id.required(),
+  plan: feePlanSchema.required(),
+});
+/** What a plan would have made of the newest batch and of the last quarter. */
+export type FeePlanTried = {
+  batch: {
+    date: string;
+    schemes: { scheme: string; chargedMinor: number; leastMinor: number; mostMinor: number }[];
+  } | null;
+  quarter: PlanCost & { from: string };
+};
+
+export type FeesAsked = { id: number; from: string; to: string };
+export const feesAskedSchema = Joi.object<FeesAsked>({
+  id: id.required(),
+  from: isoDate.required(),
+  to: isoDate.required(),
+});
+export type FeesView = {
+  processor: string;
+  hasPlan: boolean;
+  rows: (JudgedRow & { number: string; reference: string })[];
+  findings: FeeFinding[];
+  /** Effective rates: fees as parts of a ten-thousandth of sales, a week from its Monday. */
+  weeks: {
+    week: string;
+    scheme: string;
+    grossMinor: number;
+    feeMinor: number;
+    basisPoints: number;
+  }[];
+};
+
+/** What plan explains a processor's history, by scheme. */
+export type InferredView = {
+  from: string;
+  schemes: { scheme: string; since: string; inference: Inference }[];
+};

@@ -1,0 +1,6 @@
+export * from './plan';
+export * from './reckon';
+export * from './infer';
+export * from './audit';
+export * from './cost';
+export * from './check';

@@ -1,0 +1,2 @@
+-- Under which number the processor knows the shop.
+ALTER TABLE processor ADD COLUMN merchant_number VARCHAR(40) NOT NULL DEFAULT '';

@@ -1,0 +1,113 @@
+import type {
+  FeePlanTried,
+  FeesAsked,
+  FeesView,
+  InferredView,
+  Processor,
+  TryFeePlan,
+} from '@abacist/contracts';
+import { addDays, weekday } from '@abacist/core/dates';
+import { auditFees, checkFeePlan, costOfPlan, inferNewest } from '@abacist/core/fees';
+import { effectiveRateBasisPoints } from '@abacist/core/settlements';
+import type { Db } from '../db/pool';
+import { notFound, refused } from '../http/errors';
+import type { QueryContext } from '../http/query';
+import { chargedRows, type SettledRow } from './charged';
+import { planOn, readProcessors } from './read';
+
+/** How far back plans are tried and inferred: a quarter of a year. */
+const QUARTER_DAYS = 91;
+
+export async function processorOf(db: Db, id: number): Promise<Processor> {
+  const { processors } = await readProcessors(db);
+  const found = processors.find((one) => one.id === id);
+  if (!found) throw notFound('processor.unknown');
+  return found;
+}
+
+/** A processor's fees over some days: judged by its plan, what differs, and the rate by week. */
+export async function feesView(
+  { db, shop }: QueryContext,
+  { id, from, to }: FeesAsked,
+): Promise<FeesView> {
+  const [processor, charged] = await Promise.all([
+    processorOf(db, id),
+    chargedRows(db, id, from, to),
+  ]);
+  const { rows, findings } = auditFees(charged, planOn(processor.plans), shop.currency);
+  return {
+    processor: processor.name,
+    hasPlan: processor.plans.length > 0,
+    rows: rows.map((row, i) => ({
+      ...row,
+      number: charged[i]!.number,
+      reference: charged[i]!.reference,
+    })),
+    findings,
+    weeks: byWeek(charged),
+  };
+}
+
+function byWeek(rows: readonly SettledRow[]): FeesView['weeks'] {
+  const weeks = new Map<string, FeesView['weeks'][number]>();
+  for (const { batchDate, scheme, grossMinor, feeMinor } of rows) {
+    const week = addDays(batchDate, -((weekday(batchDate) + 6) % 7));
+    const key = `${week} ${scheme}`;
+    const one = weeks.get(key) ?? { week, scheme, grossMinor: 0, feeMinor: 0, basisPoints: 0 };
+    one.grossMinor += grossMinor;
+    one.feeMinor += feeMinor;
+    weeks.set(key, one);
+  }
+  return [...weeks.values()].map((one) => ({
+    ...one,
+    basisPoints: effectiveRateBasisPoints(one),
+  }));
+}
+
+/** What a plan would have made of the newest batch, and of a quarter. */
+export async function tryFeePlan(
+  { db, shop, today }: QueryContext,
+  { id, plan }: TryFeePlan,
+): Promise<FeePlanTried> {
+  const refusals = checkFeePlan(plan);
+  if (refusals.length) throw refused(refusals);
+  await processorOf(db, id);
+  const from = addDays(today, -QUARTER_DAYS);
+  const charged = await chargedRows(db, id, from, today);
+  const newest = charged.at(-1)?.batchDate;
+  const batch = charged.filter(({ batchDate }) => batchDate === newest);
+  const judged = auditFees(batch, () => plan, shop.currency).rows;
+  return {
+    batch: newest
+      ? {
+          date: newest,
+          schemes: judged.map(({ scheme, feeMinor, plan: band }) => ({
+            scheme,
+            chargedMinor: feeMinor,
+            leastMinor: band?.leastMinor ?? 0,
+            mostMinor: band?.mostMinor ?? 0,
+          })),
+        }
+      : null,
+    quarter: { from, ...costOfPlan(plan, charged, shop.currency) },
+  };
+}
+
+/** What plan explains a quarter of a processor's fees, by scheme, from batches without refunds. */
+export async function inferredView(
+  { db, shop, today }: QueryContext,
+  { id }: { id: number },
+): Promise<InferredView> {
+  await processorOf(db, id);
+  const from = addDays(today, -QUARTER_DAYS);
+  const charged = await chargedRows(db, id, from, today);
+  const schemes = [...new Set(charged.map(({ scheme }) => scheme))].sort();
+  return {
+    from,
+    schemes: schemes.map((scheme) => {
+      const own = charged.filter((row) => row.scheme === scheme && row.refundsMinor === 0);
+      const { inference, first } = inferNewest(own, shop.currency);
+      return { scheme, since: own[first]?.batchDate ?? from, inference };
+    }),
+  };
+}
