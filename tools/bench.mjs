@@ -7,7 +7,7 @@ import { main, step } from './lib/step.mjs';
 
 /* npm run bench: every measure is a ratio of two things measured in this run. */
 main(async () => {
-  await ensureDebianPackages(['mariadb-server', 'chromium-headless-shell']);
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
   await ensureNpmPackages();
   const { startMariadb } = await import('./lib/mariadb.mjs');
   const { CLIENT_FOLDER, compressFolder, ensureClient } = await import('./lib/client.mjs');
@@ -79,6 +79,7 @@ async function measureClient(address, folder, bareFolder) {
     }
   }
   const frames = await framesOfLongTable(browser, address);
+  const days = await framesOfDays(browser, address);
   const pasted = [
     await pasteRows(browser, address, 100),
     await pasteRows(browser, address, 1000),
@@ -99,6 +100,9 @@ async function measureClient(address, folder, bareFolder) {
   console.log(`  the largest place beside it ${kb(place)} gzip (wanted: at most 120 KB)`);
   console.log(
     `  a table of 100,000 rows scrolled from end to end: ${frames.blank} of ${frames.count} frames without a row, median frame ${frames.median.toFixed(1)} ms, at rest ${frames.rest.toFixed(1)} ms`,
+  );
+  console.log(
+    `  the frame with 100,000 days: ${days.blank} of ${days.count} frames without a day, ${days.inPage} days in the page, median frame ${days.median.toFixed(1)} ms, at rest ${days.rest.toFixed(1)} ms`,
   );
   console.log(
     `  rows pasted into days by totals, read and shown: 100 in ${pasted[0].toFixed(0)} ms, 1,000 in ${pasted[1].toFixed(0)} ms: ${(pasted[1] / pasted[0]).toFixed(1)} for 10 times as many`,
@@ -152,6 +156,81 @@ async function firstOf(browser, address) {
   return { paint, screen };
 }
 
+/**
+ * In the page: scrolls a box from end to end in 120 steps, one a frame, and tells in how many of them
+ * no row stood in its middle, and how long a frame took beside one at rest.
+ */
+async function scrollThrough(selector) {
+  const box = document.querySelector(selector);
+  const frame = () => new Promise((next) => requestAnimationFrame(next));
+  const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
+  const times = async (act) => {
+    const took = [];
+    for (let i = 0; i < 120; i += 1) {
+      const began = performance.now();
+      act(i);
+      await frame();
+      took.push(performance.now() - began);
+    }
+    return median(took);
+  };
+  const rest = await times(() => undefined);
+  let blank = 0;
+  const step = (box.scrollHeight - box.clientHeight) / 120;
+  const middle = () => {
+    const { top, height } = box.getBoundingClientRect();
+    return [...box.querySelectorAll('[data-row], [data-index]')].some((row) => {
+      const of = row.getBoundingClientRect();
+      return of.top <= top + height / 2 && of.bottom >= top + height / 2;
+    });
+  };
+  const scrolled = await times((i) => {
+    if (i > 0 && !middle()) blank += 1;
+    box.scrollTop = (i + 1) * step;
+  });
+  return { blank, count: 120, median: scrolled, rest };
+}
+
+/** The frame of rods with 100,000 made-up days, on a phone: scrolled like the table. */
+async function framesOfDays(browser, address) {
+  const context = await browser.newContext({
+    baseURL: address,
+    viewport: { width: 390, height: 844 },
+    serviceWorkers: 'block',
+  });
+  const page = await context.newPage();
+  const data = { username: 'osric', password: 'ink and sand' };
+  await page.request.post('/api/session', { data });
+  await page.addInitScript(() => {
+    const bead = (key, shape, stage) => ({
+      ...{ key, label: key, shape, looseMinor: 0, takenMinor: 10_000, stage, beside: {} },
+      byStage: { taken: 0, counted: 0, sent: 0, home: 0, [stage]: 10_000 },
+    });
+    const made = () =>
+      Array.from({ length: 100_000 }, (_, i) => ({
+        date: new Date(Date.UTC(2026, 0, 1) - i * 86_400_000).toISOString().slice(0, 10),
+        ...{ takenMinor: 20_000, sales: 9 },
+        state: { tone: 'home', code: 'rod.home', params: {} },
+        beads: [
+          bead('cash', 'cash', 'home'),
+          bead('cheque', 'cheque', i % 9 ? 'home' : 'sent'),
+        ],
+      }));
+    const { fetch } = window;
+    window.fetch = (asked, ...rest) =>
+      String(asked).includes('/api/days?')
+        ? Promise.resolve(Response.json({ rods: made(), next: null }))
+        : fetch(asked, ...rest);
+  });
+  await page.goto('/days');
+  await page.locator('[data-index]').first().waitFor();
+  await page.waitForTimeout(1000);
+  const frames = await page.evaluate(scrollThrough, '[data-scroll]');
+  const inPage = await page.locator('[data-index]').count();
+  await context.close();
+  return { ...frames, inPage };
+}
+
 /** Scrolls the longest table of the design system through in 120 steps, one a frame. */
 async function framesOfLongTable(browser, address) {
   const context = await browser.newContext({
@@ -163,36 +242,7 @@ async function framesOfLongTable(browser, address) {
   await page.request.post('/api/session', { data });
   await page.goto('/dev/parts');
   await page.getByRole('table', { name: 'A long table' }).waitFor();
-  const frames = await page.evaluate(async () => {
-    const table = document.querySelector('[role="table"]');
-    const frame = () => new Promise((next) => requestAnimationFrame(next));
-    const median = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)];
-    const times = async (act) => {
-      const took = [];
-      for (let i = 0; i < 120; i += 1) {
-        const began = performance.now();
-        act(i);
-        await frame();
-        took.push(performance.now() - began);
-      }
-      return median(took);
-    };
-    const rest = await times(() => undefined);
-    let blank = 0;
-    const step = (table.scrollHeight - table.clientHeight) / 120;
-    const middle = () => {
-      const { top, height } = table.getBoundingClientRect();
-      return [...table.querySelectorAll('[data-row]')].some((row) => {
-        const of = row.getBoundingClientRect();
-        return of.top <= top + height / 2 && of.bottom >= top + height / 2;
-      });
-    };
-    const scrolled = await times((i) => {
-      if (i > 0 && !middle()) blank += 1;
-      table.scrollTop = (i + 1) * step;
-    });
-    return { blank, count: 120, median: scrolled, rest };
-  });
+  const frames = await page.evaluate(scrollThrough, '[role="table"]');
   await context.close();
   return frames;
 }

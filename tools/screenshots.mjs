@@ -14,7 +14,7 @@ const TIPS_READ = JSON.stringify({
 const PASSWORD = { fenella: 'rope and tar', osric: 'ink and sand' };
 
 main(async () => {
-  await ensureDebianPackages(['mariadb-server', 'chromium-headless-shell']);
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
   await ensureNpmPackages();
   const { startMariadb } = await import('./lib/mariadb.mjs');
   const { ensureClient } = await import('./lib/client.mjs');

@@ -18,12 +18,15 @@ const LongList = lazy(
   ahead(async () => ({ default: (await import('./virtual')).LongList })),
 ) as unknown as typeof import('./LongList').LongList;
 
-/** A long list, see {@link LongList}; the rows that are here, while its file comes. */
+/** As many rows as a screen shows, and some: all of a hundred thousand would hold the page up. */
+const AT_FIRST = 30;
+
+/** A long list, see {@link LongList}; its first rows, while its file comes. */
 export function Long<R>(props: LongListProps<R>) {
   const { rows, keyOf, row } = props;
   return (
     <Suspense
-      fallback={rows.map((one) => (
+      fallback={rows.slice(0, AT_FIRST).map((one) => (
         <div key={keyOf(one)} role="presentation">
           {row(one)}
         </div>

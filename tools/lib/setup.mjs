@@ -6,6 +6,8 @@ import { Plain, step } from './step.mjs';
 /** Debian packages by the program that shows that they are there. */
 const PACKAGES = {
   'mariadb-server': '/usr/sbin/mariadbd',
+  // For figures and pictures: paints as it does for people. Tests take the one without a head.
+  chromium: '/usr/bin/chromium',
   'chromium-headless-shell': '/usr/bin/chromium-headless-shell',
 };
 

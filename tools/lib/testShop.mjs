@@ -36,7 +36,7 @@ export async function openTestShop(rootUrl, { now, empty = false }) {
 
 /** How Debian's Chromium is started for pictures and measurements. */
 export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium-headless-shell',
+  executablePath: '/usr/bin/chromium',
   args: [
     '--no-sandbox',
     '--disable-gpu',
