@@ -1,5 +1,5 @@
 import { DEMO_AT } from './demoAt';
-import { expect, signIn, test } from './shop';
+import { expect, money, signIn, test } from './shop';
 
 test.use({ demo: true, startAt: DEMO_AT });
 
@@ -56,4 +56,21 @@ test('the fees agreed are typed as they stand in the contract; what they make sh
   await expect(row).not.toContainText(new RegExp(`${charged}\\D+${charged}`));
   await keep.click();
   await expect(page.getByText('Meridian: 2 % + 0.10')).toBeVisible();
+});
+
+test('what is on its way stands with its day, what is overdue first, and what will be there', async ({
+  page,
+}) => {
+  await signIn(page, 'osric');
+  await page.goto('/bank/cards');
+  await page.getByRole('button', { name: 'On its way' }).click();
+  await expect(page.getByRole('heading', { name: 'On its way', level: 1 })).toBeVisible();
+  const view = await (await page.request.get('/api/funding')).json();
+  const { amountMinor } = view.coming.find(({ kind }: { kind: string }) => kind === 'batch');
+  const batch = page.getByRole('listitem').filter({ hasText: 'less fees' }).first();
+  await expect(batch).toContainText(money(amountMinor));
+  await expect(page.getByText(money(view.bankMinor)).first()).toBeVisible();
+  await expect(page.getByText(money(view.days.at(-1).balanceMinor)).first()).toBeVisible();
+  await expect(page.getByText('How late it came')).toBeVisible();
+  await expect(page.getByText('Deposit slips')).toBeVisible();
 });

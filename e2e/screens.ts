@@ -42,6 +42,7 @@ export const SCREENS = [
   '/bank/change',
   '/bank/cards',
   '/bank/fees/1',
+  '/bank/coming',
   '/bank/statement',
   '/lines/1',
   '/books/balance',

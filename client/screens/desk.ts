@@ -8,6 +8,7 @@ export {
   StatementsScreen,
 } from '~/features/accounts/deskScreens';
 export { DepartmentsScreen } from '~/features/departments/screens';
+export { ComingScreen } from '~/features/funding/screens';
 export { HelpScreen } from '~/features/help/screens';
 export {
   FeePlanScreen,

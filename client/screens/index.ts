@@ -27,6 +27,7 @@ export const BooksScreen = lazyScreen(beside, 'BooksScreen');
 export const ChangeAccountScreen = lazyScreen(beside, 'ChangeAccountScreen');
 export const ChangeScreen = lazyScreen(beside, 'ChangeScreen');
 export const CountScreen = lazyScreen(work, 'CountScreen');
+export const ComingScreen = lazyScreen(desk, 'ComingScreen');
 export const CounterScreen = lazyScreen(work, 'CounterScreen');
 export const CreditsScreen = lazyScreen(beside, 'CreditsScreen');
 export const CustomerScreen = lazyScreen(beside, 'CustomerScreen');

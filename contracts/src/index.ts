@@ -11,6 +11,7 @@ export * from './totals';
 export * from './deskPayments';
 export * from './settlements';
 export * from './processors';
+export * from './funding';
 export * from './bank';
 export * from './ledger';
 export * from './trail';

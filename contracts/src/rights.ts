@@ -155,6 +155,7 @@ export const RIGHTS = {
   'GET /statement': 'bookkeeper',
   'GET /statement/lines': 'bookkeeper',
   'POST /statements': 'bookkeeper',
+  'GET /funding': 'bookkeeper',
   'GET /processors': 'bookkeeper',
   'POST /processors': 'bookkeeper',
   'POST /processors/:id': 'bookkeeper',

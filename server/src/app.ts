@@ -33,6 +33,7 @@ import { peopleRoutes } from './people/routes';
 import { createSessionStore } from './people/sessionStore';
 import { salesRoutes } from './sales/routes';
 import { searchRoutes } from './search/routes';
+import { fundingRoutes } from './funding/routes';
 import { processorRoutes } from './processors/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
@@ -178,6 +179,7 @@ export function createApp(options: AppOptions): {
     totalsRoutes,
     settlementRoutes,
     processorRoutes,
+    fundingRoutes,
     matchingRoutes,
     itemRoutes,
     taxRoutes,

@@ -1,6 +1,6 @@
 import { DEMO_PLAN, planFee, settlementCsv } from '@abacist/sim/processor';
 import { audit } from '../src/audit/audit';
-import { countAndClose, importSettlement } from './day';
+import { countAndClose, importSettlement, importStatement, statementOf } from './day';
 import { book, card, openShop, textOfPdf, type TestShop } from './harness';
 import { codes, regularsOf } from './regulars';
 
@@ -155,6 +155,50 @@ test.each([
   expect(codes(await agree('2026-03-09', { ...DEMO_PLAN, ...wrong }))).toEqual([code]);
   const { body } = await osric().get('/processors');
   expect(body.processors[0].plans).toHaveLength(1);
+});
+
+test('what is on its way is told with its day; what came says how late such money is', async () => {
+  const funding = async () => (await osric().get('/funding')).body;
+  const nets = days.map(
+    ({ amounts, feeMinor }) => amounts.reduce((sum, one) => sum + one, 0) - feeMinor,
+  );
+  const add = (all: number[]) => all.reduce((sum, one) => sum + one, 0);
+  const before = await funding();
+  expect(before.coming).toHaveLength(4);
+  expect(before.coming.map(({ kind, amountMinor }: any) => [kind, amountMinor])).toEqual(
+    nets.map((net) => ['settlement', net]),
+  );
+  expect(before).toMatchObject({ bankMinor: 0, delays: [] });
+  // It is Friday: all of it is due, and the next banking day is Monday.
+  expect(before.days[0]).toMatchObject({ date: '2026-03-09', balanceMinor: add(nets) });
+
+  await importStatement(
+    osric(),
+    statementOf(0, { date: '2026-03-05', amountMinor: nets[0]!, text: 'HALYARD PAY HP-02' }),
+  );
+  await shop.jobsEnded();
+  const after = await funding();
+  expect(after.bankMinor).toBe(nets[0]);
+  expect(after.coming).toHaveLength(3);
+  // Due on Tuesday, there on Thursday.
+  expect(after.delays).toEqual([
+    { source: 'Halyard Payments', count: 1, median: 2, slowestOfTen: 2 },
+  ]);
+  expect(after.days.at(-1).balanceMinor).toBe(add(nets));
+
+  // A card that no settlement names yet comes less what such cards cost.
+  const { id } = regulars;
+  await regulars.ring({ lines: [book(id, 50_00)], tenders: [card(id, 50_00)] });
+  const batch = (await funding()).coming.find(({ kind }: any) => kind === 'batch');
+  const [gross, fees] = [
+    add(nets) + add(days.map(({ feeMinor }) => feeMinor)),
+    add(days.map(({ feeMinor }) => feeMinor)),
+  ];
+  expect(batch).toMatchObject({
+    name: 'Halyard Payments',
+    amountMinor: 50_00 - Math.round((50_00 * fees) / gross),
+    overdueDays: null,
+  });
 });
 
 test('a processor is added and changed; two have not one name', async () => {

@@ -50,6 +50,7 @@ function Import({ view }: { view: CardsView }) {
   return (
     <Column paddingHorizontal="$4" gap="$3">
       <Line gap="$3" flexWrap="wrap">
+        <Button label={t('cards.coming')} onPress={() => router.push('/bank/coming')} />
         {view.processors.map(({ id, name }) => (
           <Button
             key={id}

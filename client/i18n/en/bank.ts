@@ -59,6 +59,7 @@ export const bank = {
     slipDays: '{{date}}, with {{days}}',
   },
   cards: {
+    coming: 'On its way',
     fees: 'Fees of {{name}}',
     settledInPart: 'Settled in part: this is still open',
     carried: 'Carried by the processor',

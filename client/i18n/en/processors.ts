@@ -65,7 +65,8 @@ export const processors = {
     taxPercent: 'Tax on fees, percent',
     propose: 'Propose from what was charged',
     proposed_found: '{{scheme}}: explains every batch since {{since}}, to the cent.',
-    proposed_several: '{{scheme}}: several explain the batches since {{since}}; more will tell.',
+    proposed_several:
+      '{{scheme}}: several explain the batches since {{since}}; more will tell.',
     proposed_nearest: '{{scheme}}: the nearest; {{off}} off in {{count}} batches.',
     proposed_nearest_one: '{{scheme}}: the nearest; {{off}} off in {{count}} batch.',
     proposed_nearest_other: '{{scheme}}: the nearest; {{off}} off in {{count}} batches.',

@@ -91,3 +91,14 @@ export function addBankingDays(date: IsoDate, count: number, holidays: Holidays)
   }
   return day;
 }
+
+/** How many banking days lie after a date up to another one; below zero where that is earlier. */
+export function bankingDaysBetween(from: IsoDate, to: IsoDate, holidays: Holidays): number {
+  const [early, late] = from < to ? [from, to] : [to, from];
+  let count = 0;
+  for (let day = early; day < late;) {
+    day = addDays(day, 1);
+    if (isBankingDay(day, holidays)) count += 1;
+  }
+  return from < to || count === 0 ? count : -count;
+}

@@ -1,0 +1,3 @@
+import { ComingScreen } from '~/screens';
+
+export default ComingScreen;
