@@ -5,6 +5,7 @@ import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { ListLink } from '~/ui/ListLink';
 import { BigMoney, Money, useMoney } from '~/ui/Money';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -89,6 +90,13 @@ function OnItsWay({ coming }: { coming: FundingView['coming'] }) {
   );
 }
 
+/** Where a batch and what is made of it are looked at; all else waits for its statement line. */
+const LANE: Partial<Record<FundingView['coming'][number]['kind'], string>> = {
+  batch: '/bank/cards',
+  settlement: '/bank/cards',
+  slip: '/bank/safe',
+};
+
 function Row({ one }: { one: FundingView['coming'][number] }) {
   const t = useWords();
   const dates = useDates();
@@ -96,7 +104,7 @@ function Row({ one }: { one: FundingView['coming'][number] }) {
     number: one.kind === 'batch' ? dates.day(one.number) : one.number,
   });
   return (
-    <SheetRow role="listitem" alignItems="flex-start">
+    <ListLink to={LANE[one.kind] ?? '/bank/statement'}>
       <Column flex={1} minWidth={0}>
         <Body strong>{one.name || what}</Body>
         {one.name ? (
@@ -111,7 +119,7 @@ function Row({ one }: { one: FundingView['coming'][number] }) {
         </Body>
       </Column>
       <Money minor={one.amountMinor} strong />
-    </SheetRow>
+    </ListLink>
   );
 }
 
