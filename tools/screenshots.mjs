@@ -78,7 +78,7 @@ async function takeAll(browser, address) {
     );
     await look('/bank/statement', 'statement-phone');
     await look('/accounts', 'accounts-phone');
-    await look('/counter/money', 'money-phone', paysOut);
+    await look('/bank/fees/1', 'fees-phone');
     await look('/books/over-short', 'over-short-phone');
     await look('/days/2026-03-10/count/1', 'count-phone', counts);
   });
@@ -94,11 +94,6 @@ async function takeAll(browser, address) {
   await visit('osric', 'phone', 'dark', async (look) => {
     await look('/loose-ends', 'loose-ends-dark');
   });
-}
-
-/** Milk as it was bought last time. */
-async function paysOut(page) {
-  await page.getByRole('button', { name: 'Quay Dairy' }).click();
 }
 
 /** A till's report of one drawer, one figure of which is not yet right. */
