@@ -2,9 +2,7 @@ import type { Page } from '@playwright/test';
 
 /** What lies over another, leaves the screen at its side, or breaks inside of a word. */
 export const faults = (page: Page): Promise<string[]> =>
-  page.evaluate(async () => {
-    // The size has just changed: what answers to it has drawn itself anew by the second frame.
-    for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+  page.evaluate(() => {
     const seen = (element: Element) => {
       const { width, height } = element.getBoundingClientRect();
       return width > 1 && height > 1 && getComputedStyle(element).visibility !== 'hidden';

@@ -104,6 +104,7 @@ export type FeesView = {
   hasPlan: boolean;
   rows: (JudgedRow & { number: string; reference: string })[];
   findings: FeeFinding[];
+  total: { grossMinor: number; feeMinor: number; overMinor: number; basisPoints: number };
   /** Effective rates: fees as parts of a ten-thousandth of sales, a week from its Monday. */
   weeks: {
     week: string;

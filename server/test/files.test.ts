@@ -13,12 +13,11 @@ beforeAll(async () => {
 afterEach(() => shop.jobsEnded());
 afterAll(() => shop.close());
 
-test('a long statement is taken, and others are served meanwhile; stopped, nothing of it is kept', async () => {
+test('a statement of 100,000 lines is taken, and others are served meanwhile; stopped, nothing of it is kept', async () => {
   const osric = await shop.as('osric');
   const fenella = await shop.as('fenella');
-  // Long enough to be asked about on the way.
-  const lines = Array.from({ length: 30_000 }, (_, i) => ({
-    date: `2026-01-${String(1 + Math.floor(i / 1200)).padStart(2, '0')}`,
+  const lines = Array.from({ length: 100_000 }, (_, i) => ({
+    date: `2026-01-${String(1 + Math.floor(i / 4000)).padStart(2, '0')}`,
     amountMinor: (i % 2 ? -1 : 1) * (100 + (i % 977)),
     text: `LINE ${i}`,
   }));
@@ -48,7 +47,7 @@ test('a long statement is taken, and others are served meanwhile; stopped, nothi
     const { done, of } = await jobOf(key);
     if (of) seen.push(done / of);
   }
-  expect(await importing).toMatchObject({ status: 200, body: { added: 30_000 } });
+  expect(await importing).toMatchObject({ status: 200, body: { added: 100_000 } });
   expect(seen.length).toBeGreaterThan(3);
   expect(seen).toEqual([...seen].sort((a, b) => a - b));
   expect(seen.some((part) => part > 0 && part < 0.5)).toBe(true);

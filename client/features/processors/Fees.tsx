@@ -76,32 +76,26 @@ export function FeesScreen({ id }: { id: number }) {
   );
 }
 
-function Sums({ view }: { view: FeesView }) {
+function Sums({ view: { total, hasPlan } }: { view: FeesView }) {
   const t = useWords();
   const money = useMoney();
   const { percent } = useNumbers();
-  const add = (of: (row: FeesView['rows'][number]) => number) =>
-    view.rows.reduce((sum, row) => sum + of(row), 0);
-  const [gross, fees, over] = [
-    add(({ grossMinor }) => grossMinor),
-    add(({ feeMinor }) => feeMinor),
-    add(({ overMinor }) => overMinor),
-  ];
+  const { grossMinor, feeMinor, overMinor: over, basisPoints } = total;
   return (
     <Line paddingHorizontal="$4" gap="$5" alignItems="flex-start" flexWrap="wrap">
       <Column>
         <Heading size="section">{t('fees.charged')}</Heading>
-        <BigMoney minor={fees} textAlign="left" />
-        {gross > 0 ? (
+        <BigMoney minor={feeMinor} textAlign="left" />
+        {grossMinor > 0 ? (
           <Body small tone="faded">
             {t('fees.rate', {
-              percent: percent((fees / gross) * 100, 2),
-              gross: money(gross),
+              percent: percent(basisPoints / 100, 2),
+              gross: money(grossMinor),
             })}
           </Body>
         ) : null}
       </Column>
-      {view.hasPlan ? (
+      {hasPlan ? (
         <Column>
           <Heading size="section">
             {t(over < 0 ? 'fees.below' : over > 0 ? 'fees.beyond' : 'fees.asAgreed')}

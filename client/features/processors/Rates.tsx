@@ -12,7 +12,7 @@ import { Section } from '~/ui/Section';
 
 const HEIGHT = 200;
 const EDGE = { top: 16, bottom: 16, left: 58, right: 130 };
-/** Lines are told apart by their dashes and by the name at their end: colour is never alone. */
+/** Lines are told apart by dashes and the name at their end: the colours have meanings of their own. */
 const DASHES = [undefined, '7 4', '2 4', '9 3 2 3'];
 
 /** What of each sale went in fees, a line a scheme, a point a week. */
@@ -33,7 +33,6 @@ export function Rates({ weeks }: { weeks: FeesView['weeks'] }) {
     .domain(low === high ? [low - 1, high + 1] : [low, high])
     .range([HEIGHT - EDGE.bottom, EDGE.top]);
   const written = (basisPoints: number) => percent(basisPoints / 100, 2);
-  const colours = [theme.ink.val, theme.vermilion.val, theme.moss.val, theme.plum.val];
   const lines = schemes.map((scheme) =>
     weeks
       .filter((one) => one.scheme === scheme)
@@ -87,7 +86,7 @@ export function Rates({ weeks }: { weeks: FeesView['weeks'] }) {
                         (one) => y(one.basisPoints),
                       )(points) ?? ''
                     }
-                    stroke={colours[i % colours.length]}
+                    stroke={theme.ink.val}
                     strokeWidth={2}
                     strokeDasharray={DASHES[i % DASHES.length]}
                     fill="none"
@@ -98,14 +97,14 @@ export function Rates({ weeks }: { weeks: FeesView['weeks'] }) {
                       cx={x(one.at)}
                       cy={y(one.basisPoints)}
                       r={3}
-                      fill={colours[i % colours.length]}
+                      fill={theme.ink.val}
                     />
                   ))}
                   <SvgText
                     x={width - EDGE.right + 8}
                     y={ends[i]! + 4}
                     fontSize={12}
-                    fill={colours[i % colours.length]}
+                    fill={theme.ink.val}
                   >
                     {t('fees.ratesOf', {
                       scheme: schemes[i]!,

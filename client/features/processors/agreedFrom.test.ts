@@ -38,6 +38,15 @@ test('what is charged now is agreed from its first day: of its scheme alone, ove
   });
 });
 
+test('of a scheme with tiers it is typed which price changed', () => {
+  const tiered = plan('1.65');
+  const tier = { aboveMinor: 100, percent: '1.45', perItem: '0.10' };
+  tiered.terms[1] = { ...tiered.terms[1]!, tiers: [tier] as never[] };
+  const held = [{ from: '2026-01-01', plan: tiered, by: '', at: '' }];
+  expect(agreedFrom({ plans: held }, found({}))).toBeNull();
+  expect(agreedFrom({ plans: held }, found({ scheme: 'Meridian' }))).not.toBeNull();
+});
+
 test.each([
   ['it has ended', { goesOn: false }],
   ['no value is told', { told: '' }],

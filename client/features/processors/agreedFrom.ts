@@ -3,8 +3,8 @@ import type { FeePlan } from '@abacist/core/fees';
 
 /**
  * The plan that a finding would make agreed from its first day on: that which held, with the
- * percentage or the price an item that was charged. null where no value of it is told, or where it
- * has ended.
+ * percentage or the price an item that was charged. null where no value of it is told, where it has
+ * ended, or where the scheme has tiers: of which one it was is typed.
  */
 export function agreedFrom(
   { plans }: Pick<Processor, 'plans'>,
@@ -12,6 +12,7 @@ export function agreedFrom(
 ): FeePlan | null {
   const held = plans.find(({ from }) => from <= since)?.plan;
   if (!held || !told || !goesOn || (cause !== 'rate' && cause !== 'perItem')) return null;
+  if (held.terms.some((one) => one.scheme === scheme && one.tiers.length)) return null;
   const changed = cause === 'rate' ? { percent: told } : { perItem: told };
   return {
     ...held,

@@ -80,8 +80,11 @@ export const withInferred = (
   });
 
 /** A price with the decimals of its money at least: 0.1 is 0.10. */
-const asMoney = (price: string, currency: string) =>
-  Number(price).toFixed(Math.max(minorDigits(currency), price.split('.')[1]?.length ?? 0));
+function asMoney(price: string, currency: string): string {
+  const [whole, part = ''] = price.split('.');
+  const decimals = part.padEnd(minorDigits(currency), '0');
+  return decimals ? `${whole}.${decimals}` : whole!;
+}
 
 const untyped = ({ percent, perItem, minimum, maximum, tiers }: TypedTerms) =>
   !percent.trim() && !perItem.trim() && !minimum.trim() && !maximum.trim() && !tiers.length;

@@ -138,6 +138,36 @@ test('a tier that was reached and not given', () => {
   ]);
 });
 
+test('above a tier another percentage than the tier’s is a rate, and the price below it a tier', () => {
+  const above = { volumeMinor: 25_000_00 };
+  const tiered = (percent: string) =>
+    charged(() => ({ tiers: [{ aboveMinor: 20_000_00, percent, perItem: '0.10' }] }));
+  const at = (percent: string) =>
+    audit([1, 2, 3].map((day) => rowOf(day, 'Meridian', tiered(percent), above))).findings;
+  expect(at('1.45')).toEqual([]);
+  expect(at('1.55')).toMatchObject([{ cause: 'rate', told: '1.55', batches: 3 }]);
+  expect(at('1.65')).toMatchObject([{ cause: 'tier', told: '1.65', batches: 3 }]);
+});
+
+test('where the whole batch is rounded once, however its schemes share it is as agreed; another rate is still found', () => {
+  const byBatch: FeePlan = { ...AGREED, roundedBy: 'batch' };
+  const whole = (plan: FeePlan) =>
+    days(1, 28).flatMap((day) => {
+      const cards = ['Meridian', 'Corvus'].flatMap((scheme) => cardsOf(day, scheme));
+      const { schemes } = feeOfItems(plan, cards, CAD);
+      return schemes.map(({ scheme, feeMinor }) => ({
+        ...rowOf(day, scheme, byBatch),
+        feeMinor,
+      }));
+    });
+  const of = (plan: FeePlan) => auditFees(whole(plan), () => byBatch, CAD).findings;
+  expect(of(byBatch)).toEqual([]);
+  const dearer = charged(() => ({ percent: '1.85' }));
+  expect(of({ ...dearer, roundedBy: 'batch' })).toMatchObject([
+    { scheme: 'Meridian', cause: 'rate', told: '1.85', batches: 28 },
+  ]);
+});
+
 test('two items too many in one batch are found there, and nothing goes on', () => {
   // Without a least of each, sums say what a number of items costs.
   const plain = charged(() => ({ minimumMinor: null }));

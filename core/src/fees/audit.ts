@@ -1,5 +1,15 @@
-import { minor, minorDigits, sum, type Minor, type Rounding } from '../money';
-import { REFUND_FEES, ROUNDED_BY, type FeePlan, type FeeTerms } from './plan';
+import {
+  decimal,
+  divideRounded,
+  minor,
+  minorDigits,
+  minus,
+  rescale,
+  sum,
+  type Minor,
+  type Rounding,
+} from '../money';
+import { priceAt, REFUND_FEES, type FeePlan, type FeeTerms, type Price } from './plan';
 import { beyond, feeOfItems, feeOfTotals, type FeeBand, type FeeItem } from './reckon';
 
 /** What a settlement charged for a scheme of a batch, beside what is known of its cards. */
@@ -89,8 +99,20 @@ export function auditFees(
   };
 }
 
-/** What the plan makes of a row. */
+/**
+ * What the plan makes of a row. Of a batch that is rounded as a whole nobody agreed how its schemes
+ * share the rounding: one of them may have a unit more or less.
+ */
 export function bandOf(row: ChargedRow, plan: FeePlan, currency: string): FeeBand | null {
+  const band = schemeBand(row, { ...plan, roundedBy: aloneBy(plan) }, currency);
+  if (!band || plan.roundedBy !== 'batch') return band;
+  return { leastMinor: minus(band.leastMinor, 1), mostMinor: sum([band.mostMinor, 1]) };
+}
+
+/** How a scheme is rounded that is looked at alone. */
+const aloneBy = ({ roundedBy }: FeePlan) => (roundedBy === 'batch' ? 'scheme' : roundedBy);
+
+function schemeBand(row: ChargedRow, plan: FeePlan, currency: string): FeeBand | null {
   const { cards, refundItems, volumeMinor } = row;
   if (cards) {
     const found = feeOfItems(plan, cards, currency, { [row.scheme]: volumeMinor });
@@ -203,10 +225,13 @@ const onlyTerms = (row: ChargedRow, plan: FeePlan): FeeTerms | null => {
   return own.length === 1 ? own[0]! : null;
 };
 
-/** Whether a plan makes just what was charged, and nothing else. */
+/** Whether a plan makes just what was charged, as near as its rounding tells. */
 function isExactly(row: ChargedRow, plan: FeePlan, currency: string): boolean {
   const band = bandOf(row, plan, currency);
-  return !!band && band.leastMinor === band.mostMinor && band.leastMinor === row.feeMinor;
+  const told = plan.roundedBy === 'batch' ? 2 : 0;
+  return (
+    !!band && band.mostMinor - band.leastMinor <= told && beyond(row.feeMinor, band) === 0
+  );
 }
 
 const withTerms = (plan: FeePlan, scheme: string, change: Partial<FeeTerms>): FeePlan => ({
@@ -214,13 +239,30 @@ const withTerms = (plan: FeePlan, scheme: string, change: Partial<FeeTerms>): Fe
   terms: plan.terms.map((one) => (one.scheme === scheme ? { ...one, ...change } : one)),
 });
 
-/** Numbers of some decimals near a value, but for the one that is agreed. */
-function near(value: number, agreed: number, step: number, decimals: number): string[] {
-  const middle = Math.round(value / step);
-  return [-2, -1, 0, 1, 2]
-    .map((by) => ((middle + by) * step).toFixed(decimals))
-    .filter((text) => Number(text) >= 0 && Number(text) !== agreed);
+/**
+ * Decimals of some places near a number of steps, but for the one that is agreed: `165` steps of a
+ * hundredth is `1.65`.
+ */
+function near(steps: bigint, { step, places, agreed }: Grid): string[] {
+  const scale = 10n ** BigInt(places);
+  return [-2n, -1n, 0n, 1n, 2n]
+    .map((by) => (steps + by) * step)
+    .filter((digits) => digits >= 0n)
+    .map((digits) => `${digits / scale}.${String(digits % scale).padStart(places, '0')}`)
+    .filter((text) => same(text, agreed) === false);
 }
+type Grid = { step: bigint; places: number; agreed: string };
+
+/** 1.5 and 1.50 are one number. */
+const same = (a: string, b: string) => rescale(decimal(a), 9) === rescale(decimal(b), 9);
+
+/** A decimal in steps of so many parts of 10^places, the nearest. */
+const inSteps = (text: string, { step, places }: Pick<Grid, 'step' | 'places'>) =>
+  divideRounded(rescale(decimal(text), 9), step * 10n ** BigInt(9 - places), 'halfUp');
+
+/** The plan with one price for a row's scheme, whatever the volume. */
+const atPrice = (plan: FeePlan, row: ChargedRow, { percent, perItem }: Price) =>
+  withTerms(plan, row.scheme, { percent, perItem, tiers: [] });
 
 const ROUNDINGS: readonly Rounding[] = ['halfUp', 'halfEven', 'down'];
 
@@ -235,27 +277,39 @@ const CAUSES: Record<
   rate(row, plan, currency) {
     const terms = onlyTerms(row, plan);
     if (!terms || row.grossMinor <= 0) return [];
-    const agreed = Number(terms.percent);
-    const value = agreed + (overOf(row, plan, currency) / row.grossMinor) * 100;
-    return near(value, agreed, 0.01, 2).filter((text) =>
-      isExactly(row, withTerms(plan, row.scheme, { percent: text, tiers: [] }), currency),
+    const price = priceAt(terms, row.volumeMinor);
+    const grid = { step: 1n, places: 2, agreed: price.percent };
+    // A hundredth of a percent is a ten-thousandth of the amount.
+    const over = BigInt(overOf(row, plan, currency)) * 10_000n;
+    const more = divideRounded(over, BigInt(row.grossMinor), 'halfUp');
+    return near(inSteps(price.percent, grid) + more, grid).filter(
+      (percent) =>
+        // The price of another tier is that, and no other percentage.
+        ![terms, ...terms.tiers].some((one) => same(one.percent, percent)) &&
+        isExactly(row, atPrice(plan, row, { ...price, percent }), currency),
     );
   },
   perItem(row, plan, currency) {
     const terms = onlyTerms(row, plan);
     if (!terms || row.items <= 0) return [];
-    const agreed = Number(terms.perItem);
-    const over = overOf(row, plan, currency) / 10 ** minorDigits(currency);
-    return near(agreed + over / row.items, agreed, 0.005, 3).filter((text) =>
-      isExactly(row, withTerms(plan, row.scheme, { perItem: text, tiers: [] }), currency),
+    const price = priceAt(terms, row.volumeMinor);
+    const grid = { step: 5n, places: 3, agreed: price.perItem };
+    const over = BigInt(overOf(row, plan, currency)) * 1000n;
+    const whole = BigInt(row.items) * 10n ** BigInt(minorDigits(currency)) * grid.step;
+    const steps = inSteps(price.perItem, grid) + divideRounded(over, whole, 'halfUp');
+    return near(steps, grid).filter((perItem) =>
+      isExactly(row, atPrice(plan, row, { ...price, perItem }), currency),
     );
   },
   /** More items, or fewer, than there were: their price, and nothing of their amount. */
   count(row, plan, currency) {
     const terms = onlyTerms(row, plan);
-    const perItem = Number(terms?.perItem ?? 0) * 10 ** minorDigits(currency);
-    const more = perItem && Math.round(overOf(row, plan, currency) / perItem);
-    if (!more || row.items + more < 0) return [];
+    const item = terms ? rescale(decimal(priceAt(terms, row.volumeMinor).perItem), 9) : 0n;
+    if (item === 0n) return [];
+    const over = BigInt(overOf(row, plan, currency)) * 10n ** 9n;
+    const perItem = item * 10n ** BigInt(minorDigits(currency));
+    const more = Number(divideRounded(over, perItem, 'halfUp'));
+    if (more === 0 || row.items + more < 0) return [];
     const counted = { ...row, cards: null, items: row.items + more };
     return isExactly(counted, plan, currency) ? [''] : [];
   },
@@ -273,13 +327,12 @@ const CAUSES: Record<
     const terms = onlyTerms(row, plan);
     if (!terms?.tiers.length) return [];
     return [terms, ...terms.tiers]
-      .filter(({ percent, perItem }) =>
-        isExactly(row, withTerms(plan, row.scheme, { percent, perItem, tiers: [] }), currency),
-      )
+      .filter((price) => isExactly(row, atPrice(plan, row, price), currency))
       .map(({ percent }) => percent);
   },
+  // Of a whole batch that is rounded, one scheme tells nothing.
   rounding: (row, plan, currency) =>
-    ROUNDED_BY.filter((roundedBy) =>
+    (['item', 'scheme'] as const).filter((roundedBy) =>
       ROUNDINGS.some((rounding) => isExactly(row, { ...plan, roundedBy, rounding }, currency)),
     ),
   refunds: (row, plan, currency) =>

@@ -1,11 +1,4 @@
-import {
-  decimal,
-  divideRounded,
-  minorDigits,
-  percent,
-  rescale,
-  type Rounding,
-} from '../money';
+import { decimal, divideRounded, minorDigits, percent, rescale } from '../money';
 import type { Price } from './plan';
 
 /** What a processor charged for some cards of a scheme, rounded once. Minor units, no refunds. */
@@ -37,30 +30,26 @@ type Bound = { gross: bigint; items: bigint; low: bigint | null; high: bigint };
  * What a fee is made of, from what was charged: the percentage and the price an item with the fewest
  * decimals that give every fee exactly. Each row bounds percent × gross + price × items from both
  * sides; what lies within all bounds is a narrow polygon, and the numbers of few decimals inside are
- * counted, not guessed. Where single items are given and no such pair fits, the smallest fee is
+ * counted, not guessed. Rounding is half up, as processors do (common practice). Where single items are given and no such pair fits, the smallest fee is
  * tried as the least of each item. A plan that is off by a minor unit anywhere is never 'found'.
  */
-export function inferTerms(
-  rows: readonly Charged[],
-  currency: string,
-  rounding: Rounding = 'halfUp',
-): Inference {
+export function inferTerms(rows: readonly Charged[], currency: string): Inference {
   const told = rows.filter(({ items, grossMinor }) => items > 0 && grossMinor > 0);
   if (told.length === 0) return { kind: 'nothing' };
   const plain = simplest(
-    told.map((row) => bound(row, rounding, null)),
+    told.map((row) => bound(row, null)),
     currency,
   );
   if (plain.length) return answer(plain, null);
   if (told.every(({ items }) => items === 1)) {
     const leastMinor = Math.min(...told.map(({ feeMinor }) => feeMinor));
     const raised = simplest(
-      told.map((row) => bound(row, rounding, leastMinor)),
+      told.map((row) => bound(row, leastMinor)),
       currency,
     );
     if (raised.length) return answer(raised, leastMinor);
   }
-  return nearest(told, currency, rounding);
+  return nearest(told, currency);
 }
 
 /**
@@ -101,26 +90,14 @@ const answer = (prices: Price[], minimumMinor: number | null): Inference => {
     : { kind: 'several', terms: terms.slice(0, 3) };
 };
 
-/** In twice a unit's parts, so that half a unit is whole: low ≤ 2 × fee < high (or ≤, see rounding). */
-function bound(
-  { items, grossMinor, feeMinor }: Charged,
-  rounding: Rounding,
-  leastMinor: number | null,
-): Bound {
+/** In twice a unit's parts, so that half a unit is whole; exactly a half was rounded up. */
+function bound({ items, grossMinor, feeMinor }: Charged, leastMinor: number | null): Bound {
   const fee = BigInt(feeMinor) * 2n * UNIT;
-  // What is exactly a half goes up; to the even one of two, it may go either way.
-  const down = rounding === 'down';
-  const even = rounding === 'halfEven' && feeMinor % 2 === 0;
   return {
     gross: BigInt(grossMinor),
     items: BigInt(items),
-    low:
-      feeMinor === leastMinor
-        ? null
-        : down
-          ? fee
-          : fee - UNIT + (rounding === 'halfEven' && !even ? 1n : 0n),
-    high: (down ? fee + 2n * UNIT : fee + UNIT) - (even ? 0n : 1n),
+    low: feeMinor === leastMinor ? null : fee - UNIT,
+    high: fee + UNIT - 1n,
   };
 }
 
@@ -206,21 +183,27 @@ function percentRange(bounds: Bound[]): { low: number; high: number } | null {
 }
 
 /** By least squares, of two decimals each: what comes nearest, and how far off it is. */
-function nearest(rows: readonly Charged[], currency: string, rounding: Rounding): Inference {
-  const scale = 10 ** minorDigits(currency);
-  let [gg, gn, nn, gf, nf] = [0, 0, 0, 0, 0];
-  for (const { items, grossMinor, feeMinor } of rows) {
-    gg += grossMinor * grossMinor;
-    gn += grossMinor * items;
+function nearest(rows: readonly Charged[], currency: string): Inference {
+  let [gg, gn, nn, gf, nf] = [0n, 0n, 0n, 0n, 0n];
+  for (const row of rows) {
+    const [gross, items, fee] = [row.grossMinor, row.items, row.feeMinor].map(BigInt) as [
+      bigint,
+      bigint,
+      bigint,
+    ];
+    gg += gross * gross;
+    gn += gross * items;
     nn += items * items;
-    gf += grossMinor * feeMinor;
-    nf += items * feeMinor;
+    gf += gross * fee;
+    nf += items * fee;
   }
   const whole = gg * nn - gn * gn;
-  const rate = whole > 0 ? (gf * nn - nf * gn) / whole : gf / gg;
-  const item = whole > 0 ? (gg * nf - gn * gf) / whole : 0;
-  const percents = around(rate * 10_000);
-  const prices = around((item / scale) * 100);
+  // All rows of one shape tell a percentage alone.
+  const [rate, item, of] =
+    whole > 0n ? [gf * nn - nf * gn, gg * nf - gn * gf, whole] : [gf, 0n, gg];
+  const scale = 10n ** BigInt(minorDigits(currency));
+  const percents = around(divideRounded(rate * 10_000n, of, 'halfUp'));
+  const prices = around(divideRounded(item * 100n, of * scale, 'halfUp'));
   const tries = percents.flatMap((one) =>
     prices.map((other) => {
       const terms = {
@@ -228,9 +211,7 @@ function nearest(rows: readonly Charged[], currency: string, rounding: Rounding)
         perItem: written(other, 2),
         minimumMinor: null,
       };
-      const off = rows.map((row) =>
-        Math.abs(feeOf(terms, row, currency, rounding) - row.feeMinor),
-      );
+      const off = rows.map((row) => Math.abs(feeOf(terms, row, currency) - row.feeMinor));
       return {
         kind: 'nearest' as const,
         terms,
@@ -242,11 +223,11 @@ function nearest(rows: readonly Charged[], currency: string, rounding: Rounding)
   return tries.reduce((a, b) => (b.offMinor < a.offMinor ? b : a));
 }
 
-const around = (value: number) => [-1, 0, 1].map((by) => Math.max(0, Math.round(value) + by));
+const around = (value: bigint) => [-1, 0, 1].map((by) => Math.max(0, Number(value) + by));
 
-function feeOf(price: Price, row: Charged, currency: string, rounding: Rounding): number {
+function feeOf(price: Price, row: Charged, currency: string): number {
   const rate = rescale(percent(price.percent), SCALE);
   const item = rescale(decimal(price.perItem), SCALE) * 10n ** BigInt(minorDigits(currency));
   const parts = BigInt(row.grossMinor) * rate + BigInt(row.items) * item;
-  return Number(divideRounded(parts, UNIT, rounding));
+  return Number(divideRounded(parts, UNIT, 'halfUp'));
 }

@@ -8,6 +8,7 @@ import type {
 } from '@abacist/contracts';
 import { addDays, weekday } from '@abacist/core/dates';
 import { auditFees, checkFeePlan, costOfPlan, inferNewest } from '@abacist/core/fees';
+import { sum } from '@abacist/core/money';
 import { effectiveRateBasisPoints } from '@abacist/core/settlements';
 import type { Db } from '../db/pool';
 import { notFound, refused } from '../http/errors';
@@ -15,7 +16,7 @@ import type { QueryContext } from '../http/query';
 import { chargedRows, type SettledRow } from './charged';
 import { planOn, readProcessors } from './read';
 
-/** How far back plans are tried and inferred: a quarter of a year. */
+/** How far back plans are inferred from: a quarter of a year. */
 const QUARTER_DAYS = 91;
 
 export async function processorOf(db: Db, id: number): Promise<Processor> {
@@ -35,6 +36,11 @@ export async function feesView(
     chargedRows(db, id, from, to),
   ]);
   const { rows, findings } = auditFees(charged, planOn(processor.plans), shop.currency);
+  const whole = {
+    grossMinor: sum(rows.map(({ grossMinor }) => grossMinor)),
+    feeMinor: sum(rows.map(({ feeMinor }) => feeMinor)),
+    overMinor: sum(rows.map(({ overMinor }) => overMinor)),
+  };
   return {
     processor: processor.name,
     hasPlan: processor.plans.length > 0,
@@ -44,6 +50,7 @@ export async function feesView(
       reference: charged[i]!.reference,
     })),
     findings,
+    total: { ...whole, basisPoints: effectiveRateBasisPoints(whole) },
     weeks: byWeek(charged),
   };
 }
@@ -64,7 +71,14 @@ function byWeek(rows: readonly SettledRow[]): FeesView['weeks'] {
   }));
 }
 
-/** What a plan would have made of the newest batch, and of a quarter. */
+/** The first day of the month so many months before a date's. */
+function monthsBefore(date: string, months: number): string {
+  let first = `${date.slice(0, 8)}01`;
+  for (let i = 0; i < months; i += 1) first = `${addDays(first, -1).slice(0, 8)}01`;
+  return first;
+}
+
+/** What a plan would have made of the newest batch, and of three months. */
 export async function tryFeePlan(
   { db, shop, today }: QueryContext,
   { id, plan }: TryFeePlan,
@@ -72,7 +86,8 @@ export async function tryFeePlan(
   const refusals = checkFeePlan(plan);
   if (refusals.length) throw refused(refusals);
   await processorOf(db, id);
-  const from = addDays(today, -QUARTER_DAYS);
+  // Whole months, of which each bears its monthly fee once: this one and the two before.
+  const from = monthsBefore(today, 2);
   const charged = await chargedRows(db, id, from, today);
   const newest = charged.at(-1)?.batchDate;
   const batch = charged.filter(({ batchDate }) => batchDate === newest);
