@@ -53,9 +53,20 @@ test('the fees agreed are typed as they stand in the contract; what they make sh
   const keep = page.getByRole('button', { name: 'Keep these fees' });
   await expect(keep).toBeDisabled();
   await of('Meridian').getByLabel('Percent').fill('2');
+  await of('Meridian').getByRole('button', { name: 'Least, most, tiers' }).click();
+  await of('Meridian').getByLabel('Least of an item').fill('0.15');
   await expect(row).not.toContainText(new RegExp(`${charged}\\D+${charged}`));
   await keep.click();
-  await expect(page.getByText('Meridian: 2 % + 0.10')).toBeVisible();
+  await expect(page.getByText('Meridian: 2 % + 0.10, at least 0.15')).toBeVisible();
+
+  // A processor that no tender goes through says where its schemes come from.
+  await page.goto('/books/processors/new');
+  await page.getByLabel('Name').fill('Spar Cards');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('link', { name: /^Spar Cards/ }).click();
+  await page.getByRole('button', { name: 'Type the fees agreed' }).click();
+  await page.getByRole('button', { name: 'Set up a tender' }).click();
+  await expect(page).toHaveURL('/books/tenders');
 });
 
 test('what is on its way stands with its day, what is overdue first, and what will be there', async ({

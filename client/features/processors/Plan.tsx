@@ -22,7 +22,7 @@ import { Choice } from '~/ui/Choice';
 import { DateField } from '~/ui/DateField';
 import { Field } from '~/ui/Field';
 import { useMoney } from '~/ui/Money';
-import { ErrorNote } from '~/ui/Notes';
+import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
@@ -49,10 +49,33 @@ export function FeePlanScreen({ id }: { id: number }) {
         {({ processors }) =>
           processors
             .filter((one) => one.id === id)
-            .map((one) => <Form key={one.id} processor={one} />)
+            .map((one) =>
+              one.schemes.length || one.plans.length ? (
+                <Form key={one.id} processor={one} />
+              ) : (
+                <NoSchemes key={one.id} />
+              ),
+            )
         }
       </Query>
     </Screen>
+  );
+}
+
+/** Nothing can be agreed of schemes that there are not: where they are set up. */
+function NoSchemes() {
+  const t = useWords();
+  return (
+    <Column gap="$3" paddingHorizontal="$4">
+      <Empty title={t('processors.noSchemes')} text={t('processors.noSchemesText')} />
+      <Line>
+        <Button
+          kind="primary"
+          label={t('processors.toTenders')}
+          onPress={() => router.push('/books/tenders')}
+        />
+      </Line>
+    </Column>
   );
 }
 

@@ -4,6 +4,7 @@ import type {
   SaveFeePlan,
   SaveProcessor,
 } from '@abacist/contracts';
+import type { FeeTerms } from '@abacist/core/fees';
 import { router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
@@ -15,6 +16,7 @@ import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
+import { useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
@@ -127,10 +129,31 @@ function Form({
   );
 }
 
+/** Terms in a line: all that tells them from others. */
+function useTermsText(): (terms: FeeTerms) => string {
+  const t = useWords();
+  const money = useMoney();
+  return ({ scheme, cardKind, percent, perItem, minimumMinor, maximumMinor, tiers }) =>
+    [
+      t('processors.terms', {
+        ...{ percent, perItem },
+        scheme: [scheme, cardKind].filter(Boolean).join(' '),
+      }),
+      minimumMinor === null ? '' : t('processors.termsLeast', { amount: money(minimumMinor) }),
+      maximumMinor === null ? '' : t('processors.termsMost', { amount: money(maximumMinor) }),
+      ...tiers.map(({ aboveMinor, ...price }) =>
+        t('processors.termsTier', { ...price, above: money(aboveMinor) }),
+      ),
+    ]
+      .filter(Boolean)
+      .join(', ');
+}
+
 /** What was agreed, newest first. */
 function Plans({ processor }: { processor: Processor }) {
   const t = useWords();
   const dates = useDates();
+  const termsText = useTermsText();
   const [takingBack, setTakingBack] = useState<string | null>(null);
   const send = useCommand<SaveFeePlan, ProcessorsView>(
     `/processors/${processor.id}/fee-plans`,
@@ -145,10 +168,7 @@ function Plans({ processor }: { processor: Processor }) {
               <Body strong>{t('processors.planFrom', { date: dates.date(from) })}</Body>
               {plan.terms.map((one) => (
                 <Body small key={`${one.scheme} ${one.cardKind}`}>
-                  {t('processors.terms', {
-                    ...one,
-                    scheme: [one.scheme, one.cardKind].filter(Boolean).join(' '),
-                  })}
+                  {termsText(one)}
                 </Body>
               ))}
               <Body small tone="faded">

@@ -26,6 +26,12 @@ export const processors = {
     planFrom: 'From {{date}}',
     planBy: 'typed by {{name}}',
     terms: '{{scheme}}: {{percent}} % + {{perItem}}',
+    termsLeast: 'at least {{amount}}',
+    termsMost: 'at most {{amount}}',
+    termsTier: 'above {{above}} in a month {{percent}} % + {{perItem}}',
+    noSchemesText:
+      'A tender names the scheme and its processor. Set one up, and its fees are typed here.',
+    toTenders: 'Set up a tender',
     newPlan: 'Change the fees',
     firstPlan: 'Type the fees agreed',
     takeBack: 'Take back',
