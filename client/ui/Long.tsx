@@ -1,5 +1,13 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import {
+  lazy,
+  Suspense,
+  useLayoutEffect,
+  useRef,
+  type ReactNode,
+  type RefObject,
+} from 'react';
 import { ahead } from './ahead';
+import { arrowKeys, controlsOf, heldAt, type HeldAt } from './rowsInSight';
 
 export type LongListProps<R> = {
   rows: readonly R[];
@@ -21,18 +29,52 @@ const LongList = lazy(
 /** As many rows as a screen shows, and some: all of a hundred thousand would hold the page up. */
 const AT_FIRST = 30;
 
-/** A long list, see {@link LongList}; its first rows, while its file comes. */
-export function Long<R>(props: LongListProps<R>) {
-  const { rows, keyOf, row } = props;
+/**
+ * The first rows while the list's file comes. Keys find them as they find the list's own, and where the
+ * focus was when they go is left in `held`.
+ */
+function FirstRows<R>({
+  rows,
+  keyOf,
+  row,
+  held,
+}: LongListProps<R> & { held: RefObject<HeldAt | null> }) {
+  const list = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    const drawn = list.current;
+    return () => {
+      held.current = heldAt(drawn);
+    };
+  }, [held]);
+  const first = rows.slice(0, AT_FIRST);
   return (
-    <Suspense
-      fallback={rows.slice(0, AT_FIRST).map((one) => (
-        <div key={keyOf(one)} role="presentation">
+    <div
+      ref={list}
+      role="presentation"
+      onKeyDown={(event) =>
+        arrowKeys(event, {
+          list: list.current,
+          count: first.length,
+          scrollToIndex: (index) =>
+            controlsOf(list.current, index)[0]?.scrollIntoView({ block: 'nearest' }),
+        })
+      }
+    >
+      {first.map((one, index) => (
+        <div key={keyOf(one)} role="presentation" data-index={index}>
           {row(one)}
         </div>
       ))}
-    >
-      <LongList {...props} />
+    </div>
+  );
+}
+
+/** A long list, see {@link LongList}; its first rows, while its file comes. */
+export function Long<R>(props: LongListProps<R>) {
+  const held = useRef<HeldAt>(null);
+  return (
+    <Suspense fallback={<FirstRows {...props} held={held} />}>
+      <LongList {...props} held={held} />
     </Suspense>
   );
 }

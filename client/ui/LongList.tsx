@@ -5,10 +5,10 @@ import {
   useLayoutEffect,
   useRef,
   useState,
-  type KeyboardEvent,
+  type RefObject,
 } from 'react';
 import type { LongListProps } from './Long';
-import { stepTo, useNextPage } from './rowsInSight';
+import { arrowKeys, controlsOf, useNextPage, type HeldAt } from './rowsInSight';
 
 /** So many rows before the last the next page is read, so that nobody waits for it. */
 const AHEAD = 12;
@@ -17,7 +17,18 @@ const AHEAD = 12;
  * A list on a screen that scrolls: only rows in sight are in the page. Arrows go from row to row, and
  * inside of one to what can be touched beside its link.
  */
-export function LongList<R>({ rows, keyOf, row, height, isCurrent, onEnd }: LongListProps<R>) {
+export function LongList<R>({
+  rows,
+  keyOf,
+  row,
+  height,
+  isCurrent,
+  onEnd,
+  held,
+}: LongListProps<R> & {
+  /** Where the focus was before this list took the place of its first rows. */
+  held?: RefObject<HeldAt | null>;
+}) {
   const list = useRef<HTMLDivElement>(null);
   const [above, setAbove] = useState(0);
   const scroller = () => list.current?.closest<HTMLElement>('[data-scroll]') ?? null;
@@ -56,34 +67,28 @@ export function LongList<R>({ rows, keyOf, row, height, isCurrent, onEnd }: Long
     if (shown && currentKey !== null) bringIntoSight();
   }, [shown, currentKey]);
 
-  const onKeyDown = (event: KeyboardEvent) => {
-    const here = (event.target as HTMLElement).closest<HTMLElement>('[data-index]');
-    const [up, across] = [
-      { ArrowDown: 1, ArrowUp: -1 }[event.key],
-      { ArrowRight: 1, ArrowLeft: -1 }[event.key],
-    ];
-    if (!here || (!up && !across)) return;
-    event.preventDefault();
-    const inside = (one: Element) => [...one.querySelectorAll<HTMLElement>('a, button')];
-    if (across) {
-      const all = inside(here);
-      all[all.indexOf(event.target as HTMLElement) + across]?.focus({ preventScroll: true });
-      return;
-    }
-    stepTo(Number(here.dataset['index']) + (up ?? 0), {
-      count: rows.length,
-      scrollToIndex: (index) => virtual.scrollToIndex(index),
-      target: (index) => {
-        const found = list.current?.querySelector(`[data-index="${index}"]`);
-        return found && inside(found)[0];
-      },
-    });
-  };
+  // Who had the focus in the first rows keeps it now that all of them are here.
+  const giveBack = useEffectEvent(() => {
+    const at = held?.current;
+    if (held) held.current = null;
+    if (at && document.activeElement === document.body)
+      controlsOf(list.current, at.index)[at.control]?.focus({ preventScroll: true });
+  });
+  useEffect(() => {
+    if (shown) giveBack();
+  }, [shown]);
+
   return (
     <div
       ref={list}
       role="presentation"
-      onKeyDown={onKeyDown}
+      onKeyDown={(event) =>
+        arrowKeys(event, {
+          list: list.current,
+          count: rows.length,
+          scrollToIndex: (index) => virtual.scrollToIndex(index),
+        })
+      }
       style={{ position: 'relative', height: virtual.getTotalSize() }}
     >
       {items.map((item) => (
