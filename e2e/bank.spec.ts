@@ -30,7 +30,7 @@ async function mondaysCards(page: any, shop: any): Promise<void> {
   await shop.setNow('2026-03-03T16:00:00Z');
   await post('/settlements', {
     processorId: 1,
-    format: 'csv',
+    mapping: null,
     name: 'hp.csv',
     contentBase64: Buffer.from(csv).toString('base64'),
   });

@@ -152,12 +152,13 @@ test('a short settlement shows what is not home, until a second file brings it',
       { batchDate: '2026-03-02', schemes: [{ scheme: 'Meridian', items: 1, grossMinor }] },
     ]);
     const contentBase64 = Buffer.from(csv).toString('base64');
-    return send(page, '/settlements', {
+    const { settlements } = await send(page, '/settlements', {
       processorId: 1,
-      format: 'csv',
+      mapping: null,
       name: `${reference}.csv`,
       contentBase64,
     });
+    return settlements[0];
   };
   const first = await settle('HP-1', 48_00);
   await page.goto('/days');

@@ -8,14 +8,7 @@ export {
   StatementsScreen,
 } from '~/features/accounts/deskScreens';
 export { DepartmentsScreen } from '~/features/departments/screens';
-export { ComingScreen } from '~/features/funding/screens';
 export { HelpScreen } from '~/features/help/screens';
-export {
-  FeePlanScreen,
-  FeesScreen,
-  ProcessorScreen,
-  ProcessorsScreen,
-} from '~/features/processors/screens';
 export { PapersScreen } from '~/features/papers/screens';
 export { ItemScreen, ItemsScreen } from '~/features/items/screens';
 export { AccountRulesScreen, RulesScreen } from '~/features/rules/screens';

@@ -1,9 +1,9 @@
 import { lazyScreen } from './lazyScreen';
 
 /*
- * Every screen, loaded when it is first shown: three files to the browser, what a day's work needs,
- * what is done beside it (regular customers, orders, change, books), and what is done at the desk now
- * and then. What two of them need loads with the first page: before a screen goes from one to another,
+ * Every screen, loaded when it is first shown: four files to the browser, what a day's work needs,
+ * what is done beside it (regular customers, orders, change, books), what is about cards and who pays
+ * them out, and what is done at the desk now and then. What two of them need loads with the first page: before a screen goes from one to another,
  * see what `npm run bench` says of both sizes.
  */
 
@@ -12,6 +12,7 @@ const worded = async <M>(screens: Promise<M>): Promise<M> =>
   (await Promise.all([screens, import('~/i18n/words')]))[0];
 const work = () => worded(import('./work'));
 const beside = () => worded(import('./beside'));
+const cards = () => worded(import('./cards'));
 const desk = () => worded(import('./desk'));
 
 export const AccountFilesScreen = lazyScreen(desk, 'AccountFilesScreen');
@@ -27,7 +28,7 @@ export const BooksScreen = lazyScreen(beside, 'BooksScreen');
 export const ChangeAccountScreen = lazyScreen(beside, 'ChangeAccountScreen');
 export const ChangeScreen = lazyScreen(beside, 'ChangeScreen');
 export const CountScreen = lazyScreen(work, 'CountScreen');
-export const ComingScreen = lazyScreen(desk, 'ComingScreen');
+export const ComingScreen = lazyScreen(cards, 'ComingScreen');
 export const CounterScreen = lazyScreen(work, 'CounterScreen');
 export const CreditsScreen = lazyScreen(beside, 'CreditsScreen');
 export const CustomerScreen = lazyScreen(beside, 'CustomerScreen');
@@ -38,8 +39,8 @@ export const DaysScreen = lazyScreen(work, 'DaysScreen');
 export const DepartmentsScreen = lazyScreen(desk, 'DepartmentsScreen');
 export const DeskPaymentsScreen = lazyScreen(work, 'DeskPaymentsScreen');
 export const FailedTriesScreen = lazyScreen(desk, 'FailedTriesScreen');
-export const FeePlanScreen = lazyScreen(desk, 'FeePlanScreen');
-export const FeesScreen = lazyScreen(desk, 'FeesScreen');
+export const FeePlanScreen = lazyScreen(cards, 'FeePlanScreen');
+export const FeesScreen = lazyScreen(cards, 'FeesScreen');
 export const FloatScreen = lazyScreen(work, 'FloatScreen');
 export const HelpScreen = lazyScreen(desk, 'HelpScreen');
 export const ItemScreen = lazyScreen(desk, 'ItemScreen');
@@ -58,8 +59,8 @@ export const ParkedScreen = lazyScreen(work, 'ParkedScreen');
 export const PartsScreen = lazyScreen(work, 'PartsScreen');
 export const PayScreen = lazyScreen(work, 'PayScreen');
 export const PaymentScreen = lazyScreen(beside, 'PaymentScreen');
-export const ProcessorScreen = lazyScreen(desk, 'ProcessorScreen');
-export const ProcessorsScreen = lazyScreen(desk, 'ProcessorsScreen');
+export const ProcessorScreen = lazyScreen(cards, 'ProcessorScreen');
+export const ProcessorsScreen = lazyScreen(cards, 'ProcessorsScreen');
 export const QuarterScreen = lazyScreen(work, 'QuarterScreen');
 export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
 export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
@@ -67,6 +68,8 @@ export const RulesScreen = lazyScreen(desk, 'RulesScreen');
 export const SaleScreen = lazyScreen(work, 'SaleScreen');
 export const SalesScreen = lazyScreen(work, 'SalesScreen');
 export const SearchDialog = lazyScreen(work, 'SearchDialog');
+export const SettlementFileScreen = lazyScreen(cards, 'SettlementFileScreen');
+export const SettlementScreen = lazyScreen(cards, 'SettlementScreen');
 export const ShopScreen = lazyScreen(beside, 'ShopScreen');
 export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');

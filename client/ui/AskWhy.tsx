@@ -14,6 +14,7 @@ export function AskWhy({
   label,
   path,
   onClose,
+  onDone = onClose,
 }: {
   title: string;
   text?: string;
@@ -21,10 +22,12 @@ export function AskWhy({
   label: string;
   path: string;
   onClose: () => void;
+  /** Once it is done; else it only closes. */
+  onDone?: () => void;
 }) {
   const t = useWords();
   const [reason, setReason] = useState('');
-  const command = useCommand<{ reason: string }, object>(path, onClose);
+  const command = useCommand<{ reason: string }, object>(path, onDone);
   const ready = reason.trim().length >= 3 && !command.isPending;
   const send = () => {
     if (ready) command.mutate({ reason: reason.trim() });

@@ -9,6 +9,7 @@ export * from './days';
 export * from './slips';
 export * from './totals';
 export * from './deskPayments';
+export * from './settlementFiles';
 export * from './settlements';
 export * from './processors';
 export * from './funding';

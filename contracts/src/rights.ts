@@ -138,6 +138,8 @@ export const RIGHTS = {
   'POST /returned-cheques/:id/write-off': 'bookkeeper',
   'GET /safe': 'bookkeeper',
   'POST /settlements': 'bookkeeper',
+  'POST /settlement-files/look': 'bookkeeper',
+  'GET /settlements/:id': 'bookkeeper',
   'POST /settlements/:id/undo': 'bookkeeper',
   'POST /batches/:id/differences': 'bookkeeper',
   'POST /batch-differences/:id/undo': 'bookkeeper',
@@ -192,6 +194,7 @@ export type Right = keyof typeof RIGHTS;
  */
 const PREVIEWS: Partial<Record<Right, Role>> = {
   'POST /sales': 'clerk',
+  'POST /settlements': 'bookkeeper',
   'POST /slips': 'bookkeeper',
   'POST /totals': 'bookkeeper',
   // Whoever counts blind would read from it what the drawer should hold.

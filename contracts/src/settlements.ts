@@ -1,17 +1,30 @@
-import { SETTLEMENT_FORMATS, type SettlementFormat } from '@abacist/core/settlementFormats';
-import type { SchemeFinding } from '@abacist/core/settlements';
+import type { Mapping } from '@abacist/core/settlementMapping';
+import type { CardPair, SchemeFinding, SettledPart } from '@abacist/core/settlements';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile, reasonText, safeText } from './common';
+import { mappingSchema } from './settlementFiles';
 
+/** A processor's file; without a mapping it is in the layout of docs/formats.md. */
 export type SettlementImport = UploadedFile & {
   processorId: number;
-  format: SettlementFormat;
+  mapping: Mapping | null;
+  /** Under which name the mapping is kept, so that such a file is known the next time. */
+  saveAs?: string;
 };
 export const settlementImportSchema = Joi.object<SettlementImport>({
   ...uploadedFile,
   processorId: id.required(),
-  format: Joi.valid(...SETTLEMENT_FORMATS).required(),
+  mapping: mappingSchema.allow(null).required(),
+  saveAs: safeText(80).min(1).optional(),
 });
+
+/** What a file brought: its payouts, and those that were known already. */
+export type SettlementsAnswer = {
+  settlements: SettlementAnswer[];
+  known: { reference: string; number: string }[];
+  /** Numbers of cards that were masked. */
+  masked: number;
+};
 
 export type SettlementAnswer = {
   settlementId: number;
@@ -90,4 +103,56 @@ export type CardsView = {
   processors: { id: number; name: string }[];
   batches: BatchView[];
   settlements: SettlementView[];
+};
+
+/** A card of a side of a comparison. Minor units; below zero given back. */
+type ComparedCard = {
+  scheme: string;
+  batchDate: string;
+  amountMinor: number;
+  reference: string;
+  lastFour: string;
+  on: string | null;
+  time: string | null;
+};
+
+/** What a row of the comparison is, beside pairs that agree. */
+export type CardDifference =
+  Exclude<CardPair['finding'], 'agrees'> | 'missingHere' | 'missingThere' | 'twice' | 'alike';
+
+/** A card that differs: what the processor has of it beside what the till has. */
+export type ComparedRow = {
+  what: CardDifference;
+  evidence: readonly CardPair['evidence'][number][];
+  /** processor − till. */
+  differenceMinor: number;
+  theirs: (ComparedCard & { position: number; authorisation: string }) | null;
+  ours:
+    | (ComparedCard & {
+        saleTenderId: number;
+        saleId: number;
+        number: string;
+        batchId: number;
+      })
+    | null;
+};
+
+export type SettlementDetail = Omit<SettlementView, 'schemes'> & {
+  processorId: number;
+  /** Null where no file of its kind states anything by itself. */
+  stated: string[];
+  taxMinor: number;
+  chargebacksMinor: number;
+  chargebackFeesMinor: number;
+  reserveMinor: number;
+  adjustmentsMinor: number;
+  parts: (SettledPart & { saleId: number | null; saleNumber: string | null })[];
+  schemes: SettlementView['schemes'];
+  /** Cards one by one; null where the file has totals of schemes only. */
+  cards: {
+    agreeing: number;
+    rows: ComparedRow[];
+    tillMinor: number;
+    processorMinor: number;
+  } | null;
 };

@@ -143,7 +143,29 @@ const BREAKS: Record<string, string> = {
   'a drawer difference is in over and short': shift('drawerClose', 'overAndShort'),
   'a slip moves to the bank what its items say': shift('slip', 'bankInTransit'),
   'a settlement clears gross less refunds': shift('settlement', 'cardClearing'),
-  'a settlement’s fee is an expense': shift('settlement', 'cardFees'),
+  'a settlement’s fees and the tax on them are an expense, or owed back': shift(
+    'settlement',
+    'cardFees',
+  ),
+  'what a settlement disputes is on its account':
+    'UPDATE settlement SET chargebacks_minor = 5',
+  'what a settlement takes for disputes is on its account':
+    'UPDATE settlement SET chargeback_fees_minor = 5',
+  'what a settlement holds in reserve is on its account':
+    'UPDATE settlement SET reserve_minor = 5',
+  'what a settlement adjusts is on its account': 'UPDATE settlement SET adjustments_minor = 5',
+  'the cards and parts of a settlement are what its head says':
+    'UPDATE settlement SET tax_minor = 5',
+  'a card of the till is in one settlement that stands': `INSERT INTO settlement_transaction
+      (settlement_id, position, file_row, batch_date, scheme, card_kind, amount_minor, fee_minor,
+       reference, authorisation, last_four, sale_tender_id)
+    SELECT s.id, x.n, 2, s.date, 'Meridian', '', 0, 0, '', '', '',
+      (SELECT MIN(id) FROM sale_tender)
+    FROM settlement s JOIN (SELECT 1 AS n UNION ALL SELECT 2) x`,
+  'the disputes at a processor is what its settlements left there':
+    'UPDATE settlement SET chargebacks_minor = 5',
+  'the reserve at a processor is what its settlements left there':
+    'UPDATE settlement SET reserve_minor = 5',
   'a match brings to the bank what its lines say': shift('match', 'bank'),
   'what slips and floats took of the safe is what is gone from it':
     'UPDATE safe_item SET taken_minor = 0',

@@ -37,13 +37,17 @@ export async function countAndClose(
   return (await person.send(`/counts/${begun.sessionId}/close`, closed)).body;
 }
 
-export const importSettlement = (person: Person, csv: string, name = 'settlement.csv') =>
-  person.send('/settlements', {
+/** A file of one payout: its settlement stands in the answer as if it were alone. */
+export async function importSettlement(person: Person, csv: string, name = 'settlement.csv') {
+  const answer = await person.send('/settlements', {
     processorId: 1,
-    format: 'csv',
+    mapping: null,
     name,
     contentBase64: base64(csv),
   });
+  const { settlements, ...rest } = answer.body;
+  return { ...answer, body: settlements ? { ...rest, ...settlements[0] } : answer.body };
+}
 
 export const importStatement = (
   person: Person,

@@ -87,7 +87,7 @@ const CASES: [string, () => Promise<Answer>, string[]][] = [
     () =>
       osric().send('/settlements', {
         processorId: 9,
-        format: 'csv',
+        mapping: null,
         name: 'hp.csv',
         contentBase64: base64(settlementOf('HP-1', '2026-03-02', '2026-03-02', 20_00)),
       }),

@@ -85,7 +85,7 @@ test('a settlement is undone until the bank shows it; its file may come again', 
   // The very same file, and under another name the same payout is known.
   expect((await settle('HP-2', '2026-03-03', '2026-03-02', 20_00)).status).toBe(200);
   const renamed = await settle('HP-2', '2026-03-03', '2026-03-02', 20_01);
-  expect(codes(renamed)).toEqual(['settlement.referenceTwice']);
+  expect(codes(renamed)).toEqual(['settlement.otherFigures']);
 
   const line = { date: '2026-03-03', amountMinor: first.netMinor, text: 'HALYARD PAY HP-1' };
   await importStatement(osric(), statementOf(1000_00, line));

@@ -1,12 +1,13 @@
 import type { SettlementImport, StatementImport } from '@abacist/contracts';
 import { addBankingDays, weekday } from '@abacist/core/dates';
-import { readSettlementFile, readStatements } from '@abacist/server/src/bank/files';
+import { readStatements } from '@abacist/server/src/bank/files';
 import { importStatement } from '@abacist/server/src/bank/import';
 import { rows } from '@abacist/server/src/db/pool';
 import { safeView, sendSlip } from '@abacist/server/src/slips/slip';
 import { startMatching } from '@abacist/server/src/matching/run';
 import { holidaysAround } from '@abacist/server/src/settings/holidays';
 import { loadShop } from '@abacist/server/src/settings/shop';
+import { readSettlementFile } from '@abacist/server/src/settlements/file';
 import { importSettlement } from '@abacist/server/src/settlements/import';
 import { statementCsv } from './bank';
 import { chequesComeBack } from './cheques';
@@ -103,13 +104,13 @@ async function settleBatches(world: World, date: string, back: number): Promise<
     const csv = settlementCsv(reference, date, [batch]);
     const file: SettlementImport = {
       processorId: 1,
-      format: 'csv',
+      mapping: null,
       name: `${reference}.csv`,
       contentBase64: Buffer.from(csv).toString('base64'),
     };
     const { osric } = world.people;
     const settlement = await readSettlementFile(world.deps, file, osric);
-    const answer = await act(
+    const { settlements } = await act(
       world,
       osric,
       at(world, date, '09:40'),
@@ -118,7 +119,7 @@ async function settleBatches(world: World, date: string, back: number): Promise<
     );
     world.booked.push({
       date,
-      amountMinor: answer.netMinor,
+      amountMinor: settlements[0]!.netMinor,
       text: `HALYARD PAY ${reference}`,
       reference,
       type: 'card',

@@ -2,9 +2,9 @@ import { Redirect, useLocalSearchParams } from '~/router';
 import { BankScreen } from '~/screens';
 
 export default function Bank() {
-  const { lane, settlement } = useLocalSearchParams<{ lane: string; settlement?: string }>();
+  const { lane } = useLocalSearchParams<{ lane: string }>();
   if (lane !== 'safe' && lane !== 'cards' && lane !== 'statement') {
     return <Redirect href={'/bank' as never} />;
   }
-  return <BankScreen lane={lane} {...(settlement && { settlement: Number(settlement) })} />;
+  return <BankScreen lane={lane} />;
 }

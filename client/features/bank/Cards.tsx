@@ -1,30 +1,21 @@
-import type {
-  BatchView,
-  CardsView,
-  SettlementAnswer,
-  SettlementImport,
-  SettlementView,
-} from '@abacist/contracts';
-import { SETTLEMENT_FILES, SETTLEMENT_FORMATS } from '@abacist/core/settlementFormats';
+import type { BatchView, CardsView, SettlementView } from '@abacist/contracts';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { router } from '~/router';
-import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
 import { useDates, useNumbers } from '~/i18n/useFormat';
-import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { FilePick } from '~/ui/FilePick';
 import { Money, useMoney } from '~/ui/Money';
-import { Empty, ErrorNote } from '~/ui/Notes';
+import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Tag } from '~/ui/Tag';
+import { usePicked } from '~/features/settlementFiles';
 import { Body, Heading } from '~/ui/Text';
 
 /** Cards: batches that wait, and settlements from gross to fee to net, till beside processor. */
-export function CardsLane({ open }: { open?: number }) {
+export function CardsLane() {
   const cards = useQuery({
     queryKey: ['cards'],
     queryFn: () => request<CardsView>('GET', '/cards'),
@@ -35,18 +26,19 @@ export function CardsLane({ open }: { open?: number }) {
         <Column gap="$4" paddingBottom="$5">
           <Import view={view} />
           <Batches batches={view.batches} />
-          <Settlements settlements={view.settlements} {...(open && { open })} />
+          <Settlements settlements={view.settlements} />
         </Column>
       )}
     </Query>
   );
 }
 
+/** The files that processors send, of any layout. */
+const FILES = '.csv,.txt,.tsv,.dat,.xlsx,text/csv,text/plain';
+
 function Import({ view }: { view: CardsView }) {
   const t = useWords();
-  const money = useMoney();
-  const send = useCommand<SettlementImport, SettlementAnswer>('/settlements');
-  const differing = send.data?.findings.filter(({ differenceMinor }) => differenceMinor !== 0);
+  const { pick } = usePicked();
   return (
     <Column paddingHorizontal="$4" gap="$3">
       <Line gap="$3" flexWrap="wrap">
@@ -59,28 +51,17 @@ function Import({ view }: { view: CardsView }) {
           />
         ))}
       </Line>
-      {view.processors.flatMap(({ id, name }) =>
-        SETTLEMENT_FORMATS.map((format) => (
-          <FilePick
-            key={`${id} ${format}`}
-            label={t('cards.import', { name })}
-            accept={SETTLEMENT_FILES[format]}
-            disabled={send.isPending}
-            onPick={(file) => send.mutate({ ...file, processorId: id, format })}
-          />
-        )),
-      )}
-      <ErrorNote error={send.error} />
-      {send.data ? (
-        <Column role="status" gap="$1">
-          <Body strong tone={differing?.length ? 'loose' : 'home'}>
-            {t(differing?.length ? 'cards.importedDiffers' : 'cards.imported', {
-              number: send.data.number,
-              net: money(send.data.netMinor),
-            })}
-          </Body>
-        </Column>
-      ) : null}
+      {view.processors.map(({ id, name }) => (
+        <FilePick
+          key={id}
+          label={t('cards.import', { name })}
+          accept={FILES}
+          onPick={(file) => {
+            pick(id, file);
+            router.push(`/bank/file/${id}`);
+          }}
+        />
+      ))}
     </Column>
   );
 }
@@ -126,9 +107,8 @@ function Batches({ batches }: { batches: BatchView[] }) {
   );
 }
 
-function Settlements({ settlements, open }: { settlements: SettlementView[]; open?: number }) {
+function Settlements({ settlements }: { settlements: SettlementView[] }) {
   const t = useWords();
-  const [shown, setShown] = useState<number | null>(open ?? null);
   if (settlements.length === 0) {
     return <Empty title={t('cards.noneTitle')} text={t('cards.noneText')} />;
   }
@@ -139,32 +119,18 @@ function Settlements({ settlements, open }: { settlements: SettlementView[]; ope
       </Heading>
       <Sheet role="list">
         {settlements.map((settlement) => (
-          <Settlement
-            key={settlement.id}
-            settlement={settlement}
-            shown={shown === settlement.id}
-            onToggle={() => setShown(shown === settlement.id ? null : settlement.id)}
-          />
+          <Settlement key={settlement.id} settlement={settlement} />
         ))}
       </Sheet>
     </Column>
   );
 }
 
-function Settlement({
-  settlement,
-  shown,
-  onToggle,
-}: {
-  settlement: SettlementView;
-  shown: boolean;
-  onToggle: () => void;
-}) {
+function Settlement({ settlement }: { settlement: SettlementView }) {
   const t = useWords();
   const { percent } = useNumbers();
   const dates = useDates();
   const money = useMoney();
-  const [undoing, setUndoing] = useState(false);
   const differs = settlement.differenceMinor !== 0;
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
@@ -207,48 +173,11 @@ function Settlement({
             ? t('cards.differs', { amount: money(settlement.differenceMinor) })
             : t('cards.agrees')}
         </Body>
-        <Button label={shown ? t('cards.less') : t('cards.compare')} onPress={onToggle} />
-      </Line>
-      {shown
-        ? settlement.schemes.map((row) => (
-            <Column
-              key={`${row.batchDate} ${row.scheme}`}
-              gap="$1"
-              paddingVertical="$2"
-              borderTopWidth={1}
-              borderColor="$rule"
-            >
-              <Line justifyContent="space-between" gap="$2">
-                <Body>{`${row.scheme}, ${dates.day(row.batchDate)}`}</Body>
-                <Body small tone={row.finding === 'agrees' ? 'home' : 'loose'}>
-                  {t(`cards.finding_${row.finding}`)}
-                </Body>
-              </Line>
-              <Line gap="$3" justifyContent="space-between">
-                <Figure label={t('cards.till')} minor={row.tillMinor} />
-                <Figure
-                  label={t('cards.processor')}
-                  minor={row.grossMinor - row.refundsMinor}
-                />
-                <Figure label={t('days.difference')} minor={row.differenceMinor} />
-              </Line>
-            </Column>
-          ))
-        : null}
-      {shown && !settlement.atBankOn ? (
-        <Line>
-          <Button label={t('cards.undo')} onPress={() => setUndoing(true)} />
-        </Line>
-      ) : null}
-      {undoing ? (
-        <AskWhy
-          title={t('cards.undoTitle', { number: settlement.number })}
-          text={t('cards.undoText')}
-          label={t('cards.undo')}
-          path={`/settlements/${settlement.id}/undo`}
-          onClose={() => setUndoing(false)}
+        <Button
+          label={t('cards.compare')}
+          onPress={() => router.push(`/bank/settlements/${settlement.id}`)}
         />
-      ) : null}
+      </Line>
     </Column>
   );
 }

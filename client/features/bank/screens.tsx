@@ -16,12 +16,12 @@ export type Lane = 'safe' | 'cards' | 'statement';
 const LANES: Lane[] = ['safe', 'cards', 'statement'];
 
 /** Three lanes to the bank: one at a time on a phone, side by side when there is room. */
-export function BankScreen({ lane, settlement }: { lane: Lane; settlement?: number }) {
+export function BankScreen({ lane }: { lane: Lane }) {
   const t = useWords();
   const media = useMedia();
   const content: Record<Lane, ReactNode> = {
     safe: <SafeLane />,
-    cards: <CardsLane {...(settlement && { open: settlement })} />,
+    cards: <CardsLane />,
     statement: <StatementLane />,
   };
   if (media.desk) {

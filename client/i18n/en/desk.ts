@@ -1,7 +1,5 @@
 import { departments } from './departments';
-import { funding } from './funding';
-import { processors } from './processors';
 import { rules } from './rules';
 
 /** What only the screens of the desk say, where the shop is set up: it comes with them. */
-export const desk = { ...departments, ...funding, ...processors, ...rules };
+export const desk = { ...departments, ...rules };

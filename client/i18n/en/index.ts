@@ -1,3 +1,4 @@
+import { cards } from './cards';
 import { desk } from './desk';
 import { first } from './first';
 import { overShort } from './overShort';
@@ -8,6 +9,7 @@ import { totals } from './totals';
 export const en = {
   ...first,
   ...rest,
+  ...cards,
   ...desk,
   ...overShort,
   ...totals,

@@ -1,7 +1,15 @@
 import { mergeLines, post, type JournalLine } from '../ledger';
-import { divideRounded, minor, minus, ZERO, type Minor } from '../money';
-import { atProcessor, IN_SETTLEMENT, moveOn, potOfCard, split, type Part } from '../takings';
-import type { SettledScheme, Settlement } from './read';
+import { divideRounded, minor, minus, share, sum, ZERO, type Minor } from '../money';
+import {
+  atProcessor,
+  IN_SETTLEMENT,
+  moveOn,
+  potOfCard,
+  together,
+  type Part,
+} from '../takings';
+import { PART_RULES, SETTLED_PARTS, type SettledPartKind } from './parts';
+import type { SettledPart, SettledScheme, Settlement } from './types';
 
 /** What the till has in one batch for one scheme: taken − refunded, and how many tenders. */
 export type BatchScheme = {
@@ -104,19 +112,37 @@ export type DecidedSettlement = {
   lines: JournalLine[];
 };
 
+/** A card that the till has: which day took what the file settles of its batch and scheme. */
+export type NamedPart = { batchDate: string; scheme: string } & Part;
+
+export type SettledAt = {
+  processorId: number;
+  bankAccountId: number;
+  /** Whose takings it is that a payout without any cards costs. */
+  scheme: string;
+  /** To whom tax on fees is paid; without one nobody gives it back, and it is a fee. */
+  authorityId?: number;
+};
+
 /**
- * Decides a settlement: one entry, what comes to bank in transit, the fee to its expense, and card
- * clearing relieved by what the processor says it settled, day by day: days below zero whole, then
- * the oldest; what the till has not falls on the batch's date. What differs from the till stays in
- * card clearing and is a loose end. Fees are shared by gross sales. A negative net stays with the
- * processor; what it carries so is cleared first by its next settlement, and only the rest is
- * expected at the bank. What comes to nothing for the bank is there at once, and needs no line.
+ * Decides a settlement: one entry, what comes to bank in transit, each part to its account, and card
+ * clearing relieved by what the processor says it settled, day by day: the cards that it names on
+ * their own days; else days below zero whole, then the oldest; what the till has not falls on the
+ * batch's date. What differs from the till stays in card clearing and is a loose end. A scheme's fee
+ * is shared by its gross sales, what the payout costs beside them by those of all schemes; what is
+ * disputed is that of its sale, where that is known. A negative net stays with the processor; what it
+ * carries so is cleared first by its next settlement, and only the rest is expected at the bank. What
+ * comes to nothing for the bank is there at once, and needs no line.
+ * @param named cards of the till that the file names
+ * @param disputed the takings that chargebacks are of, by the place of their part
  */
 export function decideSettlement(
   settlement: Settlement,
   batches: readonly BatchScheme[],
   carried: Carried,
-  where: { processorId: number; bankAccountId: number },
+  where: SettledAt,
+  named: readonly NamedPart[] = [],
+  disputed: ReadonlyMap<number, { takingsDay: string; scheme: string }> = new Map(),
 ): DecidedSettlement {
   const findings = compareSettlement(settlement, batches);
   const settled = findings
@@ -129,68 +155,119 @@ export function decideSettlement(
   const { netMinor } = settlement;
   const toBankMinor = minor(Math.max(0, netMinor + carried.balanceMinor));
   const carriedMinor = minus(netMinor, toBankMinor);
-  const parts = settlement.schemes.map((scheme) => partsOf(scheme, batches));
+  const rows = settlement.schemes.flatMap((scheme) => rowsOf(scheme, batches, named));
+  const bearing = withParts(rows, settlement, { scheme: where.scheme, disputed });
   return {
     findings,
     settled,
-    cleared: parts.flatMap((one) => one.cleared),
+    cleared: rows
+      .filter(({ amountMinor }) => amountMinor !== 0)
+      .map(({ takingsDay, amountMinor, batchId, scheme }) => ({
+        ...{ takingsDay, amountMinor, batchId, scheme },
+      })),
     toBankMinor,
     carriedMinor,
-    lines: postSettlement(parts, { netMinor, carried, where }),
+    lines: postSettlement(bearing, { netMinor, carried, where }),
   };
 }
 
-type SchemeParts = {
-  scheme: string;
-  cleared: ClearedPart[];
-  days: readonly string[];
-  fees: Minor[];
-  /** What is left of each day for the bank, or for what the processor carries. */
-  rest: Minor[];
-};
+/** What a day of a scheme bears of a settlement: what is cleared, and what of it goes elsewhere. */
+type Bearing = ClearedPart & { costs: Partial<Record<SettledPartKind, number>> };
 
 /** What a scheme of a settlement clears by day, and its fee shared by the sales of those days. */
-function partsOf(scheme: SettledScheme, batches: readonly BatchScheme[]): SchemeParts {
+function rowsOf(
+  scheme: SettledScheme,
+  batches: readonly BatchScheme[],
+  named: readonly NamedPart[],
+): Bearing[] {
   const { batchDate, feeMinor } = scheme;
   const batch = batches.find(
     (one) => one.batchDate === batchDate && one.scheme === scheme.scheme,
   );
-  const cleared = clearedOf(batch, minus(scheme.grossMinor, scheme.refundsMinor), batchDate);
+  const own = together(
+    named.filter((one) => one.batchDate === batchDate && one.scheme === scheme.scheme),
+  );
+  const amountMinor = minus(scheme.grossMinor, scheme.refundsMinor);
+  const rest = minus(amountMinor, sum(own.map((part) => part.amountMinor)));
+  const held = together(
+    batch?.held ?? [],
+    own.map((part) => ({ ...part, amountMinor: minus(0, part.amountMinor) })),
+  );
+  // Named cards say of themselves which day is meant: no day below zero goes along unnamed.
+  const whole = own.length === 0;
+  const cleared = together(
+    own,
+    rest === 0 && !whole ? [] : clearedOf(held, rest, batchDate, whole),
+  );
   const bearing = cleared.length ? cleared : [{ takingsDay: batchDate, amountMinor: ZERO }];
-  const { fees, rest } = split(bearing, [
-    {
-      name: 'fees',
-      amountMinor: feeMinor,
-      weights: bearing.map(({ amountMinor }) => Math.max(0, amountMinor)),
-    },
-    { name: 'rest' },
-  ]);
-  return {
+  const fees = share(
+    feeMinor,
+    bearing.map((part) => BigInt(Math.max(0, part.amountMinor))),
+  );
+  return bearing.map((part, i) => ({
+    ...part,
+    batchId: batch?.batchId ?? null,
     scheme: scheme.scheme,
-    cleared: cleared.map((part) => ({
-      ...part,
-      batchId: batch?.batchId ?? null,
-      scheme: scheme.scheme,
-    })),
-    days: bearing.map(({ takingsDay }) => takingsDay),
-    fees,
-    rest,
+    costs: { fee: fees[i]! },
+  }));
+}
+
+/** Shares what the payout has beside its schemes among their days. */
+function withParts(
+  rows: readonly Bearing[],
+  { date, parts }: Pick<Settlement, 'date' | 'parts'>,
+  {
+    scheme,
+    disputed,
+  }: {
+    scheme: string;
+    disputed: ReadonlyMap<number, { takingsDay: string; scheme: string }>;
+  },
+): Bearing[] {
+  const none = (takingsDay: string, of: string): Bearing => ({
+    ...{ takingsDay, amountMinor: ZERO, batchId: null, scheme: of, costs: {} },
+  });
+  const bearing: Bearing[] = rows.length ? [...rows] : [none(date, scheme)];
+  const weights = bearing.map(({ amountMinor }) => BigInt(Math.max(0, amountMinor)));
+  const cost = (at: number, kind: SettledPartKind, amountMinor: number) => {
+    const row = bearing[at]!;
+    const before = row.costs[kind] ?? 0;
+    bearing[at] = { ...row, costs: { ...row.costs, [kind]: before + amountMinor } };
   };
+  const shared = (kind: SettledPartKind, own: readonly SettledPart[]) =>
+    share(sum(own.map(({ amountMinor }) => amountMinor)), weights).forEach((amount, i) =>
+      cost(i, kind, amount),
+    );
+  for (const kind of SETTLED_PARTS) {
+    const all = parts.map((part, i) => ({ part, of: disputed.get(i) }));
+    const own = all.filter(({ part }) => part.kind === kind);
+    shared(
+      kind,
+      own.filter(({ of }) => !of).map(({ part }) => part),
+    );
+    for (const { part, of } of own) {
+      if (!of) continue;
+      bearing.push(none(of.takingsDay, of.scheme));
+      cost(bearing.length - 1, kind, part.amountMinor);
+    }
+  }
+  return bearing;
 }
 
 /** Takes an amount off what a batch holds of a scheme: what it has not is the batch's own day's. */
 function clearedOf(
-  batch: Pick<BatchScheme, 'held'> | undefined,
+  held: readonly Part[],
   amountMinor: number,
   batchDate: string,
+  whole = true,
 ): Part[] {
-  const parts = moveOn(batch?.held ?? [], amountMinor, { today: batchDate, whole: true });
+  const parts = moveOn(held, amountMinor, { today: batchDate, whole });
   if (!parts.ok) throw new Error('nobody picked a day of a batch');
   return parts.value;
 }
 
 function postSettlement(
-  schemes: readonly SchemeParts[],
+  rows: readonly Bearing[],
   {
     netMinor,
     carried,
@@ -198,9 +275,11 @@ function postSettlement(
   }: {
     netMinor: number;
     carried: Carried;
-    where: { processorId: number; bankAccountId: number };
+    where: SettledAt;
   },
 ): JournalLine[] {
+  const { scheme: _scheme, ...dimensions } = where;
+  const authority = where.authorityId !== undefined;
   const processor = atProcessor(where.processorId);
   const holders = {
     cardClearing: processor,
@@ -213,11 +292,11 @@ function postSettlement(
     takings: { takingsDay, pot, holders },
   });
   const pot = (scheme: string) => potOfCard(where.processorId, scheme);
-  const each = (amounts: (one: SchemeParts) => readonly Minor[]) =>
-    schemes.flatMap((one) =>
-      amounts(one).map((amount, i) => of(one.days[i]!, pot(one.scheme), amount)),
-    );
-  const own = each(({ rest }) => rest);
+  const each = (amount: (one: Bearing) => number) =>
+    rows.map((one) => of(one.takingsDay, pot(one.scheme), amount(one)));
+  const own = each(({ amountMinor, costs }) =>
+    minus(amountMinor, sum(Object.values(costs).map(Number))),
+  );
   const toCome = netMinor + carried.balanceMinor;
   // What was carried before goes on with its days, once all of it is covered.
   const before = toCome >= 0 ? carried.parts : [];
@@ -232,14 +311,20 @@ function postSettlement(
       {
         toBank: toCome > 0 ? toBank : [],
         carried: toCome >= 0 ? leaves : own,
-        fees: each(({ fees }) => fees),
-        cleared: schemes.flatMap(({ scheme, cleared }) =>
-          cleared.map((part) => of(part.takingsDay, pot(scheme), part.amountMinor)),
+        ...Object.fromEntries(
+          SETTLED_PARTS.map((kind) => [
+            PART_RULES[kind].amount,
+            each(({ costs }) => (kind === 'taxOnFees' && !authority ? 0 : (costs[kind] ?? 0))),
+          ]),
         ),
+        fees: each(({ costs }) =>
+          sum([costs.fee ?? 0, authority ? 0 : (costs.taxOnFees ?? 0)]),
+        ),
+        cleared: each(({ amountMinor }) => amountMinor),
       },
-      where,
+      dimensions,
     ),
-    ...post('settlement.atOnce', { amount: toCome === 0 ? toBank : [] }, where),
+    ...post('settlement.atOnce', { amount: toCome === 0 ? toBank : [] }, dimensions),
   ]);
 }
 
@@ -249,7 +334,7 @@ export function decideGivenUp(
   processorId: number,
 ): { cleared: Part[]; lines: JournalLine[] } {
   const shortMinor = minus(batch.amountMinor, batch.settledMinor);
-  const cleared = clearedOf(batch, shortMinor, batch.batchDate);
+  const cleared = clearedOf(batch.held, shortMinor, batch.batchDate);
   const holders = { cardClearing: atProcessor(processorId) };
   const short = cleared.map(({ takingsDay, amountMinor }) => ({
     amountMinor,

@@ -1,4 +1,6 @@
-export * from './read';
-export * from './readers';
-export type { SettlementFormat } from './formats';
+export * from './types';
+export * from './parts';
+export * from './mapping';
+export * from './pairing';
+export * from './towardsTill';
 export * from './decide';

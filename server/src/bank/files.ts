@@ -1,13 +1,11 @@
 import { createHash } from 'node:crypto';
-import type { SettlementImport, StatementImport, UploadedFile } from '@abacist/contracts';
+import type { StatementImport, UploadedFile } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Outcome } from '@abacist/core/outcome';
-import type { Settlement } from '@abacist/core/settlements';
-import type { Actor, CommandContext, Deps } from '../context';
+import type { CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
 import { toInstant } from '../sales/read';
 import { refuseWith, unwrap } from '../http/errors';
-import { loadShopFor } from '../settings/shop';
 import type { BankFileWork, ReadStatement } from '../workers/bankFile.worker';
 
 /**
@@ -57,28 +55,19 @@ export async function registerFile(
   return insertId;
 }
 
-/** Reads a settlement or a statement in a worker, so that no file freezes others. */
-async function read<T>(deps: Deps, input: BankFileWork): Promise<T> {
-  return unwrap(
-    await deps.jobs.compute<BankFileWork, Outcome<T>>({ file: 'bankFile.worker.ts', input }),
-  );
-}
-
-/** The statements of an uploaded file, checked whole, people's words masked. @throws HttpError 422 */
-export const readStatements = (deps: Deps, { format, ...file }: StatementImport) =>
-  read<ReadStatement[]>(deps, { what: 'statement', text: fileText(file), format });
-
-/** The settlement of an uploaded file, checked whole. @throws HttpError 422 */
-export async function readSettlementFile(
+/**
+ * The statements of an uploaded file, checked whole, people's words masked, read in a worker so that no
+ * file freezes others. @throws HttpError 422
+ */
+export const readStatements = async (
   deps: Deps,
-  { format, ...file }: SettlementImport,
-  actor: Actor,
-): Promise<Settlement> {
-  const { currency } = await loadShopFor(deps.pool, actor);
-  return read<Settlement>(deps, {
-    what: 'settlement',
-    text: fileText(file),
-    format,
-    currency,
-  });
-}
+  { format, ...file }: StatementImport,
+): Promise<ReadStatement[]> => {
+  const input: BankFileWork = { text: fileText(file), format };
+  return unwrap(
+    await deps.jobs.compute<BankFileWork, Outcome<ReadStatement[]>>({
+      file: 'bankFile.worker.ts',
+      input,
+    }),
+  );
+};

@@ -6,6 +6,7 @@ import type { Actor } from '../context';
 /** Endpoints that take a file; the body of any other is small. */
 export const TAKES_FILE: readonly Right[] = [
   'POST /settlements',
+  'POST /settlement-files/look',
   'POST /statements',
   'POST /items/price-list',
   'POST /items/price-list/check',

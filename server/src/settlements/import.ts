@@ -1,59 +1,78 @@
-import type { SettlementAnswer, SettlementImport } from '@abacist/contracts';
+import type {
+  SettlementAnswer,
+  SettlementImport,
+  SettlementsAnswer,
+} from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
-import { decideSettlement, type Settlement } from '@abacist/core/settlements';
 import { holdsCardNumber } from '@abacist/core/cards';
-import { atProcessor, IN_SETTLEMENT } from '@abacist/core/takings';
+import type { ReadFile, Settlement } from '@abacist/core/settlements';
+import { IN_SETTLEMENT } from '@abacist/core/takings';
 import { registerFile } from '../bank/files';
 import type { CommandContext } from '../context';
-import { placeholders, row, run, toMinor, type Db } from '../db/pool';
+import { placeholders, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
-import { heldBy } from '../takings/held';
-import { batchSchemes } from './batches';
+import { foresee, knownPayout } from './foresee';
+import { settlingProcessor, type SettlingProcessor } from './processor';
 import { storeSettlement } from './store';
 
-type Processor = { id: number; bank_account_id: number; delay_banking_days: number };
-
-/** Imports a processor's settlement that was read and checked whole: compares, posts one entry. */
+/**
+ * Imports a processor's file that was read and checked whole: each payout that is new is compared and
+ * posted as one entry; those that stand already are told.
+ * @throws HttpError 422 `settlement.processor`, `file.alreadyImported`, `settlement.referenceTwice`
+ * (all of it stands already), `settlement.otherFigures`, `date.tooFarAhead`, `text.cardNumber`
+ */
 export async function importSettlement(
   context: CommandContext,
   command: SettlementImport,
-  settlement: Settlement,
-): Promise<CommandResult<SettlementAnswer>> {
+  read: ReadFile,
+): Promise<CommandResult<SettlementsAnswer>> {
   const { tx, today } = context;
-  const processor = await row<Processor>(
-    tx,
-    // Two files of one processor at once: the second sees what the first left to carry.
-    'SELECT id, bank_account_id, delay_banking_days FROM processor WHERE id = ? FOR UPDATE',
-    [command.processorId],
-  );
+  const processor = await settlingProcessor(tx, command.processorId, true);
   if (!processor) throw refuseWith('settlement.processor', 'processorId');
   const fileId = await registerFile(context, 'settlement', command);
-  checkWords(settlement, today);
-  const reference = settlement.reference.slice(0, 40);
-  await refuseTwice(tx, processor.id, reference, settlement.date);
+  const known: SettlementsAnswer['known'] = [];
+  const settlements: SettlementAnswer[] = [];
+  for (const settlement of read.settlements) {
+    checkWords(settlement, today);
+    const already = await knownPayout(tx, processor.id, settlement);
+    const { reference } = settlement;
+    if (already && already.netMinor !== settlement.netMinor) {
+      throw refuseWith('settlement.otherFigures', 'reference', {
+        ...{ reference, number: already.number, netMinor: settlement.netMinor },
+        beforeMinor: already.netMinor,
+      });
+    }
+    if (already) known.push({ reference, number: already.number });
+    else settlements.push(await importOne(context, processor, fileId, settlement));
+  }
+  if (settlements.length === 0)
+    throw refuseWith('settlement.referenceTwice', 'reference', known[0]);
+  if (command.mapping && command.saveAs) await keepLayout(context, command);
+  return {
+    answer: { settlements, known, masked: read.masked },
+    documentNumber: settlements[0]!.number,
+  };
+}
+
+/** One payout: what it meets, what is kept of it, its entry. */
+async function importOne(
+  context: CommandContext,
+  processor: SettlingProcessor,
+  fileId: number,
+  read: Settlement,
+): Promise<SettlementAnswer> {
+  const { tx, today, shop } = context;
+  const date = read.date > today ? today : read.date;
+  const met = await foresee(tx, processor, read, shop.zone);
+  const { settlement, decided, carriedBeforeMinor } = met;
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
-  const date = settlement.date > today ? today : settlement.date;
   await closeBatchesOf(context, processor.id, dates, date);
-  const batches = await batchSchemes(tx, processor.id, dates);
-  const balanceMinor = await carriedBy(tx, processor.id);
-  const parts = await heldBy(tx, 'processorBalance', [atProcessor(processor.id)]);
-  const decided = decideSettlement(
-    settlement,
-    batches,
-    { balanceMinor, parts },
-    { processorId: processor.id, bankAccountId: processor.bank_account_id },
-  );
-  const settlementId = await storeSettlement(context, {
-    processor,
-    fileId,
-    reference,
-    settlement,
-    decided,
-  });
-  if (decided.carriedMinor > 0 && balanceMinor + decided.carriedMinor === 0) {
+  const reference = settlement.reference.slice(0, 40);
+  const settlementId = await storeSettlement(context, { processor, fileId, reference, met });
+  if (decided.carriedMinor > 0 && carriedBeforeMinor + decided.carriedMinor === 0) {
     await clearCarried(tx, processor.id, settlementId);
   }
   const { number } = await postDocument(context, {
@@ -65,52 +84,36 @@ export async function importSettlement(
     holders: { [IN_SETTLEMENT]: `settlement ${settlementId}` },
   });
   const { grossMinor, refundsMinor, feeMinor, netMinor } = settlement;
-  const { toBankMinor, carriedMinor } = decided;
+  const { toBankMinor, carriedMinor, findings } = decided;
   return {
-    answer: {
-      settlementId,
-      number,
-      reference,
-      grossMinor,
-      refundsMinor,
-      feeMinor,
-      netMinor,
-      toBankMinor,
-      carriedMinor,
-      findings: decided.findings,
-    },
-    documentNumber: number,
+    ...{ settlementId, number, reference, grossMinor, refundsMinor, feeMinor, netMinor },
+    ...{ toBankMinor, carriedMinor, findings },
   };
 }
 
 /** @throws HttpError 422 `date.tooFarAhead`, `text.cardNumber` */
-function checkWords({ date, schemes }: Settlement, today: string): void {
+function checkWords({ date, reference, schemes }: Settlement, today: string): void {
   if (date > addDays(today, 31)) {
-    throw refuseWith('date.tooFarAhead', 'row 2, date', { text: date });
+    throw refuseWith('date.tooFarAhead', `${reference}, date`, { text: date });
   }
   if (holdsCardNumber(schemes.map(({ scheme }) => scheme).join(';'))) {
     throw refuseWith('text.cardNumber', 'scheme');
   }
 }
 
-/** The same payout in another file. @throws HttpError 422 `settlement.referenceTwice` (number) */
-async function refuseTwice(
-  tx: Tx,
-  processorId: number,
-  reference: string,
-  date: string,
+/** Such a file is known the next time. */
+async function keepLayout(
+  { tx, actor, now }: CommandContext,
+  { processorId, mapping, saveAs }: SettlementImport,
 ): Promise<void> {
-  const twice = await row<{ number: number; series: string }>(
+  await run(
     tx,
-    `SELECT d.series, d.number FROM settlement s
-     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
-    [processorId, reference, date],
+    `INSERT INTO settlement_layout (processor_id, name, mapping, user_id, saved_at)
+     VALUES (?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE mapping = VALUES(mapping), user_id = VALUES(user_id),
+       saved_at = VALUES(saved_at)`,
+    [processorId, saveAs!, JSON.stringify(mapping), actor.id, now],
   );
-  if (twice) {
-    const number = `${twice.series}-${twice.number}`;
-    throw refuseWith('settlement.referenceTwice', 'reference', { reference, number });
-  }
 }
 
 /** What was carried below zero is cleared by this one. */
@@ -123,16 +126,6 @@ async function clearCarried(tx: Tx, processorId: number, settlementId: number): 
   );
 }
 
-/** What a processor carries of negative settlements; not above zero. */
-async function carriedBy(db: Db, processorId: number): Promise<number> {
-  const found = await row<{ total: string | null }>(
-    db,
-    'SELECT SUM(carried_minor) AS total FROM settlement WHERE processor_id = ? AND standing',
-    [processorId],
-  );
-  return toMinor(found?.total);
-}
-
 /** A settlement shows that its batches are closed, whatever the till thinks. */
 async function closeBatchesOf(
   { tx, now }: CommandContext,
@@ -140,6 +133,7 @@ async function closeBatchesOf(
   dates: readonly string[],
   settledOn: string,
 ): Promise<void> {
+  if (dates.length === 0) return;
   await run(
     tx,
     `UPDATE batch

@@ -17,7 +17,8 @@ export async function cardsView(db: Db, shop: Shop): Promise<CardsView> {
 type SettlementRow = Omit<SettlementView, 'schemes' | 'feeBasisPoints' | 'differenceMinor'>;
 type SchemeRow = SettlementView['schemes'][number] & { settlementId: number };
 
-async function listSettlements(db: Db): Promise<SettlementView[]> {
+/** Settlements that stand, the newest first; or one of them. */
+export async function listSettlements(db: Db, id?: number): Promise<SettlementView[]> {
   const found = await rows<SettlementRow>(
     db,
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, p.name AS processor, s.reference,
@@ -29,8 +30,9 @@ async function listSettlements(db: Db): Promise<SettlementView[]> {
      FROM settlement s
      JOIN processor p ON p.id = s.processor_id
      JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.standing
+     WHERE s.standing AND (? IS NULL OR s.id = ?)
      ORDER BY s.date DESC, s.id DESC LIMIT 100`,
+    [id ?? null, id ?? null],
   );
   if (found.length === 0) return [];
   const schemes = await rows<SchemeRow>(

@@ -1,19 +1,21 @@
 import {
   decideDifferenceSchema,
+  lookAtSettlementSchema,
   settlementImportSchema,
   undoDifferenceSchema,
   undoSettlementSchema,
 } from '@abacist/contracts';
-import type { Settlement } from '@abacist/core/settlements';
+import type { ReadFile } from '@abacist/core/settlements';
 import { Router } from 'express';
-import { readSettlementFile } from '../bank/files';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { noInput, query } from '../http/query';
+import { byId, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { decideDifference, undoDifference } from './difference';
+import { lookAtSettlement, readSettlementFile } from './file';
 import { importSettlement } from './import';
 import { cardsView } from './read';
+import { settlementDetail } from './one';
 import { undoSettlement } from './undo';
 
 export function settlementRoutes(deps: Deps): Router {
@@ -22,14 +24,18 @@ export function settlementRoutes(deps: Deps): Router {
     '/cards',
     query(deps, 'GET /cards', noInput, ({ db, shop }) => cardsView(db, shop)),
   );
+  router.get('/settlements/:id', query(deps, 'GET /settlements/:id', byId, settlementDetail));
+  router.post(
+    '/settlement-files/look',
+    query(deps, 'POST /settlement-files/look', lookAtSettlementSchema, lookAtSettlement),
+  );
   router.post(
     '/settlements',
     command(
       deps,
       'POST /settlements',
       settlementImportSchema,
-      (context, body, _params, settlement: Settlement) =>
-        importSettlement(context, body, settlement),
+      (context, body, _params, read: ReadFile) => importSettlement(context, body, read),
       matchAfter(deps),
       (file, actor) => readSettlementFile(deps, file, actor),
     ),

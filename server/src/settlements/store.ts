@@ -1,24 +1,32 @@
 import { bankingDayOnOrAfter } from '@abacist/core/dates';
-import type { DecidedSettlement, Settlement } from '@abacist/core/settlements';
+import { sum } from '@abacist/core/money';
+import type { SettledPartKind } from '@abacist/core/settlements';
 import type { CommandContext } from '../context';
 import { insertMany, run } from '../db/pool';
 import { holidaysAround } from '../settings/holidays';
+import { keptSoFar } from '../workers/reading';
 import { keepSettled } from './batches';
+import type { Foreseen } from './foresee';
+import type { SettlingProcessor } from './processor';
 
 type Kept = {
-  processor: { id: number; bank_account_id: number };
+  processor: SettlingProcessor;
   fileId: number;
   reference: string;
-  settlement: Settlement;
-  decided: DecidedSettlement;
+  met: Foreseen;
 };
+
+/** So many cards are written at once. */
+const AT_ONCE = 1_000;
 
 /** Keeps a settlement with its findings, and what it settled and cleared. @returns its id */
 export async function storeSettlement(context: CommandContext, kept: Kept): Promise<number> {
   const settlementId = await storeHead(context, kept);
   await storeFindings(context, settlementId, kept);
   const { tx } = context;
-  const { decided } = kept;
+  const { decided } = kept.met;
+  await storeTransactions(context, settlementId, kept);
+  await storeParts(context, settlementId, kept);
   await insertMany(
     tx,
     'settled',
@@ -45,18 +53,22 @@ export async function storeSettlement(context: CommandContext, kept: Kept): Prom
 
 async function storeHead(
   { tx, shop, actor }: CommandContext,
-  { processor, fileId, reference, settlement, decided }: Kept,
+  { processor, fileId, reference, met: { settlement, decided } }: Kept,
 ): Promise<number> {
   const holidays = holidaysAround(shop.holidayRegion, settlement.date);
+  const come = (kind: SettledPartKind) =>
+    sum(settlement.parts.filter((part) => part.kind === kind).map((part) => part.amountMinor));
   const { insertId } = await run(
     tx,
     `INSERT INTO settlement
        (processor_id, bank_account_id, import_file_id, reference, date, due_date, gross_minor,
-        refunds_minor, fee_minor, net_minor, to_bank_minor, carried_minor, user_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        refunds_minor, fee_minor, tax_minor, chargebacks_minor, chargeback_fees_minor,
+        reserve_minor, adjustments_minor, net_minor, to_bank_minor, carried_minor, merchant,
+        stated, user_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       processor.id,
-      processor.bank_account_id,
+      processor.bankAccountId,
       fileId,
       reference,
       settlement.date,
@@ -64,9 +76,16 @@ async function storeHead(
       settlement.grossMinor,
       settlement.refundsMinor,
       settlement.feeMinor,
+      come('taxOnFees'),
+      come('chargeback'),
+      come('chargebackFee'),
+      come('reserve'),
+      come('adjustment'),
       settlement.netMinor,
       decided.toBankMinor,
       decided.carriedMinor,
+      settlement.merchant,
+      settlement.stated.join(' '),
       actor.id,
     ],
   );
@@ -77,7 +96,7 @@ async function storeHead(
 async function storeFindings(
   { tx }: CommandContext,
   settlementId: number,
-  { settlement, decided }: Kept,
+  { met: { settlement, decided } }: Kept,
 ): Promise<void> {
   await insertMany(
     tx,
@@ -115,5 +134,55 @@ async function storeFindings(
         found.finding,
       ];
     }),
+  );
+}
+
+/** Each card that the processor settled, with the till's card that it is. */
+async function storeTransactions(
+  { tx }: CommandContext,
+  settlementId: number,
+  { met: { settlement, cards, compared } }: Kept,
+): Promise<void> {
+  const all = settlement.transactions;
+  const ours = new Map(compared.pairs.map((pair) => [pair.theirs, cards[pair.ours]!.id]));
+  for (let from = 0; from < all.length; from += AT_ONCE) {
+    await insertMany(
+      tx,
+      'settlement_transaction',
+      [
+        ...['settlement_id', 'position', 'file_row', 'batch_date', 'scheme', 'card_kind'],
+        ...['amount_minor', 'fee_minor', 'reference', 'authorisation', 'last_four', 'on_date'],
+        ...['at_time', 'sale_tender_id'],
+      ],
+      all
+        .slice(from, from + AT_ONCE)
+        .map((one, i) => [
+          ...[settlementId, from + i, one.row, one.batchDate, one.scheme, one.cardKind],
+          ...[one.amountMinor, one.feeMinor, one.reference, one.authorisation, one.lastFour],
+          ...[one.on, one.time, ours.get(from + i) ?? null],
+        ]),
+    );
+    keptSoFar(Math.min(from + AT_ONCE, all.length), all.length);
+  }
+}
+
+/** What it has beside its cards; of chargebacks the sale that they dispute. */
+async function storeParts(
+  { tx }: CommandContext,
+  settlementId: number,
+  { met: { settlement, disputed } }: Kept,
+): Promise<void> {
+  await insertMany(
+    tx,
+    'settlement_part',
+    [
+      ...['settlement_id', 'position', 'kind', 'file_row', 'amount_minor', 'scheme'],
+      ...['reference', 'last_four', 'words', 'sale_tender_id', 'takings_day'],
+    ],
+    settlement.parts.map((part, i) => [
+      ...[settlementId, i, part.kind, part.row, part.amountMinor],
+      ...[disputed.get(i)?.scheme ?? part.scheme, part.reference, part.lastFour, part.words],
+      ...[disputed.get(i)?.saleTenderId ?? null, disputed.get(i)?.takingsDay ?? null],
+    ]),
   );
 }

@@ -8,25 +8,16 @@ import {
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
 import type { StatementFormat } from '@abacist/core/statementFormats';
-import {
-  SETTLEMENT_READERS,
-  type Settlement,
-  type SettlementFormat,
-} from '@abacist/core/settlements';
 import { readsFile } from './fileWork';
 
 /** A line as it is kept: people's words masked, and what it is known by. */
 export type ReadLine = StatementLine & { identity: string; masked: number };
 export type ReadStatement = Omit<Statement, 'lines'> & { lines: ReadLine[] };
 
-export type BankFileWork =
-  | { what: 'settlement'; text: string; format: SettlementFormat; currency: string }
-  | { what: 'statement'; text: string; format: StatementFormat };
+export type BankFileWork = { text: string; format: StatementFormat };
 
-/** Reads a settlement or a statement off the main thread. */
-export default readsFile<BankFileWork, Settlement | ReadStatement[]>((work, watch) => {
-  if (work.what === 'settlement')
-    return SETTLEMENT_READERS[work.format](work.text, work.currency, watch);
+/** Reads a statement off the main thread. */
+export default readsFile<BankFileWork, ReadStatement[]>((work, watch) => {
   const statements = READERS[work.format](work.text, watch);
   if (!statements.ok) return statements;
   return { ok: true, value: statements.value.map((one) => toKeep(one, watch)) };

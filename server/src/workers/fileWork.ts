@@ -13,8 +13,10 @@ const SAY_EVERY = 100;
  * A module that reads a file in a worker: it says how far it is, and a person may stop it.
  * Refusals: those of the reader, `file.stopped`.
  */
-export function readsFile<I, O>(read: (input: I, watch: Watch) => Outcome<O>) {
-  return ({ input, port, stop }: FileWork<I>): Outcome<O> => {
+export function readsFile<I, O>(
+  read: (input: I, watch: Watch) => Outcome<O> | Promise<Outcome<O>>,
+) {
+  return async ({ input, port, stop }: FileWork<I>): Promise<Outcome<O>> => {
     let said = 0;
     const watch: Watch = (done, of) => {
       if (stop && Atomics.load(stop, 0) === 1) throw new Stopped();
@@ -23,7 +25,7 @@ export function readsFile<I, O>(read: (input: I, watch: Watch) => Outcome<O>) {
       port.postMessage({ done, of });
     };
     try {
-      return read(input, watch);
+      return await read(input, watch);
     } catch (error) {
       if (error instanceof Stopped) return refuse('file.stopped');
       throw error;

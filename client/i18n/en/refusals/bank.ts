@@ -86,25 +86,39 @@ export const bank = {
   file_alreadyImported:
     'This file is here already, as “{{name}}” since {{on}}. Nothing was added.',
 
-  settlement_notCsv: 'The file is not a CSV file, or it is cut short here. Download it again.',
+  file_encoding:
+    'Its letters are written in a way that is not known ({{name}}). Save it as UTF-8.',
+  workbook_unreadable:
+    'This workbook can’t be read: it is cut short or damaged. Save it again.',
+  workbook_tooLarge:
+    'Unpacked, this workbook is larger than {{mostMb}} MB. Save the sheet alone.',
+  table_notDelimited:
+    'The file is cut short here, or its columns are parted otherwise. Download it again, or choose how they are parted.',
+  table_noSheet: 'This is no workbook. Choose how its columns are parted.',
+  table_lineTooLong: 'A line has more than {{most}} signs. Is it the right file?',
+  table_date: '“{{text}}” is no date in this order of day, month and year.',
   settlement_columns:
-    'Columns are missing: {{missing}}. Export with the layout of the settlement.',
-  settlement_noTotal: 'The total row is missing: the file is cut short. Download it again.',
-  settlement_record: '“{{text}}” is no kind of record. Rows are batch, the last one total.',
-  settlement_currency: 'The file is in {{text}}, the shop’s books are in {{currency}}.',
-  settlement_mixed:
-    'Reference or date is another than in the total row. One settlement a file.',
-  settlement_date: '“{{text}}” is not a date. Dates look like 2026-03-31.',
-  settlement_scheme: 'The card scheme is missing.',
+    'Columns are missing: {{missing}}. Is it a file of this processor, or has its layout changed?',
+  settlement_mappingGap: 'Say first what the columns and rows of this file are.',
+  settlement_cellMissing: 'This cell is empty, and nothing can be made of the row without it.',
+  settlement_clock: '“{{text}}” is no time of the day.',
+  settlement_noRows: 'No row of this file is a card, a total or anything else that counts.',
+  settlement_noPayoutDate: 'It is not said on which day this row is paid out.',
+  settlement_noTotal:
+    'The row that states the payout is missing: the file is cut short. Download it again.',
+  settlement_statedTwice:
+    'A payout is stated a second time here. Ask the processor for the file again.',
+  settlement_merchant: 'Nothing in this file is of merchant number {{merchant}}.',
+  settlement_currency: 'The file is not in {{currency}}, in which the shop’s books are.',
   settlement_items: 'The number of items must be a whole number.',
   settlement_rowSum:
-    'gross − refunds − fee is {{expected}}, but net says {{found}}. Ask the processor for the file again.',
+    'By its other figures net should be {{expected}}, but it says {{found}}. Ask the processor for the file again.',
   settlement_totalDiffers:
     'The rows come to {{rows}}, the total row says {{total}} (difference {{difference}}). Ask the processor for the file again.',
-  settlement_itemsDiffer: 'The items of the rows don’t add up to the total row.',
-  settlement_reference: 'The settlement has no reference.',
-  settlement_noBatch: 'The file has no batch.',
-  settlement_schemeTwice: '{{scheme}} stands twice for the same batch.',
+  settlement_itemsDiffer:
+    'There are {{rows}} items in the rows, and {{total}} in the total row.',
+  settlement_otherFigures:
+    'Payout {{reference}} is here already as {{number}}, with a net of {{before}} and not {{net}}. Undo that one first, if this is the right one.',
   settlement_referenceTwice: 'Settlement {{reference}} is here already as {{number}}.',
   settlement_processor: 'Choose the processor.',
 

@@ -29,11 +29,75 @@ export const BANK: Check[] = [
     'cardClearing',
     'SELECT id AS subject_id, -(gross_minor - refunds_minor) AS expected FROM settlement',
   ),
-  perDocument(
-    'a settlement’s fee is an expense',
-    'settlement',
-    'cardFees',
-    'SELECT id AS subject_id, fee_minor AS expected FROM settlement',
+  {
+    name: 'a settlement’s fees and the tax on them are an expense, or owed back',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('settlement ', s.id) AS about,
+            s.fee_minor + s.tax_minor AS expected, COALESCE(f.found, 0) AS found
+          FROM settlement s
+          JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+          LEFT JOIN (SELECT l.entry_id, SUM(l.amount_minor) AS found
+            FROM entry_line l
+            JOIN account a ON a.id = l.account_id AND a.role IN ('cardFees', 'inputTax')
+            GROUP BY l.entry_id) f ON f.entry_id = d.entry_id
+          WHERE s.fee_minor + s.tax_minor <> COALESCE(f.found, 0)`,
+  },
+  ...(
+    [
+      ['what a settlement disputes', 'disputes', 'chargebacks_minor'],
+      ['what a settlement takes for disputes', 'chargebackFees', 'chargeback_fees_minor'],
+      ['what a settlement holds in reserve', 'reserve', 'reserve_minor'],
+      ['what a settlement adjusts', 'cardAdjustments', 'adjustments_minor'],
+    ] as const
+  ).map(([what, role, column]) =>
+    perDocument(
+      `${what} is on its account`,
+      'settlement',
+      role,
+      `SELECT id AS subject_id, ${column} AS expected FROM settlement`,
+    ),
+  ),
+  {
+    name: 'the cards and parts of a settlement are what its head says',
+    sql: `SELECT NULL AS entryId, CONCAT('settlement ', s.id) AS about,
+            CONCAT_WS(' ', s.chargebacks_minor, s.chargeback_fees_minor, s.reserve_minor,
+              s.adjustments_minor, s.tax_minor, s.gross_minor - s.refunds_minor) AS expected,
+            CONCAT_WS(' ', COALESCE(p.chargeback, 0), COALESCE(p.chargebackFee, 0),
+              COALESCE(p.reserve, 0), COALESCE(p.adjustment, 0), COALESCE(p.tax, 0),
+              COALESCE(t.cards, s.gross_minor - s.refunds_minor)) AS found
+          FROM settlement s
+          LEFT JOIN (SELECT settlement_id,
+              SUM(IF(kind = 'chargeback', amount_minor, 0)) AS chargeback,
+              SUM(IF(kind = 'chargebackFee', amount_minor, 0)) AS chargebackFee,
+              SUM(IF(kind = 'reserve', amount_minor, 0)) AS reserve,
+              SUM(IF(kind = 'adjustment', amount_minor, 0)) AS adjustment,
+              SUM(IF(kind = 'taxOnFees', amount_minor, 0)) AS tax
+            FROM settlement_part GROUP BY settlement_id) p ON p.settlement_id = s.id
+          LEFT JOIN (SELECT settlement_id, SUM(amount_minor) AS cards
+            FROM settlement_transaction GROUP BY settlement_id) t ON t.settlement_id = s.id
+          HAVING expected <> found`,
+  },
+  {
+    name: 'a card of the till is in one settlement that stands',
+    sql: `SELECT NULL AS entryId, CONCAT('tender ', x.sale_tender_id) AS about,
+            1 AS expected, COUNT(*) AS found
+          FROM settlement_transaction x
+          JOIN settlement s ON s.id = x.settlement_id AND s.standing
+          WHERE x.sale_tender_id IS NOT NULL
+          GROUP BY x.sale_tender_id HAVING COUNT(*) > 1`,
+  },
+  ...(
+    [
+      ['disputes', 'chargebacks_minor'],
+      ['reserve', 'reserve_minor'],
+    ] as const
+  ).map(([role, column]) =>
+    control(
+      `the ${role} at a processor is what its settlements left there`,
+      role,
+      `SELECT processor_id AS part, SUM(${column}) AS expected
+       FROM settlement WHERE standing GROUP BY processor_id`,
+      'processor_id',
+    ),
   ),
   perDocument(
     'a match brings to the bank what its lines say',

@@ -19,7 +19,7 @@ export const settlementDiffers: Finder = async ({ db }) => {
     since: date,
     amountMinor,
     params: { number, scheme, batchDate },
-    path: `/bank/cards?settlement=${id}`,
+    path: `/bank/settlements/${id}`,
   }));
 };
 

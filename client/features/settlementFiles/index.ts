@@ -1,0 +1,1 @@
+export { usePicked } from './store';

@@ -1,0 +1,1 @@
+export { SettlementFileScreen } from './SettlementFile';

@@ -1,0 +1,11 @@
+import { create } from 'zustand';
+import type { PickedFile } from '~/ui/FilePick';
+
+/** The file that was picked, until it is posted or left: files are not kept over a reload. */
+export const usePicked = create<{
+  picked: { processorId: number; file: PickedFile } | null;
+  pick: (processorId: number, file: PickedFile) => void;
+}>((set) => ({
+  picked: null,
+  pick: (processorId, file) => set({ picked: { processorId, file } }),
+}));

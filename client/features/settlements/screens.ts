@@ -1,0 +1,1 @@
+export { SettlementScreen } from './Settlement';

@@ -1,0 +1,6 @@
+export * from './guess';
+export * from './look';
+export * from './own';
+export * from './read';
+export { type ReadWith, type RowRead } from './row';
+export * from './types';

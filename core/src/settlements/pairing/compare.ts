@@ -1,0 +1,269 @@
+import { agreeing, evidenceOf } from './agree';
+import {
+  factsOf,
+  otherLastFour,
+  sameBatch,
+  sameLastFour,
+  sameTime,
+  type Facts,
+  type Side,
+} from './facts';
+import type {
+  CardPair,
+  CardsCompared,
+  Evidence,
+  PairFinding,
+  TheirCard,
+  TillCard,
+} from './types';
+
+/** A tip is rarely more than this part of what was paid, in hundredths. */
+const MOST_TIP_PERCENT = 30;
+
+/** What a pair that is surely one card differs by. */
+export function findingOf(theirs: TheirCard, ours: TillCard): PairFinding {
+  if (theirs.amountMinor === -ours.amountMinor) return 'refundAsSale';
+  const more = theirs.amountMinor - ours.amountMinor;
+  if (more !== 0) {
+    const tip =
+      ours.amountMinor > 0 && more > 0 && more * 100 <= ours.amountMinor * MOST_TIP_PERCENT;
+    return tip ? 'tipAdded' : 'amountDiffers';
+  }
+  if (theirs.scheme !== ours.scheme) return 'wrongScheme';
+  return theirs.batchDate === ours.batchDate ? 'agrees' : 'otherBatch';
+}
+
+/**
+ * The till's cards against those that a processor settles. In this order: who is named by a
+ * reference of both; the largest set of agreeing pairs; then what is left, where just one of each
+ * side can be meant. Whoever is left is missing on the other side, there twice, or one of several
+ * that nothing tells apart. The same in any order of either side.
+ */
+export function compareCards(
+  theirs: readonly TheirCard[],
+  ours: readonly TillCard[],
+): CardsCompared {
+  const order = {
+    theirs: [...theirs.keys()].sort((a, b) => theirs[a]!.row - theirs[b]!.row),
+    ours: [...ours.keys()].sort((a, b) => ours[a]!.id - ours[b]!.id),
+  };
+  const facts = { theirs: factsOf(theirs), ours: factsOf(ours) };
+  const pairs: CardPair[] = [];
+  const twice: CardsCompared['twice'] = [];
+  const taken = {
+    theirs: new Uint8Array(theirs.length),
+    ours: new Uint8Array(ours.length),
+  };
+  const take = (found: readonly CardPair[]) => {
+    for (const pair of found) {
+      pairs.push(pair);
+      taken.theirs[pair.theirs] = 1;
+      taken.ours[pair.ours] = 1;
+    }
+  };
+  const takeTwice = (found: CardsCompared['twice']) => {
+    twice.push(...found);
+    for (const one of found) taken.theirs[one.theirs] = 1;
+  };
+  const left = (): Sides => ({
+    theirs: {
+      ...{ cards: theirs, facts: facts.theirs },
+      places: order.theirs.filter((place) => !taken.theirs[place]),
+    },
+    ours: {
+      ...{ cards: ours, facts: facts.ours },
+      places: order.ours.filter((place) => !taken.ours[place]),
+    },
+  });
+  const named = byReference(left());
+  take(named.pairs);
+  takeTwice(named.twice);
+  const rest = left();
+  const agreed = agreeing(rest.theirs, rest.ours);
+  take(agreed.pairs);
+  const alike: CardsCompared['alike'] = [];
+  for (const one of agreed.alike) {
+    const same = sameAgain(one, rest);
+    if (same) take(same);
+    else {
+      alike.push(one);
+      one.theirs.forEach((place) => (taken.theirs[place] = 1));
+      one.ours.forEach((place) => (taken.ours[place] = 1));
+    }
+  }
+  for (const stage of STAGES) take(onlyPairs(left(), stage));
+  takeTwice(repeated(left().theirs, pairs));
+  const missing = left();
+  return {
+    pairs: pairs.sort((a, b) => a.theirs - b.theirs),
+    twice,
+    missingHere: [...missing.theirs.places],
+    missingThere: [...missing.ours.places],
+    alike,
+  };
+}
+
+type Sides = { theirs: Side<TheirCard>; ours: Side<TillCard> };
+
+/** Evidence beside a reference, each list once. */
+const named = new Map<readonly Evidence[], readonly Evidence[]>();
+function withReference(beside: readonly Evidence[]): readonly Evidence[] {
+  const known = named.get(beside);
+  if (known) return known;
+  const all: readonly Evidence[] = ['reference', ...beside];
+  named.set(beside, all);
+  return all;
+}
+
+/**
+ * Cards that one reference names. Of several transactions under one the first that agrees is the
+ * card, else the first; the others are the same card again.
+ */
+function byReference({ theirs, ours }: Sides): Pick<CardsCompared, 'pairs' | 'twice'> {
+  const own = new Map<string, number>();
+  for (const place of ours.places) {
+    const { reference } = ours.cards[place]!;
+    // A number that stands twice in the till names neither of them.
+    if (reference !== '') own.set(reference, own.has(reference) ? -1 : place);
+  }
+  const ourOf = (place: number): number => {
+    const card = theirs.cards[place]!;
+    for (const key of [card.authorisation, card.reference]) {
+      const our = key === '' ? undefined : own.get(key);
+      if (
+        our !== undefined &&
+        our >= 0 &&
+        !otherLastFour(theirs.facts, place, ours.facts, our)
+      )
+        return our;
+    }
+    return -1;
+  };
+  const found = new Map<number, { place: number; finding: PairFinding; others: number[] }>();
+  for (const place of theirs.places) {
+    const card = theirs.cards[place]!;
+    const our = ourOf(place);
+    if (our < 0) continue;
+    const finding = findingOf(card, ours.cards[our]!);
+    const before = found.get(our);
+    if (!before) found.set(our, { place, finding, others: [] });
+    else if (finding === 'agrees' && before.finding !== 'agrees')
+      found.set(our, { place, finding, others: [...before.others, before.place] });
+    else before.others.push(place);
+  }
+  const pairs: CardPair[] = [];
+  const twice: CardsCompared['twice'] = [];
+  for (const [our, { place, finding, others }] of found) {
+    const beside = evidenceOf(theirs.facts, place, ours.facts, our);
+    pairs.push({ theirs: place, ours: our, finding, evidence: withReference(beside) });
+    for (const other of others) twice.push({ theirs: other, of: place });
+  }
+  return { pairs, twice };
+}
+
+/** All that is said of a card, where it is enough to know it again; else nothing. */
+function told(card: TheirCard): string {
+  const { reference, authorisation, lastFour, time, on, batchDate, scheme, amountMinor } =
+    card;
+  const enough =
+    reference !== '' || authorisation !== '' || (lastFour !== '' && time !== null);
+  if (!enough) return '';
+  return [reference, authorisation, lastFour, time, on, batchDate, scheme, amountMinor].join(
+    '\n',
+  );
+}
+
+/** Of one transaction that stands again and again: which of its rows is paired is no matter. */
+function sameAgain(
+  alike: CardsCompared['alike'][number],
+  { theirs, ours }: Sides,
+): CardPair[] | null {
+  const same = new Set(alike.theirs.map((place) => told(theirs.cards[place]!)));
+  if (same.size > 1 || same.has('') || alike.theirs.length <= alike.ours.length) return null;
+  return alike.ours.map((our, i) => {
+    const their = alike.theirs[i]!;
+    const evidence = evidenceOf(theirs.facts, their, ours.facts, our);
+    return {
+      ...{ theirs: their, ours: our, evidence: [...evidence, 'alike'] },
+      finding: findingOf(theirs.cards[their]!, ours.cards[our]!),
+    };
+  });
+}
+
+/** Transactions that are the same as one that is paired, in all that is said of them. */
+function repeated(rest: Side<TheirCard>, pairs: readonly CardPair[]): CardsCompared['twice'] {
+  const wanted = new Set(rest.places.map((place) => told(rest.cards[place]!)));
+  wanted.delete('');
+  if (wanted.size === 0) return [];
+  const amounts = new Set(rest.places.map((place) => rest.cards[place]!.amountMinor));
+  const paired = new Map<string, number>();
+  for (const { theirs } of pairs) {
+    if (!amounts.has(rest.cards[theirs]!.amountMinor)) continue;
+    const said = told(rest.cards[theirs]!);
+    if (wanted.has(said)) paired.set(said, theirs);
+  }
+  return rest.places.flatMap((place) => {
+    const of = paired.get(told(rest.cards[place]!));
+    return of === undefined ? [] : [{ theirs: place, of }];
+  });
+}
+
+type Stage = {
+  /** By what both are looked up; empty: not at all. */
+  key: (card: { amountMinor: number; scheme: string; lastFour: string }) => string;
+  finding: (theirs: Facts, i: number, ours: Facts, j: number) => boolean;
+};
+
+type Compared = Parameters<Stage['finding']>;
+const near = (...cards: Compared) => sameTime(...cards) || sameBatch(...cards);
+const magnitude = ({ amountMinor }: { amountMinor: number }) => Math.abs(amountMinor);
+
+/** What may still be one card though something of it differs, the surest first. */
+const STAGES: readonly Stage[] = [
+  // The same amount of the same card, by another scheme; given back in place of sold.
+  {
+    key: (card) => card.lastFour && `${magnitude(card)} ${card.lastFour}`,
+    finding: (...cards) => sameLastFour(...cards) && near(...cards),
+  },
+  // The same card at the same time, of another amount.
+  {
+    key: (card) =>
+      card.lastFour && `${card.scheme} ${card.lastFour} ${Math.sign(card.amountMinor)}`,
+    finding: (...cards) => sameLastFour(...cards) && near(...cards),
+  },
+  // The same amount at the same time, and one of them does not say which card.
+  {
+    key: (card) => String(magnitude(card)),
+    finding: (...cards) => sameTime(...cards) && !otherLastFour(...cards),
+  },
+];
+
+/** Pairs where either side can be nothing else. */
+function onlyPairs({ theirs, ours }: Sides, { key, finding }: Stage): CardPair[] {
+  const own = new Map<string, number[]>();
+  for (const place of ours.places) {
+    const by = key(ours.cards[place]!);
+    if (by !== '') own.set(by, [...(own.get(by) ?? []), place]);
+  }
+  const ofTheirs = new Map<number, number[]>();
+  const ofOurs = new Map<number, number>();
+  for (const place of theirs.places) {
+    const card = theirs.cards[place]!;
+    const by = key(card);
+    const fitting = (by === '' ? [] : (own.get(by) ?? [])).filter((our) =>
+      finding(theirs.facts, place, ours.facts, our),
+    );
+    ofTheirs.set(place, fitting);
+    for (const our of fitting) ofOurs.set(our, (ofOurs.get(our) ?? 0) + 1);
+  }
+  return [...ofTheirs]
+    .filter(([, fitting]) => fitting.length === 1 && ofOurs.get(fitting[0]!) === 1)
+    .map(([place, [our]]) => {
+      const [their, till] = [theirs.cards[place]!, ours.cards[our!]!];
+      return {
+        ...{ theirs: place, ours: our! },
+        finding: findingOf(their, till),
+        evidence: evidenceOf(theirs.facts, place, ours.facts, our!),
+      };
+    });
+}

@@ -1,0 +1,4 @@
+export * from './cells';
+export * from './guess';
+export * from './rows';
+export * from './shape';

@@ -1,0 +1,79 @@
+import {
+  compareCards,
+  decideSettlement,
+  towardsTill,
+  type CardsCompared,
+  type DecidedSettlement,
+  type Settlement,
+  type TillCard,
+} from '@abacist/core/settlements';
+import { atProcessor } from '@abacist/core/takings';
+import { row, toMinor, type Db } from '../db/pool';
+import { heldBy } from '../takings/held';
+import { batchSchemes } from './batches';
+import { settledAt, type SettlingProcessor } from './processor';
+import { disputedSales, tillCards, type Disputed } from './tillCards';
+
+/** What a settlement meets: the till's cards and batches, what is carried, and what follows. */
+export type Foreseen = {
+  /** As it meets the till: what both have stands in the till's own batch. */
+  settlement: Settlement;
+  cards: TillCard[];
+  compared: CardsCompared;
+  disputed: Map<number, Disputed>;
+  carriedBeforeMinor: number;
+  decided: DecidedSettlement;
+};
+
+/** Reads what a settlement meets and decides it; nothing is written. */
+export async function foresee(
+  db: Db,
+  processor: SettlingProcessor,
+  read: Settlement,
+  zone: string,
+): Promise<Foreseen> {
+  const processorId = processor.id;
+  const cards = await tillCards(db, { processorId, zone }, read.transactions);
+  const compared = compareCards(read.transactions, cards);
+  const { schemes, named } = towardsTill(read, cards, compared);
+  const settlement = { ...read, schemes };
+  const dates = [...new Set(schemes.map(({ batchDate }) => batchDate))];
+  const batches = dates.length ? await batchSchemes(db, processorId, dates) : [];
+  const carriedBeforeMinor = await carriedBy(db, processorId);
+  const parts = await heldBy(db, 'processorBalance', [atProcessor(processorId)]);
+  const disputed = await disputedSales(db, processorId, read.date, read.parts);
+  const decided = decideSettlement(
+    settlement,
+    batches,
+    { balanceMinor: carriedBeforeMinor, parts },
+    settledAt(processor, schemes[0]?.scheme ?? ''),
+    named,
+    disputed,
+  );
+  return { settlement, cards, compared, disputed, carriedBeforeMinor, decided };
+}
+
+/** What a processor carries of negative settlements; not above zero. */
+async function carriedBy(db: Db, processorId: number): Promise<number> {
+  const found = await row<{ total: string | null }>(
+    db,
+    'SELECT SUM(carried_minor) AS total FROM settlement WHERE processor_id = ? AND standing',
+    [processorId],
+  );
+  return toMinor(found?.total);
+}
+
+/** The same payout that stands already, by its number. */
+export const knownPayout = (
+  db: Db,
+  processorId: number,
+  { reference, date }: Pick<Settlement, 'reference' | 'date'>,
+) =>
+  row<{ number: string; netMinor: number }>(
+    db,
+    `SELECT CONCAT(d.series, '-', d.number) AS number, s.net_minor AS netMinor
+     FROM settlement s
+     JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
+    [processorId, reference.slice(0, 40), date],
+  );

@@ -1,0 +1,138 @@
+import type { ComparedRow, SettlementDetail } from '@abacist/contracts';
+import { sum } from '@abacist/core/money';
+import {
+  compareCards,
+  compareSettlement,
+  towardsTill,
+  type SettledPart,
+  type SettledTransaction,
+  type TillCard,
+} from '@abacist/core/settlements';
+import { placeholders, row, rows, type Db } from '../db/pool';
+import { notFound } from '../http/errors';
+import type { QueryContext } from '../http/query';
+import { batchSchemes } from './batches';
+import { cardDifferences } from './differences';
+import { listSettlements } from './read';
+import { tillCards } from './tillCards';
+
+type Head = Pick<
+  SettlementDetail,
+  | 'processorId'
+  | 'taxMinor'
+  | 'chargebacksMinor'
+  | 'chargebackFeesMinor'
+  | 'reserveMinor'
+  | 'adjustmentsMinor'
+> & { stated: string };
+
+/**
+ * A settlement whole: what its net is made of, and its cards beside the till's as both stand now.
+ * @throws HttpError 404 `settlement.unknown`
+ */
+export async function settlementDetail(
+  { db, shop }: QueryContext,
+  { id }: { id: number },
+): Promise<SettlementDetail> {
+  const [view] = await listSettlements(db, id);
+  if (!view) throw notFound('settlement.unknown');
+  const head = (await row<Head>(
+    db,
+    `SELECT processor_id AS processorId, stated, tax_minor AS taxMinor,
+       chargebacks_minor AS chargebacksMinor, chargeback_fees_minor AS chargebackFeesMinor,
+       reserve_minor AS reserveMinor, adjustments_minor AS adjustmentsMinor
+     FROM settlement WHERE id = ?`,
+    [id],
+  ))!;
+  const parts = await rows<SettledPart & { saleId: number | null; saleNumber: string | null }>(
+    db,
+    `SELECT p.kind, p.file_row AS \`row\`, p.amount_minor AS amountMinor, p.scheme, p.reference,
+       p.last_four AS lastFour, p.words, st.sale_id AS saleId,
+       CONCAT(d.series, '-', d.number) AS saleNumber
+     FROM settlement_part p
+     LEFT JOIN sale_tender st ON st.id = p.sale_tender_id
+     LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
+     WHERE p.settlement_id = ? ORDER BY p.position`,
+    [id],
+  );
+  return {
+    ...{ ...view, ...head, parts },
+    stated: head.stated.split(' ').filter(Boolean),
+    cards: await comparedCards(db, {
+      settlementId: id,
+      processorId: head.processorId,
+      zone: shop.zone,
+    }),
+  };
+}
+
+async function comparedCards(
+  db: Db,
+  of: { settlementId: number; processorId: number; zone: string },
+): Promise<SettlementDetail['cards']> {
+  const theirs = await rows<SettledTransaction>(
+    db,
+    `SELECT file_row AS \`row\`, batch_date AS batchDate, scheme, card_kind AS cardKind,
+       amount_minor AS amountMinor, fee_minor AS feeMinor, reference, authorisation,
+       last_four AS lastFour, on_date AS \`on\`, at_time AS \`time\`
+     FROM settlement_transaction WHERE settlement_id = ? ORDER BY position`,
+    [of.settlementId],
+  );
+  if (theirs.length === 0) return null;
+  const ours = await tillCards(db, of, theirs);
+  const compared = compareCards(theirs, ours);
+  const { schemes } = towardsTill({ schemes: [], transactions: theirs }, ours, compared);
+  const named = new Set(schemes.map(({ batchDate }) => batchDate));
+  const batches = await batchSchemes(db, of.processorId, [...named]);
+  // As if this settlement were still to come: what it settles agrees with what is open without it.
+  const own = new Map(schemes.map((one) => [`${one.batchDate} ${one.scheme}`, one]));
+  const before = batches.map((batch) => {
+    const said = own.get(`${batch.batchDate} ${batch.scheme}`);
+    const settledMinor = batch.settledMinor - (said ? said.grossMinor - said.refundsMinor : 0);
+    return { ...batch, settledMinor };
+  });
+  const findings = compareSettlement({ schemes }, before);
+  const found = cardDifferences(theirs, ours, compared, { named, findings });
+  const sales = await salesOf(
+    db,
+    found.flatMap(({ ours: j }) => (j === null ? [] : [ours[j]!.id])),
+  );
+  const processorMinor = sum(theirs.map(({ amountMinor }) => amountMinor));
+  return {
+    agreeing: compared.pairs.filter(({ finding }) => finding === 'agrees').length,
+    rows: found.map(({ what, evidence, differenceMinor, theirs: i, ours: j }) => ({
+      ...{ what, evidence, differenceMinor },
+      theirs: i === null ? null : theirSide(theirs[i]!, i),
+      ours: j === null ? null : ourSide(ours[j]!, sales),
+    })),
+    tillMinor: processorMinor - sum(found.map((one) => one.differenceMinor)),
+    processorMinor,
+  };
+}
+
+const theirSide = (card: SettledTransaction, position: number): ComparedRow['theirs'] => {
+  const { row: _row, cardKind: _kind, feeMinor: _fee, ...said } = card;
+  return { ...said, position };
+};
+
+type Sale = { saleTenderId: number; saleId: number; number: string; batchId: number };
+
+function ourSide(card: TillCard, sales: ReadonlyMap<number, Sale>): ComparedRow['ours'] {
+  const { id, ...said } = card;
+  return { ...said, ...sales.get(id)! };
+}
+
+async function salesOf(db: Db, ids: readonly number[]): Promise<Map<number, Sale>> {
+  if (ids.length === 0) return new Map();
+  const found = await rows<Sale>(
+    db,
+    `SELECT st.id AS saleTenderId, st.sale_id AS saleId, m.batch_id AS batchId,
+       CONCAT(d.series, '-', d.number) AS number
+     FROM sale_tender st
+     JOIN batch_now m ON m.sale_tender_id = st.id
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
+     WHERE st.id IN (${placeholders(ids.length)})`,
+    ids,
+  );
+  return new Map(found.map((one) => [one.saleTenderId, one]));
+}
