@@ -42,6 +42,8 @@ export const SCREENS = [
   '/bank/change',
   '/bank/cards',
   '/bank/fees/1',
+  '/bank/file/1',
+  '/bank/settlements/1',
   '/bank/coming',
   '/bank/statement',
   '/lines/1',

@@ -187,6 +187,20 @@ export async function pickFile(
   await (await chooser).setFiles(given);
 }
 
+/** A processor's file, looked at, posted, and back to the cards. */
+export async function postSettlement(
+  page: Page,
+  given: ReturnType<typeof file>,
+  posted: RegExp,
+  press: (name: RegExp | string) => Promise<void> = (name) =>
+    page.getByRole('button', { name }).click(),
+): Promise<void> {
+  await pickFile(page, /Import a settlement/, given, press);
+  await press('Post 1 settlement');
+  await expect(page.getByText(posted)).toBeVisible();
+  await press('Back');
+}
+
 /** A manager stands by and approves with PIN and reason. */
 export async function approve(page: Page, reason: string): Promise<void> {
   const dialog = page.getByRole('dialog', { name: 'This needs an approval' });

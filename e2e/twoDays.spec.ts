@@ -1,4 +1,13 @@
-import { expect, file, money, pickFile, signIn, test, type Shop } from './shop';
+import {
+  expect,
+  file,
+  money,
+  pickFile,
+  signIn,
+  test,
+  type Shop,
+  postSettlement,
+} from './shop';
 import type { Page } from '@playwright/test';
 
 const tap = (page: Page, name: string | RegExp) =>
@@ -44,9 +53,8 @@ async function batches(page: Page) {
 async function importSettlement(page: Page, shop: Shop, date: string, batch: any) {
   const reference = `HP-${batch.batchDate}`;
   const csv = await shop.settlement(reference, date, [batch]);
-  await pickFile(page, /Import a settlement/, file(`${reference}.csv`, csv));
-  const done = page.getByText(/is posted: .* net\. It agrees with the till\./);
-  await expect(done).toBeVisible();
+  const posted = /is posted: .* net\. It agrees with the till\./;
+  await postSettlement(page, file(`${reference}.csv`, csv), posted);
   const net = /total,.*,([\d.]+),CAD/.exec(csv)![1]!;
   return { reference, netMinor: Math.round(Number(net) * 100) };
 }

@@ -13,6 +13,7 @@ export function AskWhy({
   text,
   label,
   path,
+  also,
   onClose,
   onDone = onClose,
 }: {
@@ -21,6 +22,8 @@ export function AskWhy({
   /** What the command does, on its button. */
   label: string;
   path: string;
+  /** What goes with the reason. */
+  also?: object;
   onClose: () => void;
   /** Once it is done; else it only closes. */
   onDone?: () => void;
@@ -30,7 +33,7 @@ export function AskWhy({
   const command = useCommand<{ reason: string }, object>(path, onDone);
   const ready = reason.trim().length >= 3 && !command.isPending;
   const send = () => {
-    if (ready) command.mutate({ reason: reason.trim() });
+    if (ready) command.mutate({ ...also, reason: reason.trim() });
   };
   return (
     <Dialog open title={title} onClose={onClose}>

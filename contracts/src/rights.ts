@@ -140,6 +140,8 @@ export const RIGHTS = {
   'POST /settlements': 'bookkeeper',
   'POST /settlement-files/look': 'bookkeeper',
   'GET /settlements/:id': 'bookkeeper',
+  'POST /settlements/:id/cards': 'bookkeeper',
+  'POST /card-decisions/:id/undo': 'bookkeeper',
   'POST /settlements/:id/undo': 'bookkeeper',
   'POST /batches/:id/differences': 'bookkeeper',
   'POST /batch-differences/:id/undo': 'bookkeeper',

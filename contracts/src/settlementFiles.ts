@@ -4,12 +4,17 @@ import {
   ROW_KINDS,
   type Mapping,
 } from '@abacist/core/settlementMapping';
-import type { FileLook, LeftOut, MappingGap, StatedSum } from '@abacist/core/settlements';
+import type {
+  FileLook,
+  LeftOut,
+  MappingGap,
+  SettledPartKind,
+  StatedSum,
+} from '@abacist/core/settlements';
 import type { Refusal } from '@abacist/core/outcome';
 import { DATE_FORMS, DECIMAL_SIGNS, DELIMITERS } from '@abacist/core/tables';
 import Joi from 'joi';
 import { id, safeText, uploadedFile, type UploadedFile } from './common';
-import type { SettledPartKind } from '@abacist/core/settlements';
 
 const column = Joi.number().integer().min(0).max(199);
 const rowKind = Joi.valid(...ROW_KINDS);
@@ -80,7 +85,6 @@ export type PayoutForeseen = {
       | 'tipAdded'
       | 'wrongScheme'
       | 'refundAsSale'
-      | 'otherBatch'
       | 'twice'
       | 'alike'
       | 'settledTwice';
@@ -102,5 +106,3 @@ export type SettlementLook = {
   /** The shop's schemes at this processor: what words of the file may stand for. */
   shopSchemes: string[];
 };
-
-export type SettlementLayout = { id: number; name: string; savedAt: string; by: string };

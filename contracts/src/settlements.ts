@@ -2,7 +2,7 @@ import type { Mapping } from '@abacist/core/settlementMapping';
 import type { CardPair, SchemeFinding, SettledPart } from '@abacist/core/settlements';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile, reasonText, safeText } from './common';
-import { mappingSchema } from './settlementFiles';
+import { mappingSchema, type PayoutForeseen } from './settlementFiles';
 
 /** A processor's file; without a mapping it is in the layout of docs/formats.md. */
 export type SettlementImport = UploadedFile & {
@@ -38,7 +38,7 @@ export type SettlementAnswer = {
   toBankMinor: number;
   carriedMinor: number;
   findings: SchemeFinding[];
-};
+} & Pick<PayoutForeseen, 'differenceMinor' | 'differences'>;
 
 export type BatchView = {
   id: number;
@@ -66,7 +66,9 @@ export type SettlementView = {
   toBankMinor: number;
   carriedMinor: number;
   feeBasisPoints: number;
+  /** processor − till, as it was found when the file came, and in how many cards or schemes. */
   differenceMinor: number;
+  differing: number;
   atBankOn: string | null;
   schemes: {
     batchDate: string;
@@ -118,7 +120,11 @@ type ComparedCard = {
 
 /** What a row of the comparison is, beside pairs that agree. */
 export type CardDifference =
-  Exclude<CardPair['finding'], 'agrees'> | 'missingHere' | 'missingThere' | 'twice' | 'alike';
+  | Exclude<CardPair['finding'], 'agrees' | 'otherBatch'>
+  | 'missingHere'
+  | 'missingThere'
+  | 'twice'
+  | 'alike';
 
 /** A card that differs: what the processor has of it beside what the till has. */
 export type ComparedRow = {
@@ -133,9 +139,41 @@ export type ComparedRow = {
         saleId: number;
         number: string;
         batchId: number;
+        takingsDay: string;
       })
     | null;
 };
+
+/** What was decided of a card that differs. Minor units: processor − till, as it was then. */
+export type DecidedCard = {
+  id: number;
+  what: 'claim' | 'adjusted';
+  position: number | null;
+  saleTenderId: number | null;
+  amountMinor: number;
+  reason: string;
+  by: string;
+  on: string;
+};
+
+/** What a card that differs is: the processor's, written off, or of a later batch. */
+export type DecideCard = {
+  /** Its places on either side, as the comparison names them. */
+  position: number | null;
+  saleTenderId: number | null;
+  what: 'claim' | 'adjusted' | 'later';
+  reason: string;
+};
+export const decideCardSchema = Joi.object<DecideCard>({
+  position: Joi.number().integer().min(0).allow(null).required(),
+  saleTenderId: id.allow(null).required(),
+  what: Joi.valid('claim', 'adjusted', 'later').required(),
+  reason: reasonText(200).required(),
+});
+export type UndoCardDecision = { reason: string };
+export const undoCardDecisionSchema = Joi.object<UndoCardDecision, true>({
+  reason: reasonText(200).required(),
+});
 
 export type SettlementDetail = Omit<SettlementView, 'schemes'> & {
   processorId: number;
@@ -151,7 +189,11 @@ export type SettlementDetail = Omit<SettlementView, 'schemes'> & {
   /** Cards one by one; null where the file has totals of schemes only. */
   cards: {
     agreeing: number;
+    /** Of these, how many came with another batch. */
+    otherBatch: number;
     rows: ComparedRow[];
+    /** Of which somebody has said what they are. */
+    decided: DecidedCard[];
     tillMinor: number;
     processorMinor: number;
   } | null;

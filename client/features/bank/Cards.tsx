@@ -131,7 +131,7 @@ function Settlement({ settlement }: { settlement: SettlementView }) {
   const { percent } = useNumbers();
   const dates = useDates();
   const money = useMoney();
-  const differs = settlement.differenceMinor !== 0;
+  const differs = settlement.differing > 0;
   return (
     <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
       <Line justifyContent="space-between" gap="$2">

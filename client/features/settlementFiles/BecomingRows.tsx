@@ -10,12 +10,21 @@ import { Body } from '~/ui/Text';
 type Row = SettlementLook['look']['rows'][number];
 
 /** What each of the first rows becomes, as it is read now. */
-export function BecomingRows({ look, wide }: { look: SettlementLook['look']; wide: boolean }) {
+export function BecomingRows({
+  look,
+  most,
+}: {
+  look: SettlementLook['look'];
+  /** How many rows are shown: on a phone few, of those that something is made of. */
+  most: number;
+}) {
   const t = useWords();
+  const body = look.rows.filter(({ read, refusal }) => read !== null || refusal !== null);
+  const rows = most < body.length && body.length > 0 ? body : look.rows;
   return (
     <Section title={t('settlementFile.becomes')}>
       <Sheet role="list">
-        {look.rows.slice(0, wide ? 30 : 12).map((row) => (
+        {rows.slice(0, most).map((row) => (
           <SheetRow key={row.row} role="listitem" alignItems="flex-start">
             <Column flex={1} minWidth={0} gap="$1">
               <Becomes row={row} />

@@ -32,10 +32,10 @@ type Props = { seen: SettlementLook; mapping: Mapping; onChange: (mapping: Mappi
 export function HowRead(props: Props) {
   return (
     <Column gap="$4" role="region">
-      <Written {...props} />
-      <Columns {...props} />
       <Rows {...props} />
+      <Columns {...props} />
       <Schemes {...props} />
+      <Written {...props} />
     </Column>
   );
 }

@@ -2,7 +2,7 @@ import type { ProcessorsView, SettlementImport, SettlementsAnswer } from '@abaci
 import type { Mapping } from '@abacist/core/settlementMapping';
 import { useMedia } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
@@ -16,7 +16,7 @@ import { ErrorNote, Loading, RefusalNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
-import { WillPost } from '~/features/books/WillPost';
+import { WillPost } from '~/features/books';
 import { BecomingRows } from './BecomingRows';
 import { HowRead } from './HowRead';
 import { Foreseen } from './Foreseen';
@@ -48,7 +48,11 @@ function File({ processorId, name }: { processorId: number; name: string }) {
   const [mapping, setMapping] = useState<Mapping | null>(null);
   const [editing, setEditing] = useState(false);
   const [saveAs, setSaveAs] = useState('');
-  const { look, isPart } = useLook({ processorId, file, mapping, whole: !editing });
+  const top = useRef<HTMLDivElement>(null);
+  const { look, isPart } = useLook({
+    ...{ processorId, file, mapping, whole: !editing },
+    times: picked?.times ?? 0,
+  });
   const seen = file ? look.data : undefined;
   const isNew = seen !== undefined && (seen.layout === null || mapping !== null);
   const send = useCommand<SettlementImport, SettlementsAnswer>('/settlements');
@@ -91,14 +95,15 @@ function File({ processorId, name }: { processorId: number; name: string }) {
           ...(isNew && { saveAs: saveAs.trim() || name.slice(0, 80) }),
         }
       : null;
-  const rows = <BecomingRows look={seen.look} wide={media.pair} />;
+  const rows = <BecomingRows look={seen.look} most={media.pair ? 30 : 4} />;
   return (
     <Column gap="$4" paddingBottom="$5">
       <Column gap="$2" paddingHorizontal="$4">
+        <div ref={top} style={{ scrollMarginTop: 120 }} />
         <Body strong>{file.name}</Body>
         <Body tone={seen.layout === null && mapping === null ? 'waiting' : 'faded'}>
           {seen.layout === null || mapping !== null
-            ? t('settlementFile.unknown')
+            ? t(open ? 'settlementFile.unknown' : 'settlementFile.isNew')
             : t('settlementFile.knownAs', {
                 name: seen.layout === 'own' ? t('settlementFile.own') : seen.layout,
               })}
@@ -117,10 +122,15 @@ function File({ processorId, name }: { processorId: number; name: string }) {
             gap="$4"
             {...(media.pair && { flexDirection: 'row', alignItems: 'flex-start' })}
           >
+            {media.pair ? null : rows}
             <Column {...(media.pair && { flex: 1, minWidth: 0 })}>
               <HowRead seen={seen} mapping={used} onChange={change} />
             </Column>
-            <Column {...(media.pair && { flex: 1, minWidth: 0 })}>{rows}</Column>
+            {media.pair ? (
+              <Column flex={1} minWidth={0}>
+                {rows}
+              </Column>
+            ) : null}
           </Column>
           <Column gap="$2" paddingHorizontal="$4">
             {seen.gaps.map((gap) => (
@@ -136,6 +146,7 @@ function File({ processorId, name }: { processorId: number; name: string }) {
               onPress={() => {
                 setMapping(used);
                 setEditing(false);
+                top.current?.scrollIntoView();
               }}
             />
           </Column>
@@ -173,7 +184,6 @@ function File({ processorId, name }: { processorId: number; name: string }) {
               }}
             />
           </Column>
-          {rows}
         </>
       )}
     </Column>
@@ -186,14 +196,14 @@ function Posted({
   children,
 }: {
   answer: SettlementsAnswer;
-  children: React.ReactNode;
+  children: ReactNode;
 }) {
   const t = useWords();
   const money = useMoney();
   return (
     <Column gap="$4" paddingHorizontal="$4" paddingBottom="$5">
-      {settlements.map(({ settlementId, number, netMinor, findings }) => {
-        const differs = findings.some(({ differenceMinor }) => differenceMinor !== 0);
+      {settlements.map(({ settlementId, number, netMinor, differences }) => {
+        const differs = differences.length > 0;
         return (
           <Column key={settlementId} role="status" gap="$2">
             <Body strong tone={differs ? 'loose' : 'home'}>

@@ -1,6 +1,6 @@
 import type { LookAtSettlement, SettlementLook } from '@abacist/contracts';
 import type { Mapping } from '@abacist/core/settlementMapping';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { checkFile } from '~/api/reading';
 import type { PickedFile } from '~/ui/FilePick';
 
@@ -25,24 +25,20 @@ function firstPart({ name, contentBase64 }: PickedFile): PickedFile {
 export function useLook({
   processorId,
   file,
+  times,
   mapping,
   whole,
 }: {
   processorId: number;
   file: PickedFile | null;
+  /** How often a file was picked: another one may be called the same. */
+  times: number;
   mapping: Mapping | null;
   whole: boolean;
 }) {
   const sent = file && (whole ? file : firstPart(file));
   const look = useQuery({
-    queryKey: [
-      'settlementFile',
-      processorId,
-      file?.name,
-      file?.contentBase64.length,
-      mapping,
-      whole,
-    ],
+    queryKey: ['settlementFile', processorId, times, mapping, whole],
     queryFn: () =>
       checkFile<SettlementLook>('/settlement-files/look', {
         ...sent!,
@@ -50,7 +46,8 @@ export function useLook({
         mapping,
       } satisfies LookAtSettlement),
     enabled: sent !== null,
-    placeholderData: keepPreviousData,
+    // While a person makes out how one file is read; of another file nothing stays.
+    placeholderData: (before, query) => (query?.queryKey[2] === times ? before : undefined),
     retry: false,
     gcTime: 0,
   });

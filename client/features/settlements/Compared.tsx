@@ -1,7 +1,6 @@
 import type { ComparedRow, SettlementDetail } from '@abacist/contracts';
 import { useMedia } from '@tamagui/core';
 import { useState } from 'react';
-import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
@@ -9,16 +8,24 @@ import { Column, Line, Sheet } from '~/ui/Box';
 import { Money } from '~/ui/Money';
 import { Section } from '~/ui/Section';
 import { Body } from '~/ui/Text';
+import { Decided } from './Decided';
+import { Mends } from './Mends';
 
 /**
  * The till's cards beside the processor's: what differs, one after the other on a phone, side by side
  * where there is room; the sums of both sides and their difference stay in sight.
  */
 export function Compared({ of }: { of: SettlementDetail }) {
-  return of.cards ? <OfCards cards={of.cards} /> : <OfSums of={of} />;
+  return of.cards ? <OfCards cards={of.cards} settlementId={of.id} /> : <OfSums of={of} />;
 }
 
-function OfCards({ cards }: { cards: NonNullable<SettlementDetail['cards']> }) {
+function OfCards({
+  cards,
+  settlementId,
+}: {
+  cards: NonNullable<SettlementDetail['cards']>;
+  settlementId: number;
+}) {
   const t = useWords();
   const media = useMedia();
   const [at, setAt] = useState(0);
@@ -34,12 +41,22 @@ function OfCards({ cards }: { cards: NonNullable<SettlementDetail['cards']> }) {
                 'settlement.agreeing',
                 { count: cards.agreeing },
               )}`
-            : t('settlement.clean')}
+            : t(cards.decided.length ? 'settlement.allDecided' : 'settlement.clean')}
         </Body>
+        {cards.otherBatch ? (
+          <Body small tone="faded">
+            {t('settlement.otherBatch', { count: cards.otherBatch })}
+          </Body>
+        ) : null}
       </Column>
       <Sheet role="list">
-        {inSight.map((row, i) => (
-          <Row key={media.pair ? i : shown} row={row} wide={media.pair} />
+        {inSight.map((row) => (
+          <Row
+            key={`${row.theirs?.position} ${row.ours?.saleTenderId}`}
+            row={row}
+            settlementId={settlementId}
+            wide={media.pair}
+          />
         ))}
         <Sums
           tillMinor={cards.tillMinor}
@@ -64,11 +81,20 @@ function OfCards({ cards }: { cards: NonNullable<SettlementDetail['cards']> }) {
           />
         </Line>
       ) : null}
+      <Decided decided={cards.decided} />
     </Section>
   );
 }
 
-function Row({ row, wide }: { row: ComparedRow; wide: boolean }) {
+function Row({
+  row,
+  settlementId,
+  wide,
+}: {
+  row: ComparedRow;
+  settlementId: number;
+  wide: boolean;
+}) {
   const t = useWords();
   const { ours } = row;
   return (
@@ -87,11 +113,17 @@ function Row({ row, wide }: { row: ComparedRow; wide: boolean }) {
         <Money minor={row.differenceMinor} strong />
       </Line>
       <Column gap="$3" {...(wide && { flexDirection: 'row' })}>
-        <Side label={t('settlement.till')} card={ours} number={ours?.number ?? ''} />
+        <Side
+          label={t('settlement.till')}
+          card={ours}
+          number={ours?.number ?? ''}
+          wide={wide}
+        />
         <Side
           label={t('settlement.processor')}
           card={row.theirs}
           number={row.theirs?.authorisation ?? ''}
+          wide={wide}
         />
       </Column>
       <Body small tone="faded">
@@ -106,14 +138,7 @@ function Row({ row, wide }: { row: ComparedRow; wide: boolean }) {
             : []),
         ].join(' ')}
       </Body>
-      {ours ? (
-        <Line>
-          <Button
-            label={t('settlement.openSale', { number: ours.number })}
-            onPress={() => router.push(`/sales/${ours.saleId}`)}
-          />
-        </Line>
-      ) : null}
+      <Mends row={row} settlementId={settlementId} />
     </Column>
   );
 }
@@ -122,16 +147,18 @@ function Side({
   label,
   card,
   number,
+  wide,
 }: {
   label: string;
   card: ComparedRow['ours'] | ComparedRow['theirs'];
   number: string;
+  wide: boolean;
 }) {
   const t = useWords();
   const dates = useDates();
   return (
     <Line
-      flex={1}
+      {...(wide && { flex: 1 })}
       minWidth={0}
       gap="$3"
       justifyContent="space-between"
@@ -198,7 +225,7 @@ function Sums({
 function OfSums({ of }: { of: SettlementDetail }) {
   const t = useWords();
   const dates = useDates();
-  const differs = of.schemes.some(({ differenceMinor }) => differenceMinor !== 0);
+  const differs = of.differing > 0;
   const till = of.schemes.reduce((sum, one) => sum + one.tillMinor, 0);
   if (of.schemes.length === 0) return null;
   return (

@@ -1,6 +1,6 @@
 import type { SettlementDetail } from '@abacist/contracts';
 
-export type StepName =
+type StepName =
   | 'gross'
   | 'refunds'
   | 'chargebacks'

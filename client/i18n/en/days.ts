@@ -319,6 +319,8 @@ export const days = {
     step_slipNotAtBank: 'Look at the statement',
     step_batchNotSettled: 'Import the settlement',
     step_settlementDiffers: 'Compare',
+    cardClaim: 'A card of settlement {{number}} is claimed from {{processor}} since {{date}}.',
+    step_cardClaim: 'Open the settlement',
     step_settlementNotAtBank: 'Look at the statement',
     step_lineReserved: 'Compare',
     step_lineUnknown: 'Say what it is',

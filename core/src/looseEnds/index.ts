@@ -34,6 +34,7 @@ export const LOOSE_ENDS = {
   moneyNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   returnNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   settlementDiffers: { place: 'bank', needs: 'bookkeeper' },
+  cardClaim: { place: 'bank', needs: 'bookkeeper' },
   settlementNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   settlementCarried: { place: 'bank', needs: 'bookkeeper' },
   lineReserved: { place: 'bank', needs: 'bookkeeper' },

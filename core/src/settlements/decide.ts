@@ -343,6 +343,27 @@ export function decideGivenUp(
   return { cleared, lines: post('settlement.difference', { short }, { processorId }) };
 }
 
+/**
+ * One card that no file will settle, or was settled beyond the till, leaves the clearing for the card
+ * adjustments, on the day that took it.
+ */
+export function decideCardAdjusted(
+  {
+    scheme,
+    takingsDay,
+    shortMinor,
+  }: { scheme: string; takingsDay: string; shortMinor: number },
+  processorId: number,
+): { cleared: Part; lines: JournalLine[] } {
+  const holders = { cardClearing: atProcessor(processorId) };
+  const takings = { takingsDay, pot: potOfCard(processorId, scheme), holders };
+  const short = { amountMinor: shortMinor, takings };
+  return {
+    cleared: { takingsDay, amountMinor: minor(shortMinor) },
+    lines: post('settlement.difference', { short }, { processorId }),
+  };
+}
+
 /** Fees as parts of a ten-thousandth of gross: the effective rate, rounded half up. */
 export function effectiveRateBasisPoints(settlement: {
   grossMinor: number;

@@ -36,9 +36,9 @@ export function towardsTill(
       netMinor: minus(grossMinor, refundsMinor + fees),
     });
     if (!our) return;
-    const day = `${key} ${our.on}`;
+    const day = `${key} ${our.takingsDay}`;
     const part: Part = {
-      takingsDay: our.on,
+      takingsDay: our.takingsDay,
       amountMinor: sum([named.get(day)?.amountMinor ?? 0, amountMinor]),
     };
     named.set(day, { batchDate, scheme, ...part });

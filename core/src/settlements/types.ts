@@ -43,8 +43,7 @@ export type SettledPart = {
 };
 
 /** What of a payout the file states by itself, and is therefore proven. */
-export const STATED_SUMS = ['items', 'gross', 'refunds', 'fee', 'tax', 'net'] as const;
-export type StatedSum = (typeof STATED_SUMS)[number];
+export type StatedSum = 'items' | 'gross' | 'refunds' | 'fee' | 'tax' | 'net';
 
 /**
  * One payout of a processor. net = gross − refunds − fee − the parts beside them; `feeMinor` is

@@ -4,8 +4,8 @@ import { accept, refuse, type Outcome } from '../outcome';
 import type { Shape, TableFile, TableRow } from './shape';
 
 /** No file that people make has more: what does is refused at once. */
-export const MOST_COLUMNS = 200;
-export const MOST_ROWS = 200_000;
+const MOST_COLUMNS = 200;
+const MOST_ROWS = 200_000;
 const MOST_SIGNS_OF_A_ROW = 100_000;
 
 /**

@@ -1,6 +1,6 @@
 /** Signs that part the columns of a delimited file. */
 export const DELIMITERS = [',', ';', '\t', '|'] as const;
-export type Delimiter = (typeof DELIMITERS)[number];
+type Delimiter = (typeof DELIMITERS)[number];
 
 /** How the text of a file becomes cells; a sheet of a workbook has them already. */
 export type Shape =
@@ -19,7 +19,7 @@ export type TableFile = { text: string } | { cells: readonly TableRow[] };
 const TELLING = 40;
 
 /** The first lines that say something. */
-export function tellingLines(text: string): string[] {
+function tellingLines(text: string): string[] {
   const lines: string[] = [];
   for (let at = 0; at < text.length && lines.length < TELLING;) {
     const end = text.slice(at).search(/[\r\n]/);

@@ -20,6 +20,7 @@ const UPDATES: Record<string, string[]> = {
   safe_item: ['taken_minor'],
   batch: ['closed_at', 'closed_on', 'settled_whole'],
   batch_difference: ['standing'],
+  card_decision: ['standing'],
   slip: ['match_group_id', 'standing'],
   day_close: ['standing'],
   import_file: ['standing'],

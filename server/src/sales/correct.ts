@@ -1,10 +1,11 @@
 import type { CorrectTender } from '@abacist/contracts';
 import { decideCorrection, type CorrectionState } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
-import { row, run, type Db } from '../db/pool';
+import { row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
+import { joinBatchOf } from '../settlements/moveCard';
 import { tendersByIds } from './shopTenders';
 import { storeTenders } from './storeTenders';
 
@@ -37,8 +38,9 @@ type Receipt = {
 };
 
 /**
- * Puts the tender of a receipt right by a ticket of its own, in the drawer's session that took it. A card joins
- * the batch in which it was taken while that is open, and leaves the one in which it never was.
+ * Puts the tender of a receipt right by a ticket of its own, in the drawer's session that took it. A card leaves the
+ * batch in which it never was, and one by another scheme of its processor stands there in its place; any other
+ * joins the batch in which it was taken while that is open.
  * @throws HttpError 404 `sale.unknown`; 422 as `decideCorrection` says; 409 when nobody approved
  */
 export async function correctTender(
@@ -96,6 +98,7 @@ export async function correctTender(
     tenders,
     taken,
   );
+  await inTheSameBatch(context, insertId, command.saleTenderId);
   const { number } = await postDocument(context, {
     kind: 'sale',
     subjectId: insertId,
@@ -106,6 +109,29 @@ export async function correctTender(
     approvalId,
   });
   return { answer: { saleId: insertId, number }, documentNumber: number };
+}
+
+/**
+ * What is given back of a card leaves the batch where it stands, though that is closed; a card of the
+ * same processor in its place stands there too.
+ */
+async function inTheSameBatch(
+  context: CommandContext,
+  saleId: number,
+  wrongTenderId: number,
+): Promise<void> {
+  const found = await rows<{ saleTenderId: number; batchId: number }>(
+    context.tx,
+    `SELECT st.id AS saleTenderId, b.id AS batchId
+     FROM batch_now m
+     JOIN batch b ON b.id = m.batch_id
+     JOIN sale_tender st ON st.sale_id = ?
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id = b.processor_id
+     WHERE m.sale_tender_id = ?`,
+    [saleId, wrongTenderId],
+  );
+  for (const { saleTenderId, batchId } of found)
+    await joinBatchOf(context, saleTenderId, batchId);
 }
 
 /** The receipt, its session in share mode: a count that closes meanwhile waits, or was first. */

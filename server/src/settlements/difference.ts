@@ -90,6 +90,9 @@ export async function undoDifference(
   if (!found) throw notFound('batchDifference.unknown');
   if (found.standing === null) throw refuseWith('batchDifference.undone');
   await run(tx, 'UPDATE batch_difference SET standing = NULL WHERE id = ?', [id]);
+  await run(tx, 'UPDATE card_decision SET standing = NULL WHERE batch_difference_id = ?', [
+    id,
+  ]);
   await keepSettled(context, [found.batchId]);
   const { insertId } = await run(
     tx,

@@ -5,9 +5,9 @@ import type {
   Evidence,
   SchemeFinding,
   SettledTransaction,
-  TillCard,
 } from '@abacist/core/settlements';
 import type { Foreseen } from './foresee';
+import type { OpenCard } from './tillCards';
 
 /** A card that differs, by its places on either side. */
 export type Difference = {
@@ -29,7 +29,7 @@ const batchOf = ({ batchDate, scheme }: { batchDate: string; scheme: string }) =
  */
 export function cardDifferences(
   theirs: readonly SettledTransaction[],
-  ours: readonly TillCard[],
+  ours: readonly OpenCard[],
   compared: CardsCompared,
   { named, findings }: { named: ReadonlySet<string>; findings: readonly SchemeFinding[] },
 ): Difference[] {
@@ -48,14 +48,18 @@ export function cardDifferences(
   });
   return [
     ...compared.pairs.flatMap(({ finding, evidence, theirs: i, ours: j }) =>
-      finding === 'agrees' ? [] : [one(finding, [i, j], evidence)],
+      // What was settled with another batch is settled in the till's own.
+      finding === 'agrees' || finding === 'otherBatch' ? [] : [one(finding, [i, j], evidence)],
     ),
     ...compared.twice.map((twice) => one('twice', [twice.theirs, null])),
     ...compared.missingHere
       .filter((i) => !inSum.has(batchOf(theirs[i]!)))
       .map((i) => one('missingHere', [i, null])),
     ...compared.missingThere
-      .filter((j) => named.has(ours[j]!.batchDate) && !inSum.has(batchOf(ours[j]!)))
+      .filter((j) => {
+        const { batchDate, settled } = ours[j]!;
+        return named.has(batchDate) && !settled && !inSum.has(batchOf(ours[j]!));
+      })
       .map((j) => one('missingThere', [null, j])),
     ...compared.alike.flatMap((crowd) => [
       ...crowd.theirs.map((i) => one('alike', [i, null])),

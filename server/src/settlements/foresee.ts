@@ -5,20 +5,19 @@ import {
   type CardsCompared,
   type DecidedSettlement,
   type Settlement,
-  type TillCard,
 } from '@abacist/core/settlements';
 import { atProcessor } from '@abacist/core/takings';
 import { row, toMinor, type Db } from '../db/pool';
 import { heldBy } from '../takings/held';
 import { batchSchemes } from './batches';
 import { settledAt, type SettlingProcessor } from './processor';
-import { disputedSales, tillCards, type Disputed } from './tillCards';
+import { disputedSales, tillCards, type Disputed, type OpenCard } from './tillCards';
 
 /** What a settlement meets: the till's cards and batches, what is carried, and what follows. */
 export type Foreseen = {
   /** As it meets the till: what both have stands in the till's own batch. */
   settlement: Settlement;
-  cards: TillCard[];
+  cards: OpenCard[];
   compared: CardsCompared;
   disputed: Map<number, Disputed>;
   carriedBeforeMinor: number;

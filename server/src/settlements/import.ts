@@ -14,6 +14,7 @@ import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
+import { differencesOf } from './differences';
 import { foresee, knownPayout } from './foresee';
 import { settlingProcessor, type SettlingProcessor } from './processor';
 import { storeSettlement } from './store';
@@ -88,6 +89,7 @@ async function importOne(
   return {
     ...{ settlementId, number, reference, grossMinor, refundsMinor, feeMinor, netMinor },
     ...{ toBankMinor, carriedMinor, findings },
+    ...differencesOf(met),
   };
 }
 

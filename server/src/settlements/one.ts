@@ -1,4 +1,4 @@
-import type { ComparedRow, SettlementDetail } from '@abacist/contracts';
+import type { ComparedRow, DecidedCard, SettlementDetail } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import {
   compareCards,
@@ -6,7 +6,6 @@ import {
   towardsTill,
   type SettledPart,
   type SettledTransaction,
-  type TillCard,
 } from '@abacist/core/settlements';
 import { placeholders, row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
@@ -14,7 +13,7 @@ import type { QueryContext } from '../http/query';
 import { batchSchemes } from './batches';
 import { cardDifferences } from './differences';
 import { listSettlements } from './read';
-import { tillCards } from './tillCards';
+import { tillCards, type OpenCard } from './tillCards';
 
 type Head = Pick<
   SettlementDetail,
@@ -66,7 +65,8 @@ export async function settlementDetail(
   };
 }
 
-async function comparedCards(
+/** The cards of a settlement beside the till's, as both stand now. */
+export async function comparedCards(
   db: Db,
   of: { settlementId: number; processorId: number; zone: string },
 ): Promise<SettlementDetail['cards']> {
@@ -92,20 +92,36 @@ async function comparedCards(
     return { ...batch, settledMinor };
   });
   const findings = compareSettlement({ schemes }, before);
-  const found = cardDifferences(theirs, ours, compared, { named, findings });
+  const decided = await decidedCards(db, of.settlementId);
+  const isDecided = new Set(
+    decided.map(({ position, saleTenderId }) => `${position} ${saleTenderId}`),
+  );
+  const found = cardDifferences(theirs, ours, compared, { named, findings }).filter(
+    ({ theirs: i, ours: j }) => !isDecided.has(`${i} ${j === null ? null : ours[j]!.id}`),
+  );
   const sales = await salesOf(
     db,
     found.flatMap(({ ours: j }) => (j === null ? [] : [ours[j]!.id])),
   );
+  const count = (what: 'agrees' | 'otherBatch') =>
+    compared.pairs.filter(({ finding }) => finding === what).length;
   const processorMinor = sum(theirs.map(({ amountMinor }) => amountMinor));
   return {
-    agreeing: compared.pairs.filter(({ finding }) => finding === 'agrees').length,
+    agreeing: count('agrees') + count('otherBatch'),
+    otherBatch: count('otherBatch'),
     rows: found.map(({ what, evidence, differenceMinor, theirs: i, ours: j }) => ({
       ...{ what, evidence, differenceMinor },
       theirs: i === null ? null : theirSide(theirs[i]!, i),
       ours: j === null ? null : ourSide(ours[j]!, sales),
     })),
-    tillMinor: processorMinor - sum(found.map((one) => one.differenceMinor)),
+    decided,
+    // A claim is still open: what was adjusted is not.
+    tillMinor:
+      processorMinor -
+      sum([
+        ...found.map((one) => one.differenceMinor),
+        ...decided.map(({ what, amountMinor }) => (what === 'claim' ? amountMinor : 0)),
+      ]),
     processorMinor,
   };
 }
@@ -115,10 +131,21 @@ const theirSide = (card: SettledTransaction, position: number): ComparedRow['the
   return { ...said, position };
 };
 
+function decidedCards(db: Db, settlementId: number): Promise<DecidedCard[]> {
+  return rows<DecidedCard>(
+    db,
+    `SELECT x.id, x.what, x.position, x.sale_tender_id AS saleTenderId,
+       x.amount_minor AS amountMinor, x.reason, u.name AS \`by\`, x.decided_on AS \`on\`
+     FROM card_decision x JOIN user u ON u.id = x.user_id
+     WHERE x.settlement_id = ? AND x.standing ORDER BY x.id`,
+    [settlementId],
+  );
+}
+
 type Sale = { saleTenderId: number; saleId: number; number: string; batchId: number };
 
-function ourSide(card: TillCard, sales: ReadonlyMap<number, Sale>): ComparedRow['ours'] {
-  const { id, ...said } = card;
+function ourSide(card: OpenCard, sales: ReadonlyMap<number, Sale>): ComparedRow['ours'] {
+  const { id, settled: _settled, ...said } = card;
   return { ...said, ...sales.get(id)! };
 }
 

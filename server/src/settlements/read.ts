@@ -14,7 +14,7 @@ export async function cardsView(db: Db, shop: Shop): Promise<CardsView> {
   return { processors, batches, settlements };
 }
 
-type SettlementRow = Omit<SettlementView, 'schemes' | 'feeBasisPoints' | 'differenceMinor'>;
+type SettlementRow = Omit<SettlementView, 'schemes' | 'feeBasisPoints'>;
 type SchemeRow = SettlementView['schemes'][number] & { settlementId: number };
 
 /** Settlements that stand, the newest first; or one of them. */
@@ -24,7 +24,7 @@ export async function listSettlements(db: Db, id?: number): Promise<SettlementVi
     `SELECT s.id, CONCAT(d.series, '-', d.number) AS number, p.name AS processor, s.reference,
        s.date, s.due_date AS dueDate, s.gross_minor AS grossMinor,
        s.refunds_minor AS refundsMinor, s.fee_minor AS feeMinor, s.net_minor AS netMinor,
-       s.to_bank_minor AS toBankMinor, s.carried_minor AS carriedMinor,
+       s.difference_minor AS differenceMinor, s.differing, s.to_bank_minor AS toBankMinor, s.carried_minor AS carriedMinor,
        (SELECT MIN(l.date) FROM statement_line l
         WHERE l.match_group_id = s.match_group_id) AS atBankOn
      FROM settlement s
@@ -49,7 +49,6 @@ export async function listSettlements(db: Db, id?: number): Promise<SettlementVi
     return {
       ...settlement,
       feeBasisPoints: effectiveRateBasisPoints(settlement),
-      differenceMinor: own.reduce((total, { differenceMinor }) => total + differenceMinor, 0),
       schemes: own.map(({ settlementId: _id, ...scheme }) => scheme),
     };
   });

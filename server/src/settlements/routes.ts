@@ -1,7 +1,9 @@
 import {
+  decideCardSchema,
   decideDifferenceSchema,
   lookAtSettlementSchema,
   settlementImportSchema,
+  undoCardDecisionSchema,
   undoDifferenceSchema,
   undoSettlementSchema,
 } from '@abacist/contracts';
@@ -11,6 +13,7 @@ import type { Deps } from '../context';
 import { command } from '../http/command';
 import { byId, noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
+import { decideCard, undoCardDecision } from './decideCard';
 import { decideDifference, undoDifference } from './difference';
 import { lookAtSettlement, readSettlementFile } from './file';
 import { importSettlement } from './import';
@@ -38,6 +41,21 @@ export function settlementRoutes(deps: Deps): Router {
       (context, body, _params, read: ReadFile) => importSettlement(context, body, read),
       matchAfter(deps),
       (file, actor) => readSettlementFile(deps, file, actor),
+    ),
+  );
+  router.post(
+    '/settlements/:id/cards',
+    command(deps, 'POST /settlements/:id/cards', decideCardSchema, (context, body, params) =>
+      decideCard(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/card-decisions/:id/undo',
+    command(
+      deps,
+      'POST /card-decisions/:id/undo',
+      undoCardDecisionSchema,
+      (context, body, params) => undoCardDecision(context, body, Number(params['id'])),
     ),
   );
   router.post(

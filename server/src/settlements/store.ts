@@ -6,6 +6,7 @@ import { insertMany, run } from '../db/pool';
 import { holidaysAround } from '../settings/holidays';
 import { keptSoFar } from '../workers/reading';
 import { keepSettled } from './batches';
+import { differencesOf } from './differences';
 import type { Foreseen } from './foresee';
 import type { SettlingProcessor } from './processor';
 
@@ -53,8 +54,10 @@ export async function storeSettlement(context: CommandContext, kept: Kept): Prom
 
 async function storeHead(
   { tx, shop, actor }: CommandContext,
-  { processor, fileId, reference, met: { settlement, decided } }: Kept,
+  { processor, fileId, reference, met }: Kept,
 ): Promise<number> {
+  const { settlement, decided } = met;
+  const found = differencesOf(met);
   const holidays = holidaysAround(shop.holidayRegion, settlement.date);
   const come = (kind: SettledPartKind) =>
     sum(settlement.parts.filter((part) => part.kind === kind).map((part) => part.amountMinor));
@@ -64,8 +67,8 @@ async function storeHead(
        (processor_id, bank_account_id, import_file_id, reference, date, due_date, gross_minor,
         refunds_minor, fee_minor, tax_minor, chargebacks_minor, chargeback_fees_minor,
         reserve_minor, adjustments_minor, net_minor, to_bank_minor, carried_minor, merchant,
-        stated, user_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        stated, difference_minor, differing, user_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       processor.id,
       processor.bankAccountId,
@@ -86,6 +89,8 @@ async function storeHead(
       decided.carriedMinor,
       settlement.merchant,
       settlement.stated.join(' '),
+      found.differenceMinor,
+      sum(found.differences.map(({ count }) => count)),
       actor.id,
     ],
   );

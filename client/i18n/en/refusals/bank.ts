@@ -117,6 +117,12 @@ export const bank = {
     'The rows come to {{rows}}, the total row says {{total}} (difference {{difference}}). Ask the processor for the file again.',
   settlement_itemsDiffer:
     'There are {{rows}} items in the rows, and {{total}} in the total row.',
+  card_agrees: 'This card agrees by now, or something else was decided of it. Look again.',
+  card_nothingToPost: 'Nothing of it is lost: correct its tender on the receipt.',
+  card_notOurs:
+    'Only a card that the till has, and the settlement has not, can wait for a later batch.',
+  cardDecision_unknown: 'There is no such decision.',
+  cardDecision_undone: 'This decision was taken back already.',
   settlement_otherFigures:
     'Payout {{reference}} is here already as {{number}}, with a net of {{before}} and not {{net}}. Undo that one first, if this is the right one.',
   settlement_referenceTwice: 'Settlement {{reference}} is here already as {{number}}.',

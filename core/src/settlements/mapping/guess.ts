@@ -49,7 +49,8 @@ const KINDS: readonly (readonly [RowKind, RegExp])[] = [
   ['fee', /fee|rent|charge/],
   ['adjustment', /adjust|correct/],
   ['refund', /refund|return|credit/],
-  ['sale', /sale|purchase|payment|debit|^s$|capture/],
+  ['card', /^card|^transaction|^txn/],
+  ['sale', /sale|purchase|debit|^s$|capture/],
   ['payout', /payout|total|settlement|transfer|deposit|payment/],
   ['trailer', /trailer|^end|footer|^eof/],
   ['total', /batch|summary|scheme/],
@@ -59,8 +60,17 @@ const KINDS: readonly (readonly [RowKind, RegExp])[] = [
 const TELLING_ROWS = 200;
 
 /** What a row's own word for its kind most likely means. */
-export const guessKind = (word: string): RowKind =>
+const guessKind = (word: string): RowKind =>
   KINDS.find(([, words]) => words.test(word.toLowerCase()))?.[0] ?? 'leftOut';
+
+/** The word that stands in half of the rows at least. */
+function mostFrequent(words: readonly string[]): string | null {
+  const counts = new Map<string, number>();
+  for (const word of words)
+    counts.set(word.toLowerCase(), (counts.get(word.toLowerCase()) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return most && most[1] * 2 >= words.length ? most[0] : null;
+}
 
 function guessColumns(
   heads: readonly string[] | null,
@@ -130,14 +140,18 @@ export function guessMapping(file: TableFile, given?: Shape): Mapping {
       said.filter((cell) => /^\s*[-−(]|-$/.test(cell)).length * 2 > said.length
     );
   };
-  const kinds = new Set(cells('rowKind').map((cell) => cell.toLowerCase()));
+  const kinds = new Map<string, RowKind>();
+  for (const cell of cells('rowKind')) kinds.set(cell.toLowerCase(), guessKind(cell));
+  // A word that says nothing to us, and stands in most rows, is that of the cards.
+  const most = mostFrequent(cells('rowKind'));
+  if (most !== null && kinds.get(most) === 'leftOut') kinds.set(most, 'card');
   return {
     ...{ shape, heads, columns, decimals, schemes: {}, belongs: 'each' },
     dates: guessDateForm(cells('moment', 'batch', 'payoutDate')),
     deductions: below('fee') ? 'minus' : 'plus',
     kinds: {
       otherwise: columns.rowKind === undefined ? 'card' : 'leftOut',
-      values: Object.fromEntries([...kinds].map((kind) => [kind, guessKind(kind)])),
+      values: Object.fromEntries(kinds),
     },
   };
 }

@@ -2,5 +2,5 @@ export * from './guess';
 export * from './look';
 export * from './own';
 export * from './read';
-export { type ReadWith, type RowRead } from './row';
+export type { ReadWith } from './row';
 export * from './types';

@@ -14,7 +14,7 @@ const MOST_WORDS = 60;
 const HEADS_AMONG = 10;
 
 /** A row of a file beside what it becomes by a mapping. */
-export type RowShown = {
+type RowShown = {
   row: number;
   /** Its cells, one after the other. */
   text: string;
@@ -41,6 +41,7 @@ export type FileLook = {
 /** The first of some mappings by which a file can be read: its heads are there, and a row is read. */
 function recognise(file: TableFile, known: readonly Mapping[], shop: ReadWith): number | null {
   const at = known.findIndex((mapping) => {
+    if ('cells' in file !== (mapping.shape.kind === 'sheet')) return false;
     const table = readTable(file, mapping.shape, { most: SHOWN });
     if (!table.ok) return false;
     const found = placed(table.value, mapping);
@@ -49,6 +50,9 @@ function recognise(file: TableFile, known: readonly Mapping[], shop: ReadWith): 
       .slice(0, 20)
       .map((row) => readRow(row, found.value.mapping, shop));
     const said = read.filter((one) => one.ok && one.value.as !== 'none');
+    // The very same heads: then it is that layout, whatever is wrong with its rows.
+    const heads = found.value.mapping.heads?.join('\n').toLowerCase();
+    if (heads !== undefined && heads === mapping.heads?.join('\n').toLowerCase()) return true;
     return said.length > 0 && (mapping.heads !== null || read.every(({ ok }) => ok));
   });
   return at < 0 ? null : at;

@@ -10,7 +10,7 @@ import { ROW_RULES, type Mapping, type Meaning, type RowKind } from './types';
 export type ReadWith = { currency: string; zone: string; cutOff: string };
 
 /** Of which payout a row is; empty cells where it stands above or below it. */
-export type PayoutKey = { payout: string; date: IsoDate | ''; merchant: string };
+type PayoutKey = { payout: string; date: IsoDate | ''; merchant: string };
 
 /** A scheme of a batch as one row says it. */
 type TotalRow = {
@@ -50,7 +50,8 @@ class Refused extends Error {
   }
 }
 
-const MONEY = ['gross', 'refunds', 'fee', 'tax', 'net'] as const;
+/** Meanings of columns that hold amounts. */
+type Amount = 'gross' | 'refunds' | 'fee' | 'tax' | 'net';
 
 function cellsOf({ row, cells }: TableRow, mapping: Mapping, { currency, zone }: ReadWith) {
   const { columns } = mapping;
@@ -70,12 +71,12 @@ function cellsOf({ row, cells }: TableRow, mapping: Mapping, { currency, zone }:
   const missing = (meaning: Meaning) =>
     new Refused(refuse('settlement.cellMissing', at(meaning), { meaning }));
   /** Signed as it stands; null where the cell says nothing. */
-  const money = (meaning: (typeof MONEY)[number]): Minor | null => {
+  const money = (meaning: Amount): Minor | null => {
     const written = text(meaning);
     if (written === '') return null;
     return take(readMoney(written, mapping.decimals, currency, at(meaning)));
   };
-  const deduction = (meaning: (typeof MONEY)[number]): Minor | null => {
+  const deduction = (meaning: Amount): Minor | null => {
     const stands = money(meaning);
     if (stands === null) return null;
     return mapping.deductions === 'minus' ? minus(0, stands) : stands;

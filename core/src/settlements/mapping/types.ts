@@ -77,7 +77,7 @@ export const ROW_RULES: Record<RowKind, RowRules> = {
 
 /** Where the rows of a payout say to which payout they belong. */
 export const BELONGINGS = ['each', 'above', 'below'] as const;
-export type Belonging = (typeof BELONGINGS)[number];
+type Belonging = (typeof BELONGINGS)[number];
 
 /** How a processor's files are read, as a person has made it out on the screen. */
 export type Mapping = {

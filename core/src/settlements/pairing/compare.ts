@@ -21,7 +21,7 @@ import type {
 const MOST_TIP_PERCENT = 30;
 
 /** What a pair that is surely one card differs by. */
-export function findingOf(theirs: TheirCard, ours: TillCard): PairFinding {
+function findingOf(theirs: TheirCard, ours: TillCard): PairFinding {
   if (theirs.amountMinor === -ours.amountMinor) return 'refundAsSale';
   const more = theirs.amountMinor - ours.amountMinor;
   if (more !== 0) {

@@ -1,10 +1,2 @@
-export { compareCards, findingOf } from './compare';
-export {
-  PAIR_FINDINGS,
-  type CardPair,
-  type CardsCompared,
-  type Evidence,
-  type PairFinding,
-  type TheirCard,
-  type TillCard,
-} from './types';
+export { compareCards } from './compare';
+export type { CardPair, CardsCompared, Evidence, TheirCard, TillCard } from './types';

@@ -8,7 +8,7 @@ import { compareCards, type TheirCard, type TillCard } from '.';
 const MON = '2026-03-02';
 const ours = (id: number, over: Partial<TillCard> = {}): TillCard => ({
   ...{ id, batchDate: MON, scheme: 'Meridian', amountMinor: 10_00 },
-  ...{ reference: '', lastFour: '', on: MON, time: null },
+  ...{ reference: '', lastFour: '', takingsDay: MON, on: MON, time: null },
   ...over,
 });
 const theirs = (row: number, over: Partial<TheirCard> = {}): TheirCard => ({

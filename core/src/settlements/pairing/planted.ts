@@ -80,7 +80,7 @@ export function plantedCards({
       const lastFour = String(1_000 + upTo(9_000));
       const our: TillCard = {
         ...{ id, batchDate: date, scheme, amountMinor, reference, lastFour },
-        ...{ on: date, time: clock(minute) },
+        ...{ takingsDay: date, on: date, time: clock(minute) },
       };
       // The terminal's clock goes three minutes before the till's.
       const their: TheirCard = {

@@ -12,6 +12,8 @@ export type TillCard = {
   /** Of the terminal or as it was typed; empty where none is known. */
   reference: string;
   lastFour: string;
+  /** Whose takings it is; when it was taken, which is earlier where its tender was corrected. */
+  takingsDay: IsoDate;
   on: IsoDate;
   /** `HH:mm`; null where the day was typed as totals. */
   time: string | null;
@@ -24,15 +26,8 @@ export type TheirCard = Omit<SettledTransaction, 'amountMinor' | 'feeMinor' | 'c
 export type Evidence = 'reference' | 'lastFour' | 'time' | 'batch' | 'alike';
 
 /** What a pair that does not agree differs by. */
-export const PAIR_FINDINGS = [
-  'agrees',
-  'otherBatch',
-  'wrongScheme',
-  'amountDiffers',
-  'tipAdded',
-  'refundAsSale',
-] as const;
-export type PairFinding = (typeof PAIR_FINDINGS)[number];
+export type PairFinding =
+  'agrees' | 'otherBatch' | 'wrongScheme' | 'amountDiffers' | 'tipAdded' | 'refundAsSale';
 
 export type CardPair = {
   /** Its place among the transactions. */

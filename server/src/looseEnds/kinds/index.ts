@@ -10,6 +10,7 @@ import { lateAtBank } from './lateAtBank';
 import { payerUnknown } from './payerUnknown';
 import { safeNotBanked } from './safeNotBanked';
 import { settlementCarried } from './settlementCarried';
+import { cardClaim } from './cardClaim';
 import { settlementDiffers } from './settlementDiffers';
 import { statementLine } from './statementLine';
 import { terminalOrphan } from './terminalOrphan';
@@ -39,6 +40,7 @@ export const FINDERS = {
   moneyNotAtBank: lateAtBank,
   returnNotAtBank: lateAtBank,
   settlementDiffers,
+  cardClaim,
   settlementNotAtBank: lateAtBank,
   settlementCarried,
   lineReserved: statementLine,
