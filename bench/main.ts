@@ -6,6 +6,7 @@ import {
   measureStatements,
   PAYMENTS,
 } from './accounts';
+import { measureComparison, measureFeeAudit, measureFileImport } from './cards';
 import { measureDifferences } from './differences';
 import { DAYS, measureFrame, SALES } from './frame';
 import { measureGrowth } from './growth';
@@ -29,6 +30,18 @@ const MEASURES: Record<string, () => Promise<void>> = {
         `  ${receipts}: ${ms.toFixed(1)} ms (wanted under 1000), ${growth} of linear`,
       );
     }
+  },
+  cards: async () => {
+    console.log('\nCards of a quarter, till against processor, by how many:');
+    for (const { by, cards, ms, growth } of measureComparison())
+      console.log(`  ${by}, ${cards}: ${ms.toFixed(0)} ms, ${growth.toFixed(2)} of linear`);
+    const file = measureFileImport();
+    console.log(
+      `A settlement file of ${file.rows} cards: read and proven in ${file.ms.toFixed(0)} ms, ` +
+        `${(file.ms / file.parsingMs).toFixed(2)} of parsing it alone`,
+    );
+    const audit = measureFeeAudit();
+    console.log(`Fees of a year, ${audit.cards} cards: ${audit.ms.toFixed(0)} ms`);
   },
   posting: async () => {
     console.log('\nPosting a sale through the API, against the same statements sent straight');

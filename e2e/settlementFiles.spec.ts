@@ -1,3 +1,4 @@
+import { faults } from './faults';
 import { expect, file, pickFile, send, signIn, test, type Shop } from './shop';
 import type { Page } from '@playwright/test';
 
@@ -101,6 +102,7 @@ for (const [size, viewport] of [
     await page
       .getByLabel('Fees and refunds of totals stand')
       .selectOption('as figures below zero');
+    expect(await faults(page)).toEqual([]);
     // What the rows become is told while it is made out.
     await expect(page.getByText('Meridian 100.00, fee 1.00, ends 4411')).toBeVisible();
     await page.getByRole('button', { name: 'That is how it is read' }).click();
@@ -119,6 +121,7 @@ for (const [size, viewport] of [
       page.getByRole('img', { name: /^From gross 165\.00 to net 163\.35: Fees −1\.65$/ }),
     ).toBeVisible();
 
+    expect(await faults(page)).toEqual([]);
     // The card that is late waits for a later batch; the scheme is put right on its receipt.
     if (viewport.width < 500) await page.getByRole('button', { name: 'Next' }).click();
     await page.getByRole('button', { name: 'Of a later batch' }).click();

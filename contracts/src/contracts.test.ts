@@ -151,8 +151,23 @@ test.each<[string, Joi.Schema, unknown, string[]]>([
   [
     'a file that is no base64',
     settlementImportSchema,
-    { processorId: 1, format: 'csv', name: 'x', contentBase64: '%' },
+    { processorId: 1, mapping: null, name: 'x', contentBase64: '%' },
     ['contentBase64 string.base64'],
+  ],
+  [
+    'a mapping with a meaning that there is not, and a column beyond all',
+    settlementImportSchema,
+    {
+      ...{ processorId: 1, name: 'x', contentBase64: 'eA==' },
+      mapping: {
+        shape: { kind: 'delimited', delimiter: ',' },
+        heads: null,
+        columns: { colour: 1, gross: 200 },
+        ...{ dates: 'ymd', decimals: '.', deductions: 'plus', schemes: {}, belongs: 'each' },
+        kinds: { otherwise: 'card', values: {} },
+      },
+    },
+    ['mapping.columns.gross number.max', 'mapping.columns.colour object.unknown'],
   ],
   [
     'a match of something else',

@@ -1,8 +1,7 @@
 import type { ProcessorsView, SettlementImport, SettlementsAnswer } from '@abacist/contracts';
-import type { Mapping } from '@abacist/core/settlementMapping';
 import { useMedia } from '@tamagui/core';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState, type ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
@@ -43,11 +42,8 @@ export function SettlementFileScreen({ processorId }: { processorId: number }) {
 function File({ processorId, name }: { processorId: number; name: string }) {
   const t = useWords();
   const media = useMedia();
-  const { picked, pick } = usePicked();
+  const { picked, pick, mapping, editing, saveAs, change } = usePicked();
   const file = picked?.processorId === processorId ? picked.file : null;
-  const [mapping, setMapping] = useState<Mapping | null>(null);
-  const [editing, setEditing] = useState(false);
-  const [saveAs, setSaveAs] = useState('');
   const top = useRef<HTMLDivElement>(null);
   const { look, isPart } = useLook({
     ...{ processorId, file, mapping, whole: !editing },
@@ -62,9 +58,6 @@ function File({ processorId, name }: { processorId: number; name: string }) {
       accept={FILES}
       disabled={send.isPending}
       onPick={(chosen) => {
-        setMapping(null);
-        setEditing(false);
-        setSaveAs('');
         send.reset();
         pick(processorId, chosen);
       }}
@@ -81,10 +74,6 @@ function File({ processorId, name }: { processorId: number; name: string }) {
       </Column>
     );
   const used = mapping ?? seen.look.mapping;
-  const change = (next: Mapping) => {
-    setMapping(next);
-    setEditing(true);
-  };
   const open = editing || seen.gaps.length > 0 || (seen.layout === null && mapping === null);
   const fresh = seen.payouts.filter(({ known }) => known === null);
   const ready = !open && !isPart && seen.refusals.length === 0 && fresh.length > 0;
@@ -111,7 +100,10 @@ function File({ processorId, name }: { processorId: number; name: string }) {
         <Line gap="$3" flexWrap="wrap">
           {choose}
           {open ? null : (
-            <Button label={t('settlementFile.change')} onPress={() => setEditing(true)} />
+            <Button
+              label={t('settlementFile.change')}
+              onPress={() => change({ editing: true })}
+            />
           )}
         </Line>
       </Column>
@@ -124,7 +116,11 @@ function File({ processorId, name }: { processorId: number; name: string }) {
           >
             {media.pair ? null : rows}
             <Column {...(media.pair && { flex: 1, minWidth: 0 })}>
-              <HowRead seen={seen} mapping={used} onChange={change} />
+              <HowRead
+                seen={seen}
+                mapping={used}
+                onChange={(next) => change({ mapping: next, editing: true })}
+              />
             </Column>
             {media.pair ? (
               <Column flex={1} minWidth={0}>
@@ -144,8 +140,7 @@ function File({ processorId, name }: { processorId: number; name: string }) {
               label={t('settlementFile.done')}
               disabled={seen.gaps.length > 0}
               onPress={() => {
-                setMapping(used);
-                setEditing(false);
+                change({ mapping: used, editing: false });
                 top.current?.scrollIntoView();
               }}
             />
@@ -164,7 +159,7 @@ function File({ processorId, name }: { processorId: number; name: string }) {
                 hint={t('settlementFile.saveAsHint')}
                 placeholder={name}
                 value={saveAs}
-                onChange={setSaveAs}
+                onChange={(typed) => change({ saveAs: typed })}
                 maxLength={80}
               />
             ) : null}

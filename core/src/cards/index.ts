@@ -116,8 +116,21 @@ export function holdsCardNumber(text: string): boolean {
   return findCardNumbers(text).length > 0;
 }
 
+/** Whether a plain text has not even the digits of the shortest number: most texts of large files. */
+function tooFewDigits(text: string): boolean {
+  let digits = 0;
+  for (let i = 0; i < text.length; i += 1) {
+    const code = text.charCodeAt(i);
+    // Digits of other scripts, and signs that normalise to several: looked at in full.
+    if (code > 126) return false;
+    if (code >= 48 && code <= 57) digits += 1;
+  }
+  return digits < SHORTEST;
+}
+
 /** Imported text with each card number masked to its last four digits, and how many. */
 export function maskCardNumbers(text: string): { text: string; masked: number } {
+  if (tooFewDigits(text)) return { text, masked: 0 };
   const found = findCardNumbers(text);
   let masked = text;
   for (const { start, end, lastFour } of found.reverse()) {

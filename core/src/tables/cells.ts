@@ -31,7 +31,18 @@ const year = (part: string) => (part.length === 2 ? `20${part}` : part);
 function dateOf(parts: readonly string[], form: DateForm): IsoDate | null {
   const [y, m, d] = PLACES[form].map((place) => parts[place]!);
   const date = `${year(y!)}-${two(m!)}-${two(d!)}`;
-  return isIsoDate(date) ? date : null;
+  return exists(date) ? date : null;
+}
+
+/** Whether a date exists; files have few days in many rows. */
+const known = new Map<string, boolean>();
+function exists(date: string): boolean {
+  const before = known.get(date);
+  if (before !== undefined) return before;
+  if (known.size > 2_000) known.clear();
+  const found = isIsoDate(date);
+  known.set(date, found);
+  return found;
 }
 
 /** `HH:mm` of a time as files write it; null for anything else. */
@@ -87,6 +98,24 @@ export function readMoment(
   return wrong();
 }
 
+type Forms = { beside: RegExp; grouped: RegExp; group: string };
+const forms = new Map<string, Forms>();
+
+/** What stands beside amounts of a currency, and how they are grouped; made once for all rows. */
+function formsOf(sign: DecimalSign, currency: string): Forms {
+  const key = `${sign}${currency}`;
+  const before = forms.get(key);
+  if (before) return before;
+  const group = sign === '.' ? ',' : '.';
+  const made = {
+    group,
+    beside: new RegExp(`^${currency}\\s*|\\s*${currency}$|^\\$|\\$$`, 'gi'),
+    grouped: new RegExp(`^[-+]?\\d{1,3}(\\${group}\\d{3})+(\\${sign}|$)`),
+  };
+  forms.set(key, made);
+  return made;
+}
+
 /**
  * An amount as files write it, with either decimal sign, grouped by the other one, a blank or an
  * apostrophe, in brackets or with a minus behind it where it is below zero, a currency beside it.
@@ -98,14 +127,14 @@ export function readMoney(
   currency: string,
   at?: string,
 ): Outcome<Minor> {
+  const { beside, grouped: isGrouped, group } = formsOf(sign, currency);
   const bare = text
-    .replace(new RegExp(`^${currency}\\s*|\\s*${currency}$|^\\$|\\$$`, 'gi'), '')
+    .replace(beside, '')
     .replace(/[\s\u00A0\u202F’']/g, '')
     .replaceAll('−', '-');
-  const below = /^\(.*\)$/.test(bare) || bare.endsWith('-');
+  const below = bare.startsWith('(') ? bare.endsWith(')') : bare.endsWith('-');
   const magnitude = below ? bare.replace(/[()]|-$/g, '') : bare;
-  const group = sign === '.' ? ',' : '.';
-  const grouped = new RegExp(`^[-+]?\\d{1,3}(\\${group}\\d{3})+(\\${sign}|$)`).test(magnitude);
+  const grouped = isGrouped.test(magnitude);
   const plain = (grouped ? magnitude.replaceAll(group, '') : magnitude).replace(sign, '.');
   // A sign that groups nothing is none that this file may have.
   if (!grouped && magnitude.includes(group))

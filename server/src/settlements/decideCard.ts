@@ -2,12 +2,10 @@ import type { DecideCard, UndoCardDecision } from '@abacist/contracts';
 import { decideCardAdjusted } from '@abacist/core/settlements';
 import { addDays } from '@abacist/core/dates';
 import type { CommandContext } from '../context';
-import { insertMany, row, run } from '../db/pool';
+import { row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
-import { postDocument } from '../ledger/post';
-import { keepSettled } from './batches';
-import { undoDifference } from './difference';
+import { postDifference, undoDifference } from './difference';
 import { comparedCards } from './one';
 import { moveToBatchFrom } from './moveCard';
 
@@ -97,7 +95,6 @@ async function postAdjusted(
   { ours, theirs, differenceMinor, what }: Found,
   reason: string,
 ): Promise<{ differenceId: number; number: string }> {
-  const { tx, today: date } = context;
   // Of a wrong scheme nothing is lost: its tender is to be corrected.
   if (differenceMinor === 0 || what === 'wrongScheme') throw refuseWith('card.nothingToPost');
   const { batchDate } = ours ?? theirs!;
@@ -110,31 +107,22 @@ async function postAdjusted(
     },
   ]);
   const batchId = ours?.batchId ?? (await batchOf(context, processorId, batchDate));
-  const { insertId } = await run(
-    tx,
-    'INSERT INTO batch_difference (batch_id, scheme, amount_minor) VALUES (?, ?, ?)',
-    [batchId, scheme, -differenceMinor],
-  );
   const { cleared, lines } = decideCardAdjusted(
     { scheme, takingsDay: ours?.takingsDay ?? batchDate, shortMinor: -differenceMinor },
     processorId,
   );
-  await insertMany(
-    tx,
-    'cleared_part',
-    ['batch_difference_id', 'batch_id', 'scheme', 'takings_day', 'amount_minor'],
-    [[insertId, batchId, scheme, cleared.takingsDay, cleared.amountMinor]],
-  );
-  await keepSettled(context, [batchId]);
-  const { number } = await postDocument(context, {
-    kind: 'batchDifference',
-    subjectId: insertId,
-    date,
-    lines,
+  const { id: differenceId, number } = await postDifference(context, {
+    ...{
+      batchId,
+      scheme,
+      amountMinor: -differenceMinor,
+      cleared: [cleared],
+      lines,
+      approvalId,
+    },
     memo: `${of}: ${reason}`.slice(0, 200),
-    approvalId,
   });
-  return { differenceId: insertId, number };
+  return { differenceId, number };
 }
 
 /** A batch that the processor names; made where the till never had one, and closed. */

@@ -1,5 +1,7 @@
 import type { DecideDifference, UndoDifference } from '@abacist/contracts';
+import type { JournalLine } from '@abacist/core/ledger';
 import { decideGivenUp } from '@abacist/core/settlements';
+import type { Part } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { insertMany, row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -18,7 +20,7 @@ export async function decideDifference(
   { scheme, reason }: DecideDifference,
   batchId: number,
 ): Promise<CommandResult<{ id: number; number: string }>> {
-  const { tx, today: date } = context;
+  const { tx } = context;
   // A settlement of the processor and this one see each other: no part is cleared twice.
   await row(
     tx,
@@ -39,34 +41,47 @@ export async function decideDifference(
       params: { scheme, date: batchDate, amountMinor: shortMinor },
     },
   ]);
+  const posted = await postDifference(context, {
+    ...{ batchId, scheme, amountMinor: shortMinor, memo: reason, approvalId },
+    ...decideGivenUp(found, processorId),
+  });
+  return { answer: posted, documentNumber: posted.number };
+}
+
+/** What no file will settle of a batch and scheme leaves the clearing, by the days that took it. */
+export async function postDifference(
+  context: CommandContext,
+  of: {
+    batchId: number;
+    scheme: string;
+    /** What it takes off the clearing. */
+    amountMinor: number;
+    cleared: readonly Part[];
+    lines: JournalLine[];
+    memo: string;
+    approvalId: number | null;
+  },
+): Promise<{ id: number; number: string }> {
+  const { tx, today: date } = context;
+  const { batchId, scheme, lines, memo, approvalId } = of;
   const { insertId } = await run(
     tx,
     'INSERT INTO batch_difference (batch_id, scheme, amount_minor) VALUES (?, ?, ?)',
-    [batchId, scheme, shortMinor],
+    [batchId, scheme, of.amountMinor],
   );
-  const { cleared, lines } = decideGivenUp(found, processorId);
   await insertMany(
     tx,
     'cleared_part',
     ['batch_difference_id', 'batch_id', 'scheme', 'takings_day', 'amount_minor'],
-    cleared.map(({ takingsDay, amountMinor }) => [
-      insertId,
-      batchId,
-      scheme,
-      takingsDay,
-      amountMinor,
+    of.cleared.map(({ takingsDay, amountMinor }) => [
+      ...[insertId, batchId, scheme, takingsDay, amountMinor],
     ]),
   );
   await keepSettled(context, [batchId]);
   const { number } = await postDocument(context, {
-    kind: 'batchDifference',
-    subjectId: insertId,
-    date,
-    lines,
-    memo: reason,
-    approvalId,
+    ...{ kind: 'batchDifference', subjectId: insertId, date, lines, memo, approvalId },
   });
-  return { answer: { id: insertId, number }, documentNumber: number };
+  return { id: insertId, number };
 }
 
 /**

@@ -95,12 +95,19 @@ export function compareCards(
   takeTwice(repeated(left().theirs, pairs));
   const missing = left();
   return {
-    pairs: pairs.sort((a, b) => a.theirs - b.theirs),
+    pairs: inOrder(pairs, theirs.length),
     twice,
     missingHere: [...missing.theirs.places],
     missingThere: [...missing.ours.places],
     alike,
   };
+}
+
+/** Pairs in the order of the transactions. */
+function inOrder(pairs: readonly CardPair[], count: number): CardPair[] {
+  const at = new Array<CardPair | undefined>(count);
+  for (const pair of pairs) at[pair.theirs] = pair;
+  return at.filter((pair) => pair !== undefined);
 }
 
 type Sides = { theirs: Side<TheirCard>; ours: Side<TillCard> };
@@ -139,26 +146,34 @@ function byReference({ theirs, ours }: Sides): Pick<CardsCompared, 'pairs' | 'tw
     }
     return -1;
   };
-  const found = new Map<number, { place: number; finding: PairFinding; others: number[] }>();
+  const theirOf = new Int32Array(ours.cards.length).fill(-1);
+  const again: { place: number; our: number }[] = [];
   for (const place of theirs.places) {
-    const card = theirs.cards[place]!;
     const our = ourOf(place);
     if (our < 0) continue;
-    const finding = findingOf(card, ours.cards[our]!);
-    const before = found.get(our);
-    if (!before) found.set(our, { place, finding, others: [] });
-    else if (finding === 'agrees' && before.finding !== 'agrees')
-      found.set(our, { place, finding, others: [...before.others, before.place] });
-    else before.others.push(place);
+    const before = theirOf[our]!;
+    const agrees = (one: number) =>
+      findingOf(theirs.cards[one]!, ours.cards[our]!) === 'agrees';
+    if (before < 0) theirOf[our] = place;
+    else if (!agrees(before) && agrees(place)) {
+      theirOf[our] = place;
+      again.push({ place: before, our });
+    } else again.push({ place, our });
   }
   const pairs: CardPair[] = [];
-  const twice: CardsCompared['twice'] = [];
-  for (const [our, { place, finding, others }] of found) {
-    const beside = evidenceOf(theirs.facts, place, ours.facts, our);
-    pairs.push({ theirs: place, ours: our, finding, evidence: withReference(beside) });
-    for (const other of others) twice.push({ theirs: other, of: place });
+  for (const our of ours.places) {
+    const place = theirOf[our]!;
+    if (place < 0) continue;
+    pairs.push({
+      ...{ theirs: place, ours: our },
+      finding: findingOf(theirs.cards[place]!, ours.cards[our]!),
+      evidence: withReference(evidenceOf(theirs.facts, place, ours.facts, our)),
+    });
   }
-  return { pairs, twice };
+  return {
+    pairs,
+    twice: again.map(({ place, our }) => ({ theirs: place, of: theirOf[our]! })),
+  };
 }
 
 /** All that is said of a card, where it is enough to know it again; else nothing. */
@@ -195,10 +210,13 @@ function repeated(rest: Side<TheirCard>, pairs: readonly CardPair[]): CardsCompa
   const wanted = new Set(rest.places.map((place) => told(rest.cards[place]!)));
   wanted.delete('');
   if (wanted.size === 0) return [];
-  const amounts = new Set(rest.places.map((place) => rest.cards[place]!.amountMinor));
+  // Few have an amount and digits of one that is left: only these are written out.
+  const plain = (place: number) =>
+    rest.cards[place]!.amountMinor * 20_000 + rest.facts.lastFour[place]!;
+  const meant = new Set(rest.places.map(plain));
   const paired = new Map<string, number>();
   for (const { theirs } of pairs) {
-    if (!amounts.has(rest.cards[theirs]!.amountMinor)) continue;
+    if (!meant.has(plain(theirs))) continue;
     const said = told(rest.cards[theirs]!);
     if (wanted.has(said)) paired.set(said, theirs);
   }
