@@ -19,6 +19,8 @@ export type Processor = {
   cutOff: string;
   delayBankingDays: number;
   bankAccountId: number;
+  /** To whom tax on its fees is paid, and claimed back; null: that tax is a fee like the others. */
+  feeTaxAuthorityId: number | null;
   /** Schemes that tenders take through it. */
   schemes: string[];
   /** Newest first; the first that began holds. */
@@ -27,11 +29,17 @@ export type Processor = {
 export type ProcessorsView = {
   processors: Processor[];
   bankAccounts: { id: number; name: string }[];
+  authorities: { id: number; name: string }[];
 };
 
 export type SaveProcessor = Pick<
   Processor,
-  'name' | 'merchantNumber' | 'cutOff' | 'delayBankingDays' | 'bankAccountId'
+  | 'name'
+  | 'merchantNumber'
+  | 'cutOff'
+  | 'delayBankingDays'
+  | 'bankAccountId'
+  | 'feeTaxAuthorityId'
 >;
 export const saveProcessorSchema = Joi.object<SaveProcessor>({
   name: safeText(80).required(),
@@ -41,6 +49,7 @@ export const saveProcessorSchema = Joi.object<SaveProcessor>({
     .required(),
   delayBankingDays: Joi.number().integer().min(0).max(20).required(),
   bankAccountId: id.required(),
+  feeTaxAuthorityId: id.allow(null).required(),
 });
 
 const figure = Joi.string().max(12);

@@ -204,7 +204,7 @@ test('what is on its way is told with its day; what came says how late such mone
 test('a processor is added and changed; two have not one name', async () => {
   const spar = {
     ...{ name: 'Spar Cards', merchantNumber: '77-12', cutOff: '18:00' },
-    ...{ delayBankingDays: 2, bankAccountId: 1 },
+    ...{ delayBankingDays: 2, bankAccountId: 1, feeTaxAuthorityId: null },
   };
   const { body } = await osric().send('/processors', spar);
   expect(body.processors).toMatchObject([
@@ -216,6 +216,9 @@ test('a processor is added and changed; two have not one name', async () => {
   expect(
     codes(await osric().send(`/processors/${id}`, { ...spar, bankAccountId: 99 })),
   ).toEqual(['processor.unknownBankAccount']);
+  expect(
+    codes(await osric().send(`/processors/${id}`, { ...spar, feeTaxAuthorityId: 99 })),
+  ).toEqual(['processor.unknownAuthority']);
   const later = await osric().send(`/processors/${id}`, { ...spar, cutOff: '19:15' });
   expect(later.body.processors[1].cutOff).toBe('19:15');
   expect((await osric().send('/processors/99', { ...spar, name: 'No' })).status).toBe(404);

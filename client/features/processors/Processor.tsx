@@ -58,6 +58,7 @@ function Form({
     cutOff: processor?.cutOff ?? '17:30',
     delay: String(processor?.delayBankingDays ?? 1),
     bankAccountId: processor?.bankAccountId ?? view.bankAccounts[0]!.id,
+    feeTaxAuthorityId: processor?.feeTaxAuthorityId ?? null,
   });
   const send = useCommand<SaveProcessor, ProcessorsView>(
     processor ? `/processors/${processor.id}` : '/processors',
@@ -109,6 +110,17 @@ function Form({
         options={view.bankAccounts.map((one) => ({ value: String(one.id), label: one.name }))}
         onChange={(value) => change({ bankAccountId: Number(value) })}
       />
+      <Select
+        label={t('processors.feeTax')}
+        value={String(draft.feeTaxAuthorityId ?? '')}
+        options={[
+          { value: '', label: t('processors.feeTaxNone') },
+          ...view.authorities.map((one) => ({ value: String(one.id), label: one.name })),
+        ]}
+        onChange={(value) =>
+          change({ feeTaxAuthorityId: value === '' ? null : Number(value) })
+        }
+      />
       <ErrorNote error={send.error} />
       <Button
         kind="primary"
@@ -122,6 +134,7 @@ function Form({
             cutOff: draft.cutOff.trim(),
             delayBankingDays: Number(draft.delay),
             bankAccountId: draft.bankAccountId,
+            feeTaxAuthorityId: draft.feeTaxAuthorityId,
           })
         }
       />

@@ -15,6 +15,8 @@ export const processors = {
     noPlan: 'No fees agreed yet',
     name: 'Name',
     merchantNumber: 'Our number there',
+    feeTax: 'Tax on its fees is claimed back from',
+    feeTaxNone: 'nobody: it is a fee',
     cutOff: 'Day ends at (HH:MM)',
     cutOffWrong: 'An hour such as 17:30',
     delay: 'Banking days until it pays',

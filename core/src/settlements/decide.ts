@@ -118,8 +118,9 @@ export type NamedPart = { batchDate: string; scheme: string } & Part;
 export type SettledAt = {
   processorId: number;
   bankAccountId: number;
-  /** Whose takings it is that a payout without any cards costs. */
+  /** Whose takings it is that a payout without any cards costs: of a scheme, and of which day. */
   scheme: string;
+  day: string;
   /** To whom tax on fees is paid; without one nobody gives it back, and it is a fee. */
   authorityId?: number;
 };
@@ -156,7 +157,9 @@ export function decideSettlement(
   const toBankMinor = minor(Math.max(0, netMinor + carried.balanceMinor));
   const carriedMinor = minus(netMinor, toBankMinor);
   const rows = settlement.schemes.flatMap((scheme) => rowsOf(scheme, batches, named));
-  const bearing = withParts(rows, settlement, { scheme: where.scheme, disputed });
+  const bearing = withParts(rows, settlement, {
+    ...{ scheme: where.scheme, day: where.day, disputed },
+  });
   return {
     findings,
     settled,
@@ -215,19 +218,21 @@ function rowsOf(
 /** Shares what the payout has beside its schemes among their days. */
 function withParts(
   rows: readonly Bearing[],
-  { date, parts }: Pick<Settlement, 'date' | 'parts'>,
+  { parts }: Pick<Settlement, 'parts'>,
   {
     scheme,
+    day,
     disputed,
   }: {
     scheme: string;
+    day: string;
     disputed: ReadonlyMap<number, { takingsDay: string; scheme: string }>;
   },
 ): Bearing[] {
   const none = (takingsDay: string, of: string): Bearing => ({
     ...{ takingsDay, amountMinor: ZERO, batchId: null, scheme: of, costs: {} },
   });
-  const bearing: Bearing[] = rows.length ? [...rows] : [none(date, scheme)];
+  const bearing: Bearing[] = rows.length ? [...rows] : [none(day, scheme)];
   const weights = bearing.map(({ amountMinor }) => BigInt(Math.max(0, amountMinor)));
   const cost = (at: number, kind: SettledPartKind, amountMinor: number) => {
     const row = bearing[at]!;
@@ -278,7 +283,7 @@ function postSettlement(
     where: SettledAt;
   },
 ): JournalLine[] {
-  const { scheme: _scheme, ...dimensions } = where;
+  const { scheme: _scheme, day: _day, ...dimensions } = where;
   const authority = where.authorityId !== undefined;
   const processor = atProcessor(where.processorId);
   const holders = {

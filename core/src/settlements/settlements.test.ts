@@ -142,7 +142,7 @@ test('till against processor names only what the totals tell apart', () => {
   expect(again[0]).toMatchObject({ finding: 'settledTwice' });
 });
 
-const WHERE = { processorId: 1, bankAccountId: 1, scheme: 'Meridian' };
+const WHERE = { processorId: 1, bankAccountId: 1, scheme: 'Meridian', day: TUE };
 const NOTHING = { balanceMinor: 0, parts: [] };
 
 test('one balanced entry; clearing is relieved by what was settled', () => {

@@ -12,11 +12,12 @@ type PlanRow = {
 
 /** Processors with their schemes and plans, and the accounts that they may pay to. */
 export async function readProcessors(db: Db): Promise<ProcessorsView> {
-  const [found, schemes, plans, bankAccounts] = await Promise.all([
+  const [found, schemes, plans, bankAccounts, authorities] = await Promise.all([
     rows<Omit<Processor, 'schemes' | 'plans'>>(
       db,
       `SELECT id, name, merchant_number AS merchantNumber, cut_off AS cutOff,
-         delay_banking_days AS delayBankingDays, bank_account_id AS bankAccountId
+         delay_banking_days AS delayBankingDays, bank_account_id AS bankAccountId,
+         fee_tax_authority_id AS feeTaxAuthorityId
        FROM processor ORDER BY id`,
     ),
     rows<{ processorId: number; scheme: string }>(
@@ -35,6 +36,7 @@ export async function readProcessors(db: Db): Promise<ProcessorsView> {
        ORDER BY f.from_date DESC`,
     ),
     rows<{ id: number; name: string }>(db, 'SELECT id, name FROM bank_account ORDER BY id'),
+    rows<{ id: number; name: string }>(db, 'SELECT id, name FROM tax_authority ORDER BY id'),
   ]);
   return {
     processors: found.map((processor) => ({
@@ -51,7 +53,7 @@ export async function readProcessors(db: Db): Promise<ProcessorsView> {
           at,
         })),
     })),
-    bankAccounts,
+    ...{ bankAccounts, authorities },
   };
 }
 

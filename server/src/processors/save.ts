@@ -28,19 +28,25 @@ export async function saveProcessor(
     body.name,
   ]);
   if (same && same.id !== id) throw refuseWith('processor.nameTaken', 'name');
+  const authority =
+    body.feeTaxAuthorityId === null ||
+    (await row(tx, 'SELECT id FROM tax_authority WHERE id = ?', [body.feeTaxAuthorityId]));
+  if (!authority) throw refuseWith('processor.unknownAuthority', 'feeTaxAuthorityId');
   const values = [
     body.name,
     body.merchantNumber,
     body.cutOff,
     body.delayBankingDays,
     body.bankAccountId,
+    body.feeTaxAuthorityId,
   ];
   if (id === undefined) {
     await run(
       tx,
       `INSERT INTO processor
-         (name, merchant_number, cut_off, delay_banking_days, bank_account_id, code)
-       SELECT ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
+         (name, merchant_number, cut_off, delay_banking_days, bank_account_id,
+          fee_tax_authority_id, code)
+       SELECT ?, ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
       values,
     );
   } else {
@@ -48,7 +54,7 @@ export async function saveProcessor(
     await run(
       tx,
       `UPDATE processor SET name = ?, merchant_number = ?, cut_off = ?, delay_banking_days = ?,
-         bank_account_id = ?
+         bank_account_id = ?, fee_tax_authority_id = ?
        WHERE id = ?`,
       [...values, id],
     );

@@ -66,7 +66,7 @@ export async function readSettlementFile(
  * become, what its payouts come to, and what of them differs from the till. Nothing is kept.
  */
 export async function lookAtSettlement(
-  { db, deps, shop }: QueryContext,
+  { db, deps, shop, today }: QueryContext,
   { contentBase64, mapping, processorId }: LookAtSettlement,
 ): Promise<SettlementLook> {
   const processor = await processorOf(db, processorId);
@@ -80,7 +80,7 @@ export async function lookAtSettlement(
   const payouts: PayoutForeseen[] = [];
   for (const settlement of file?.settlements ?? []) {
     const already = await knownPayout(db, processorId, settlement);
-    const met = await foresee(db, processor, settlement, shop.zone);
+    const met = await foresee(db, processor, settlement, { zone: shop.zone, today });
     payouts.push({
       ...{ reference: settlement.reference, date: settlement.date },
       ...{ merchant: settlement.merchant, known: already?.number ?? null },

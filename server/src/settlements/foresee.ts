@@ -29,7 +29,7 @@ export async function foresee(
   db: Db,
   processor: SettlingProcessor,
   read: Settlement,
-  zone: string,
+  { zone, today }: { zone: string; today: string },
 ): Promise<Foreseen> {
   const processorId = processor.id;
   const cards = await tillCards(db, { processorId, zone }, read.transactions);
@@ -45,7 +45,11 @@ export async function foresee(
     settlement,
     batches,
     { balanceMinor: carriedBeforeMinor, parts },
-    settledAt(processor, schemes[0]?.scheme ?? ''),
+    settledAt(processor, {
+      scheme: schemes[0]?.scheme ?? '',
+      // It may be told before its day: nothing is of a day that has not come.
+      day: read.date > today ? today : read.date,
+    }),
     named,
     disputed,
   );

@@ -67,7 +67,7 @@ async function importOne(
 ): Promise<SettlementAnswer> {
   const { tx, today, shop } = context;
   const date = read.date > today ? today : read.date;
-  const met = await foresee(tx, processor, read, shop.zone);
+  const met = await foresee(tx, processor, read, { zone: shop.zone, today });
   const { settlement, decided, carriedBeforeMinor } = met;
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
   await closeBatchesOf(context, processor.id, dates, date);

@@ -32,8 +32,11 @@ export async function settlingProcessor(
 }
 
 /** Where its settlements are posted. */
-export const settledAt = (processor: SettlingProcessor, scheme: string): SettledAt => ({
+export const settledAt = (
+  processor: SettlingProcessor,
+  { scheme, day }: { scheme: string; day: string },
+): SettledAt => ({
   ...{ processorId: processor.id, bankAccountId: processor.bankAccountId },
-  scheme: processor.schemes[0] ?? scheme,
+  ...{ scheme: processor.schemes[0] ?? scheme, day },
   ...(processor.authorityId !== null && { authorityId: processor.authorityId }),
 });

@@ -16,6 +16,7 @@ export const bank = {
   fees_nothingToClaim: 'Nothing beyond what was agreed was charged in these days.',
   processor_unknown: 'There is no such processor.',
   processor_unknownBankAccount: 'There is no such bank account.',
+  processor_unknownAuthority: 'There is no such tax authority.',
   processor_nameTaken: 'Another processor has this name.',
   settlement_unknown: 'There is no such settlement.',
   settlement_undone: 'This settlement was undone already.',
