@@ -153,4 +153,18 @@ test('a claim is a loose end until it is taken back; then nothing of the settlem
   expect(await open()).toEqual([]);
   expect((await batches()).map((one: any) => one.batchDate)).toEqual(['2026-03-03']);
   expect(await ends('settlementDiffers')).toEqual([]);
+  // What is settled of either day waits nowhere but on its way to the bank; A3 waits for its batch.
+  for (const [day, key, byStage] of [
+    ['2026-03-02', 'card 1 Corvus', { taken: 0, counted: 0, sent: 0, home: 40_00 }],
+    [
+      '2026-03-02',
+      'card 1 Meridian',
+      { taken: 25_00, counted: 0, sent: 158_50, home: -40_00 },
+    ],
+    ['2026-03-03', 'card 1 Corvus', { taken: 0, counted: 0, sent: 0, home: -40_00 }],
+    ['2026-03-03', 'card 1 Meridian', { taken: 0, counted: 0, sent: 0, home: 40_00 }],
+  ] as const) {
+    const { beads } = (await osric().get(`/days/${day}`)).body;
+    expect(beads.find((one: any) => one.key === key)).toMatchObject({ byStage });
+  }
 });

@@ -205,6 +205,7 @@ export const bank = {
     slipRecalled: 'the slip was recalled',
     settlementUndone: 'the settlement was undone',
     batchDifference: 'what no settlement will bring, as a person decided',
+    batchEvened: 'put against another day of its batch, after a correction',
     batchDifferenceUndone: 'that decision was undone',
     matchUndone: 'the match was undone',
     moved: 'moved on',

@@ -1,6 +1,7 @@
 import { mergeLines, post, type JournalLine } from '../ledger';
 import { divideRounded, minor, minus, share, sum, ZERO, type Minor } from '../money';
 import {
+  AT_HOME,
   atProcessor,
   IN_SETTLEMENT,
   moveOn,
@@ -346,6 +347,31 @@ export function decideGivenUp(
     takings: { takingsDay, pot: potOfCard(processorId, batch.scheme), holders },
   }));
   return { cleared, lines: post('settlement.difference', { short }, { processorId }) };
+}
+
+/**
+ * Days of a batch and scheme that is settled to the cent, put against each other: a card was corrected
+ * on a later day than it was taken. What comes to nothing for the bank is there at once.
+ * @returns null where something of it is still to come, or no day stands open
+ */
+export function decideEvened(
+  batch: BatchScheme,
+  where: { processorId: number; bankAccountId: number },
+): { cleared: Part[]; lines: JournalLine[] } | null {
+  if (batch.amountMinor !== batch.settledMinor || batch.held.length === 0) return null;
+  const cleared = clearedOf(batch.held, 0, batch.batchDate);
+  const holders = { cardClearing: atProcessor(where.processorId), bank: AT_HOME };
+  const parts = cleared.map(({ takingsDay, amountMinor }) => ({
+    amountMinor,
+    takings: { takingsDay, pot: potOfCard(where.processorId, batch.scheme), holders },
+  }));
+  return {
+    cleared,
+    lines: [
+      ...post('settlement.atOnce', { amount: parts }, where),
+      ...post('settlement', { toBank: [], cleared: parts }, where),
+    ],
+  };
 }
 
 /**

@@ -5,6 +5,7 @@ import { row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
 import { postDocument } from '../ledger/post';
+import { evenOut } from '../settlements/evenOut';
 import { joinBatchOf } from '../settlements/moveCard';
 import { tendersByIds } from './shopTenders';
 import { storeTenders } from './storeTenders';
@@ -98,7 +99,7 @@ export async function correctTender(
     tenders,
     taken,
   );
-  await inTheSameBatch(context, insertId, command.saleTenderId);
+  const batchId = await inTheSameBatch(context, insertId, command.saleTenderId);
   const { number } = await postDocument(context, {
     kind: 'sale',
     subjectId: insertId,
@@ -108,18 +109,20 @@ export async function correctTender(
     ...(!counted && { drawerSessionId: receipt.sessionId }),
     approvalId,
   });
+  if (batchId !== undefined) await evenOut(context, batchId);
   return { answer: { saleId: insertId, number }, documentNumber: number };
 }
 
 /**
  * What is given back of a card leaves the batch where it stands, though that is closed; a card of the
  * same processor in its place stands there too.
+ * @returns that batch
  */
 async function inTheSameBatch(
   context: CommandContext,
   saleId: number,
   wrongTenderId: number,
-): Promise<void> {
+): Promise<number | undefined> {
   const found = await rows<{ saleTenderId: number; batchId: number }>(
     context.tx,
     `SELECT st.id AS saleTenderId, b.id AS batchId
@@ -132,6 +135,7 @@ async function inTheSameBatch(
   );
   for (const { saleTenderId, batchId } of found)
     await joinBatchOf(context, saleTenderId, batchId);
+  return found[0]?.batchId;
 }
 
 /** The receipt, its session in share mode: a count that closes meanwhile waits, or was first. */

@@ -96,6 +96,13 @@ async function withHeld<One extends { batchId: number; scheme: string }>(
   }));
 }
 
+/** All schemes of a batch. */
+export const schemesOfBatch = async (
+  db: Db,
+  batchId: number,
+): Promise<(Found & BatchScheme)[]> =>
+  withHeld(db, await batchSchemesWhere(db, 'b.id = ?', [batchId]));
+
 /** One scheme of a batch. */
 export async function schemeOfBatch(
   db: Db,

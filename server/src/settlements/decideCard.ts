@@ -6,6 +6,7 @@ import { row, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDifference, undoDifference } from './difference';
+import { evenOut } from './evenOut';
 import { comparedCards } from './one';
 import { moveToBatchFrom } from './moveCard';
 
@@ -62,6 +63,7 @@ export async function decideCard(
   if (what === 'later') {
     if (!found.ours || found.theirs) throw refuseWith('card.notOurs');
     await moveToBatchFrom(context, found.ours, addDays(found.ours.batchDate, 1));
+    await evenOut(context, found.ours.batchId);
     return { answer: {} };
   }
   const { differenceMinor } = found;
@@ -122,6 +124,7 @@ async function postAdjusted(
     },
     memo: `${of}: ${reason}`.slice(0, 200),
   });
+  await evenOut(context, batchId);
   return { differenceId, number };
 }
 

@@ -15,6 +15,7 @@ import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
 import { differencesOf } from './differences';
+import { evenOut } from './evenOut';
 import { foresee, knownPayout } from './foresee';
 import { settlingProcessor, type SettlingProcessor } from './processor';
 import { storeSettlement } from './store';
@@ -84,6 +85,8 @@ async function importOne(
     memo: reference,
     holders: { [IN_SETTLEMENT]: `settlement ${settlementId}` },
   });
+  const batchIds = decided.findings.flatMap(({ batchId }) => batchId ?? []);
+  for (const batchId of new Set(batchIds)) await evenOut(context, batchId);
   const { grossMinor, refundsMinor, feeMinor, netMinor } = settlement;
   const { toBankMinor, carriedMinor, findings } = decided;
   return {

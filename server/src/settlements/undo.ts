@@ -54,9 +54,16 @@ export async function undoSettlement(
     `SELECT CONCAT(d.series, '-', d.number) AS number
      FROM settlement_scheme c
      JOIN batch_difference x ON x.batch_id = c.batch_id AND x.scheme = c.scheme AND x.standing
+       AND x.amount_minor <> 0
      JOIN document d ON d.kind = 'batchDifference' AND d.subject_id = x.id
-     WHERE c.settlement_id = ? LIMIT 1`,
-    [id],
+     WHERE c.settlement_id = ?
+     UNION
+     SELECT CONCAT(d.series, '-', d.number)
+     FROM card_decision x
+     JOIN document d ON d.kind = 'batchDifference' AND d.subject_id = x.batch_difference_id
+     WHERE x.settlement_id = ? AND x.standing
+     LIMIT 1`,
+    [id, id],
   );
   if (decided) throw refuseWith('settlement.decided', undefined, decided);
   await run(tx, 'UPDATE settlement SET cleared_by_id = NULL WHERE cleared_by_id = ?', [id]);

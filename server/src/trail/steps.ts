@@ -163,7 +163,11 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     kind: 'batchDifference',
     from: 'counted',
     to: 'spent',
-    note: plain('trail.batchDifference'),
+    facts: 'SELECT x.id, x.amount_minor AS amountMinor FROM batch_difference x',
+    note: ({ amountMinor }) => ({
+      code: Number(amountMinor) === 0 ? 'trail.batchEvened' : 'trail.batchDifference',
+      params: {},
+    }),
   },
   batchDifferenceUndo: {
     kind: 'batchDifference',
