@@ -141,6 +141,8 @@ export const RIGHTS = {
   'POST /settlement-files/look': 'bookkeeper',
   'GET /settlements/:id': 'bookkeeper',
   'POST /settlements/:id/cards': 'bookkeeper',
+  'POST /settlements/:id/same': 'bookkeeper',
+  'POST /settlements/:id/ring-up': 'bookkeeper',
   'POST /card-decisions/:id/undo': 'bookkeeper',
   'POST /settlements/:id/undo': 'bookkeeper',
   'POST /batches/:id/differences': 'bookkeeper',

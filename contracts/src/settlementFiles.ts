@@ -87,6 +87,7 @@ export type PayoutForeseen = {
       | 'refundAsSale'
       | 'twice'
       | 'alike'
+      | 'rungLater'
       | 'settledTwice';
     count: number;
   }[];

@@ -121,6 +121,8 @@ type ComparedCard = {
 /** What a row of the comparison is, beside pairs that agree. */
 export type CardDifference =
   | Exclude<CardPair['finding'], 'agrees' | 'otherBatch'>
+  /** The till has it since, and waits for it in another batch. */
+  | 'rungLater'
   | 'missingHere'
   | 'missingThere'
   | 'twice'
@@ -170,6 +172,21 @@ export const decideCardSchema = Joi.object<DecideCard>({
   what: Joi.valid('claim', 'adjusted', 'later').required(),
   reason: reasonText(200).required(),
 });
+/** A card of the till that was rung up after its settlement had come: it is settled by it. */
+export type SameCard = { position: number; saleTenderId: number };
+export const sameCardSchema = Joi.object<SameCard, true>({
+  position: Joi.number().integer().min(0).required(),
+  saleTenderId: id.required(),
+});
+
+/** A card sale that the till has not: rung up as an amount of a department, and settled at once. */
+export type RingUpCard = { position: number; drawerId: number; departmentId: number };
+export const ringUpCardSchema = Joi.object<RingUpCard, true>({
+  position: Joi.number().integer().min(0).required(),
+  drawerId: id.required(),
+  departmentId: id.required(),
+});
+
 export type UndoCardDecision = { reason: string };
 export const undoCardDecisionSchema = Joi.object<UndoCardDecision, true>({
   reason: reasonText(200).required(),

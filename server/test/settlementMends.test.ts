@@ -47,6 +47,8 @@ beforeAll(async () => {
     row('Meridian,9021,A2,40.00'),
     row('Meridian,5050,A4,11.50'),
     row('Meridian,8888,A9,7.00'),
+    row('Corvus,6161,A10,16.00'),
+    row('Meridian,2323,A11,9.00'),
   ].join('\r\n');
   const command = {
     processorId: 1,
@@ -81,13 +83,52 @@ const ends = async (code: string) =>
 const batches = async () => (await osric().get('/cards')).body.batches;
 
 test('what differs is told, each as what it is', async () => {
-  expect(await detail()).toMatchObject({ differing: 4, differenceMinor: -18_50 });
+  expect(await detail()).toMatchObject({ differing: 6, differenceMinor: 6_50 });
+  expect(await open()).toEqual([
+    'wrongScheme',
+    'amountDiffers',
+    'missingHere',
+    'missingHere',
+    'missingHere',
+    'missingThere',
+  ]);
+});
+
+test('a card that nobody rang up is rung up here, and is of the batch that settled it', async () => {
+  const { id } = regulars;
+  const missing = (await detail()).cards.rows.find(
+    (row: any) => row.theirs?.lastFour === '6161',
+  );
+  const ringUp = (position: number) =>
+    osric().send('/settlements/1/ring-up', {
+      ...{ position, drawerId: id.drawers['shop'], departmentId: id.departments['books'] },
+    });
+  expect(await ringUp(missing.theirs.position)).toMatchObject({
+    status: 200,
+    body: { number: expect.any(String), totalMinor: 16_00 },
+  });
+  expect(codes(await ringUp(missing.theirs.position))).toEqual(['card.agrees']);
+  expect(await detail()).toMatchObject({ cards: { agreeing: 2, otherBatch: 0 } });
+});
+
+test('one that was rung up since at the counter is joined to what settled it', async () => {
+  const { id } = regulars;
+  await regulars.ring({
+    lines: [book(id, 9_00)],
+    tenders: [{ ...card(id, 9_00, 'meridian'), lastFour: '2323', reference: 'A11' }],
+  });
+  expect(await open()).toContain('rungLater');
+  const later = (await detail()).cards.rows.find((row: any) => row.what === 'rungLater');
+  const of = { position: later.theirs.position, saleTenderId: later.ours.saleTenderId };
+  expect((await osric().send('/settlements/1/same', of)).status).toBe(200);
+  expect(codes(await osric().send('/settlements/1/same', of))).toEqual(['card.agrees']);
   expect(await open()).toEqual([
     'wrongScheme',
     'amountDiffers',
     'missingHere',
     'missingThere',
   ]);
+  expect((await batches()).map((one: any) => one.batchDate)).toEqual(['2026-03-02']);
 });
 
 test('a tender by the wrong scheme is corrected on its receipt, and stands in the same batch', async () => {
@@ -155,14 +196,14 @@ test('a claim is a loose end until it is taken back; then nothing of the settlem
   expect(await ends('settlementDiffers')).toEqual([]);
   // What is settled of either day waits nowhere but on its way to the bank; A3 waits for its batch.
   for (const [day, key, byStage] of [
-    ['2026-03-02', 'card 1 Corvus', { taken: 0, counted: 0, sent: 0, home: 40_00 }],
+    ['2026-03-02', 'card 1 Corvus', { taken: 0, counted: 0, sent: 16_00, home: 24_00 }],
     [
       '2026-03-02',
       'card 1 Meridian',
-      { taken: 25_00, counted: 0, sent: 158_50, home: -40_00 },
+      { taken: 25_00, counted: 0, sent: 167_50, home: -49_00 },
     ],
-    ['2026-03-03', 'card 1 Corvus', { taken: 0, counted: 0, sent: 0, home: -40_00 }],
-    ['2026-03-03', 'card 1 Meridian', { taken: 0, counted: 0, sent: 0, home: 40_00 }],
+    ['2026-03-03', 'card 1 Corvus', { taken: 0, counted: 0, sent: 0, home: -24_00 }],
+    ['2026-03-03', 'card 1 Meridian', { taken: 0, counted: 0, sent: 0, home: 49_00 }],
   ] as const) {
     const { beads } = (await osric().get(`/days/${day}`)).body;
     expect(beads.find((one: any) => one.key === key)).toMatchObject({ byStage });

@@ -1,10 +1,13 @@
-import type { ComparedRow, DecideCard } from '@abacist/contracts';
+import type { ComparedRow, DecideCard, SameCard } from '@abacist/contracts';
 import { useState } from 'react';
 import { router } from '~/router';
+import { useCommand } from '~/api/command';
 import { useWords } from '~/i18n';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Line } from '~/ui/Box';
+import { ErrorNote } from '~/ui/Notes';
+import { RingUp } from './RingUp';
 
 type What = DecideCard['what'];
 
@@ -21,6 +24,7 @@ export function Mends({ row, settlementId }: { row: ComparedRow; settlementId: n
   const t = useWords();
   const [asking, setAsking] = useState<What | null>(null);
   const { ours, theirs, what } = row;
+  const same = useCommand<SameCard, object>(`/settlements/${settlementId}/same`);
   return (
     <Line gap="$2" flexWrap="wrap">
       {ours ? (
@@ -33,9 +37,18 @@ export function Mends({ row, settlementId }: { row: ComparedRow; settlementId: n
           onPress={() => router.push(`/sales/${ours.saleId}`)}
         />
       ) : null}
-      {what === 'missingHere' ? (
-        <Button label={t('settlement.ringUp')} onPress={() => router.push('/counter')} />
+      {what === 'missingHere' ? <Missing row={row} settlementId={settlementId} /> : null}
+      {what === 'rungLater' ? (
+        <Button
+          kind="primary"
+          label={t('settlement.same')}
+          disabled={same.isPending}
+          onPress={() =>
+            same.mutate({ position: theirs!.position, saleTenderId: ours!.saleTenderId })
+          }
+        />
       ) : null}
+      <ErrorNote error={same.error} />
       {choicesOf(row).map((choice) => (
         <Button
           key={choice}
@@ -58,5 +71,25 @@ export function Mends({ row, settlementId }: { row: ComparedRow; settlementId: n
         />
       ) : null}
     </Line>
+  );
+}
+
+/** A sale that the till has not is rung up here; what was given back is returned of its sale. */
+function Missing({ row, settlementId }: { row: ComparedRow; settlementId: number }) {
+  const t = useWords();
+  const [ringing, setRinging] = useState(false);
+  const theirs = row.theirs!;
+  return theirs.amountMinor < 0 ? (
+    <Button
+      label={t('settlement.giveBack')}
+      onPress={() => router.push(`/counter/return?find=${theirs.lastFour}`)}
+    />
+  ) : (
+    <>
+      <Button label={t('settlement.ringUp')} onPress={() => setRinging(true)} />
+      {ringing ? (
+        <RingUp card={theirs} settlementId={settlementId} onClose={() => setRinging(false)} />
+      ) : null}
+    </>
   );
 }

@@ -123,9 +123,9 @@ async function inTheSameBatch(
   saleId: number,
   wrongTenderId: number,
 ): Promise<number | undefined> {
-  const found = await rows<{ saleTenderId: number; batchId: number }>(
+  const found = await rows<{ saleTenderId: number; batchId: number; right: number }>(
     context.tx,
-    `SELECT st.id AS saleTenderId, b.id AS batchId
+    `SELECT st.id AS saleTenderId, b.id AS batchId, st.amount_minor > 0 AS \`right\`
      FROM batch_now m
      JOIN batch b ON b.id = m.batch_id
      JOIN sale_tender st ON st.sale_id = ?
@@ -133,10 +133,19 @@ async function inTheSameBatch(
      WHERE m.sale_tender_id = ?`,
     [saleId, wrongTenderId],
   );
-  for (const { saleTenderId, batchId } of found)
+  for (const { saleTenderId, batchId, right } of found) {
     await joinBatchOf(context, saleTenderId, batchId);
+    if (right === 1) await settledBy(context, saleTenderId, wrongTenderId);
+  }
   return found[0]?.batchId;
 }
+
+/** Whoever settled the wrong card settled the right one. */
+const settledBy = ({ tx }: CommandContext, right: number, wrong: number) =>
+  run(tx, 'UPDATE settlement_transaction SET sale_tender_id = ? WHERE sale_tender_id = ?', [
+    right,
+    wrong,
+  ]);
 
 /** The receipt, its session in share mode: a count that closes meanwhile waits, or was first. */
 function receiptOf(tx: Db, saleId: number): Promise<Receipt | undefined> {

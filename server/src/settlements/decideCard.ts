@@ -13,7 +13,7 @@ import { moveToBatchFrom } from './moveCard';
 type Head = { processorId: number; number: string };
 
 /** The settlement of a card; it and its processor wait for whoever decides first. */
-async function lockSettlement(
+export async function lockSettlement(
   { tx }: CommandContext,
   id: number,
 ): Promise<Head & { id: number }> {
@@ -31,7 +31,7 @@ async function lockSettlement(
 }
 
 /** The difference that a person means, as it stands now. @throws HttpError 422 `card.agrees` */
-async function differenceOf(
+export async function differenceOf(
   { tx, shop }: CommandContext,
   { id, processorId }: { id: number; processorId: number },
   { position, saleTenderId }: Pick<DecideCard, 'position' | 'saleTenderId'>,
@@ -129,7 +129,7 @@ async function postAdjusted(
 }
 
 /** A batch that the processor names; made where the till never had one, and closed. */
-async function batchOf(
+export async function batchOf(
   { tx, now, today }: CommandContext,
   processorId: number,
   batchDate: string,

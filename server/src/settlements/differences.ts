@@ -1,6 +1,7 @@
 import type { CardDifference, PayoutForeseen } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import type {
+  CardPair,
   CardsCompared,
   Evidence,
   SchemeFinding,
@@ -26,12 +27,21 @@ const batchOf = ({ batchDate, scheme }: { batchDate: string; scheme: string }) =
  * Cards that differ, the surest first. What the till has and no settlement names counts where its batch
  * is settled; where a batch and scheme agree in sum (the till has a day's total) no card needs a pair.
  * @param named batch dates that the settlement settles something of, as the till has them
+ * @param standing transactions that were settled in the batch of their card; null: all that are paired
  */
 export function cardDifferences(
   theirs: readonly SettledTransaction[],
   ours: readonly OpenCard[],
   compared: CardsCompared,
-  { named, findings }: { named: ReadonlySet<string>; findings: readonly SchemeFinding[] },
+  {
+    named,
+    findings,
+    standing = null,
+  }: {
+    named: ReadonlySet<string>;
+    findings: readonly SchemeFinding[];
+    standing?: ReadonlySet<number> | null;
+  },
 ): Difference[] {
   const inSum = new Set(
     findings.filter(({ finding }) => finding === 'agrees').map((row) => batchOf(row)),
@@ -47,10 +57,10 @@ export function cardDifferences(
     differenceMinor: (i === null ? 0 : their(i)) - (j === null ? 0 : our(j)),
   });
   return [
-    ...compared.pairs.flatMap(({ finding, evidence, theirs: i, ours: j }) =>
-      // What was settled with another batch is settled in the till's own.
-      finding === 'agrees' || finding === 'otherBatch' ? [] : [one(finding, [i, j], evidence)],
-    ),
+    ...compared.pairs.flatMap(({ finding, evidence, theirs: i, ours: j }) => {
+      const what = toMend(finding, standing === null || standing.has(i));
+      return what ? [one(what, [i, j], evidence)] : [];
+    }),
     ...compared.twice.map((twice) => one('twice', [twice.theirs, null])),
     ...compared.missingHere
       .filter((i) => !inSum.has(batchOf(theirs[i]!)))
@@ -66,6 +76,13 @@ export function cardDifferences(
       ...crowd.ours.map((j) => one('alike', [null, j])),
     ]),
   ];
+}
+
+/** What was settled in another batch than the till's is settled in the till's own, where it was known. */
+function toMend(finding: CardPair['finding'], known: boolean): CardDifference | null {
+  if (finding === 'agrees') return null;
+  if (finding === 'otherBatch') return known ? null : 'rungLater';
+  return finding;
 }
 
 /** What a payout differs by from the till: of cards one by one, else by batch and scheme. */

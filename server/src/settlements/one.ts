@@ -70,9 +70,9 @@ export async function comparedCards(
   db: Db,
   of: { settlementId: number; processorId: number; zone: string },
 ): Promise<SettlementDetail['cards']> {
-  const theirs = await rows<SettledTransaction>(
+  const theirs = await rows<SettledTransaction & { saleTenderId: number | null }>(
     db,
-    `SELECT file_row AS \`row\`, batch_date AS batchDate, scheme, card_kind AS cardKind,
+    `SELECT sale_tender_id AS saleTenderId, file_row AS \`row\`, batch_date AS batchDate, scheme, card_kind AS cardKind,
        amount_minor AS amountMinor, fee_minor AS feeMinor, reference, authorisation,
        last_four AS lastFour, on_date AS \`on\`, at_time AS \`time\`
      FROM settlement_transaction WHERE settlement_id = ? ORDER BY position`,
@@ -80,8 +80,16 @@ export async function comparedCards(
   );
   if (theirs.length === 0) return null;
   const ours = await tillCards(db, of, theirs);
-  const compared = compareCards(theirs, ours);
-  const { schemes } = towardsTill({ schemes: [], transactions: theirs }, ours, compared);
+  const places = new Map(ours.map((card, j) => [card.id, j]));
+  const known = theirs.flatMap(({ saleTenderId }, i) => {
+    const j = saleTenderId === null ? undefined : places.get(saleTenderId);
+    return j === undefined ? [] : [{ theirs: i, ours: j }];
+  });
+  const standing = new Set(known.map((pair) => pair.theirs));
+  const compared = compareCards(theirs, ours, known);
+  const { schemes } = towardsTill({ schemes: [], transactions: theirs }, ours, {
+    pairs: compared.pairs.filter((pair) => standing.has(pair.theirs)),
+  });
   const named = new Set(schemes.map(({ batchDate }) => batchDate));
   const batches = await batchSchemes(db, of.processorId, [...named]);
   // As if this settlement were still to come: what it settles agrees with what is open without it.
@@ -96,7 +104,7 @@ export async function comparedCards(
   const isDecided = new Set(
     decided.map(({ position, saleTenderId }) => `${position} ${saleTenderId}`),
   );
-  const found = cardDifferences(theirs, ours, compared, { named, findings }).filter(
+  const found = cardDifferences(theirs, ours, compared, { named, findings, standing }).filter(
     ({ theirs: i, ours: j }) => !isDecided.has(`${i} ${j === null ? null : ours[j]!.id}`),
   );
   const sales = await salesOf(
@@ -104,7 +112,9 @@ export async function comparedCards(
     found.flatMap(({ ours: j }) => (j === null ? [] : [ours[j]!.id])),
   );
   const count = (what: 'agrees' | 'otherBatch') =>
-    compared.pairs.filter(({ finding }) => finding === what).length;
+    compared.pairs.filter(
+      ({ finding, theirs: i }) => finding === what && (what === 'agrees' || standing.has(i)),
+    ).length;
   const processorMinor = sum(theirs.map(({ amountMinor }) => amountMinor));
   return {
     agreeing: count('agrees') + count('otherBatch'),
@@ -126,8 +136,11 @@ export async function comparedCards(
   };
 }
 
-const theirSide = (card: SettledTransaction, position: number): ComparedRow['theirs'] => {
-  const { row: _row, cardKind: _kind, feeMinor: _fee, ...said } = card;
+const theirSide = (
+  card: SettledTransaction & { saleTenderId: number | null },
+  position: number,
+): ComparedRow['theirs'] => {
+  const { row: _row, cardKind: _kind, feeMinor: _fee, saleTenderId: _known, ...said } = card;
   return { ...said, position };
 };
 

@@ -2,6 +2,8 @@ import {
   decideCardSchema,
   decideDifferenceSchema,
   lookAtSettlementSchema,
+  ringUpCardSchema,
+  sameCardSchema,
   settlementImportSchema,
   undoCardDecisionSchema,
   undoDifferenceSchema,
@@ -19,6 +21,7 @@ import { lookAtSettlement, readSettlementFile } from './file';
 import { importSettlement } from './import';
 import { cardsView } from './read';
 import { settlementDetail } from './one';
+import { ringUpCard, sameCard } from './sameCard';
 import { undoSettlement } from './undo';
 
 export function settlementRoutes(deps: Deps): Router {
@@ -47,6 +50,22 @@ export function settlementRoutes(deps: Deps): Router {
     '/settlements/:id/cards',
     command(deps, 'POST /settlements/:id/cards', decideCardSchema, (context, body, params) =>
       decideCard(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/settlements/:id/same',
+    command(deps, 'POST /settlements/:id/same', sameCardSchema, (context, body, params) =>
+      sameCard(context, body, Number(params['id'])),
+    ),
+  );
+  router.post(
+    '/settlements/:id/ring-up',
+    command(
+      deps,
+      'POST /settlements/:id/ring-up',
+      ringUpCardSchema,
+      (context, body, params) => ringUpCard(context, body, Number(params['id'])),
+      matchAfter(deps),
     ),
   );
   router.post(

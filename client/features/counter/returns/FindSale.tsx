@@ -20,11 +20,18 @@ import { Query } from '~/ui/Query';
 import { Body } from '~/ui/Text';
 
 /** Finds the sale that goods come back of: one field for its number, an item, a card; amount, day. */
-export function FindSale({ onWithoutSale }: { onWithoutSale: () => void }) {
+export function FindSale({
+  first: begun,
+  onWithoutSale,
+}: {
+  /** What is looked for before anything is typed. */
+  first: string;
+  onWithoutSale: () => void;
+}) {
   const t = useWords();
   const word = useRefusalText();
   const { currency } = useShop();
-  const [text, setText] = useState('');
+  const [text, setText] = useState(begun);
   const [amountText, setAmountText] = useState('');
   const [date, setDate] = useState('');
   const amount = parseAmount(amountText, currency);

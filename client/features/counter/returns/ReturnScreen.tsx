@@ -9,7 +9,14 @@ import { OfSale } from './OfSale';
 import { WithoutSale } from './WithoutSale';
 
 /** The other face of the ticket: find the sale, choose what comes back, say why. */
-export function ReturnScreen({ saleId }: { saleId: number | null }) {
+export function ReturnScreen({
+  saleId,
+  find,
+}: {
+  saleId: number | null;
+  /** What is looked for at first. */
+  find: string;
+}) {
   const t = useWords();
   const settings = useCounterSettings();
   const sale = useReturnable(saleId ?? undefined);
@@ -23,7 +30,7 @@ export function ReturnScreen({ saleId }: { saleId: number | null }) {
           ) : withoutSale ? (
             <WithoutSale settings={data} />
           ) : (
-            <FindSale onWithoutSale={() => setWithoutSale(true)} />
+            <FindSale first={find} onWithoutSale={() => setWithoutSale(true)} />
           )
         }
       </Query>

@@ -120,6 +120,9 @@ export const bank = {
     'There are {{rows}} items in the rows, and {{total}} in the total row.',
   card_agrees: 'This card agrees by now, or something else was decided of it. Look again.',
   card_nothingToPost: 'Nothing of it is lost: correct its tender on the receipt.',
+  card_notTheSame: 'Only a card that was rung up later is joined so.',
+  card_notASale: 'Only a card sale that the till has not is rung up here.',
+  card_noTender: 'The counter has no active tender of {{scheme}} at this processor.',
   card_notOurs:
     'Only a card that the till has, and the settlement has not, can wait for a later batch.',
   cardDecision_unknown: 'There is no such decision.',

@@ -33,15 +33,19 @@ function findingOf(theirs: TheirCard, ours: TillCard): PairFinding {
   return theirs.batchDate === ours.batchDate ? 'agrees' : 'otherBatch';
 }
 
+/** A pair that stands already, by its places on either side. */
+type Known = { theirs: number; ours: number };
+
 /**
- * The till's cards against those that a processor settles. In this order: who is named by a
- * reference of both; the largest set of agreeing pairs; then what is left, where just one of each
+ * The till's cards against those that a processor settles. In this order: pairs that stand already, as
+ * they were settled; who is named by a reference of both; the largest set of agreeing pairs; then what is left, where just one of each
  * side can be meant. Whoever is left is missing on the other side, there twice, or one of several
  * that nothing tells apart. The same in any order of either side.
  */
 export function compareCards(
   theirs: readonly TheirCard[],
   ours: readonly TillCard[],
+  known: readonly Known[] = [],
 ): CardsCompared {
   const order = {
     theirs: [...theirs.keys()].sort((a, b) => theirs[a]!.row - theirs[b]!.row),
@@ -75,7 +79,7 @@ export function compareCards(
       places: order.ours.filter((place) => !taken.ours[place]),
     },
   });
-  const named = byReference(left());
+  const named = byReference(left(), known);
   take(named.pairs);
   takeTwice(named.twice);
   const rest = left();
@@ -123,10 +127,13 @@ function withReference(beside: readonly Evidence[]): readonly Evidence[] {
 }
 
 /**
- * Cards that one reference names. Of several transactions under one the first that agrees is the
- * card, else the first; the others are the same card again.
+ * Pairs that stand already, and cards that one reference names. Of several transactions under one the
+ * first that agrees is the card, else the first; the others are the same card again.
  */
-function byReference({ theirs, ours }: Sides): Pick<CardsCompared, 'pairs' | 'twice'> {
+function byReference(
+  { theirs, ours }: Sides,
+  known: readonly Known[],
+): Pick<CardsCompared, 'pairs' | 'twice'> {
   const own = new Map<string, number>();
   for (const place of ours.places) {
     const { reference } = ours.cards[place]!;
@@ -147,15 +154,17 @@ function byReference({ theirs, ours }: Sides): Pick<CardsCompared, 'pairs' | 'tw
     return -1;
   };
   const theirOf = new Int32Array(ours.cards.length).fill(-1);
+  for (const pair of known) theirOf[pair.ours] = pair.theirs;
+  const standing = new Set(known.map((pair) => pair.theirs));
   const again: { place: number; our: number }[] = [];
   for (const place of theirs.places) {
-    const our = ourOf(place);
+    const our = standing.has(place) ? -1 : ourOf(place);
     if (our < 0) continue;
     const before = theirOf[our]!;
     const agrees = (one: number) =>
       findingOf(theirs.cards[one]!, ours.cards[our]!) === 'agrees';
     if (before < 0) theirOf[our] = place;
-    else if (!agrees(before) && agrees(place)) {
+    else if (!standing.has(before) && !agrees(before) && agrees(place)) {
       theirOf[our] = place;
       again.push({ place: before, our });
     } else again.push({ place, our });
@@ -164,10 +173,11 @@ function byReference({ theirs, ours }: Sides): Pick<CardsCompared, 'pairs' | 'tw
   for (const our of ours.places) {
     const place = theirOf[our]!;
     if (place < 0) continue;
+    const beside = evidenceOf(theirs.facts, place, ours.facts, our);
     pairs.push({
       ...{ theirs: place, ours: our },
       finding: findingOf(theirs.cards[place]!, ours.cards[our]!),
-      evidence: withReference(evidenceOf(theirs.facts, place, ours.facts, our)),
+      evidence: ourOf(place) === our ? withReference(beside) : beside,
     });
   }
   return {

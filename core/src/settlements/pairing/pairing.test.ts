@@ -276,3 +276,40 @@ test.each([
     expect(planted.length).toBeGreaterThan(100);
   },
 );
+
+test('what is paired already stays so: the rest is told as it was, and what came later finds its own', () => {
+  for (const refs of [true, false]) {
+    const { theirCards, ourCards } = plantedCards({ seed: 23, days: 20, refs });
+    const found = compareCards(theirCards, ourCards);
+    const bare = ({ pairs, ...rest }: typeof found) => ({
+      ...rest,
+      pairs: pairs.map(({ theirs: i, ours: j, finding }) => [i, j, finding]),
+    });
+    const again = compareCards(theirCards, ourCards, found.pairs);
+    expect(bare(again)).toEqual(bare(found));
+    // Of whatever was missing here, one card each, rung up a week later under its reference.
+    const later = found.missingHere.map((i, at) => {
+      const { scheme, amountMinor, lastFour, on, time } = theirCards[i]!;
+      const authorisation = `LATER-${at}`;
+      theirCards[i] = { ...theirCards[i]!, authorisation };
+      return ours(1_000_000 + at, {
+        ...{ scheme, amountMinor, lastFour, on: on ?? MON, time, reference: authorisation },
+        batchDate: '2027-01-04',
+      });
+    });
+    const whole = compareCards(theirCards, [...ourCards, ...later], found.pairs);
+    expect(later.length).toBeGreaterThan(3);
+    expect(whole.missingHere).toEqual([]);
+    expect(whole.pairs).toEqual(
+      expect.arrayContaining(
+        found.missingHere.map((i, at) =>
+          expect.objectContaining({
+            theirs: i,
+            ours: ourCards.length + at,
+            finding: 'otherBatch',
+          }),
+        ),
+      ),
+    );
+  }
+});
