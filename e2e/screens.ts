@@ -45,6 +45,7 @@ export const SCREENS = [
   '/bank/file/1',
   '/bank/settlements/1',
   '/bank/coming',
+  '/bank/disputes',
   '/bank/statement',
   '/lines/1',
   '/books/balance',

@@ -1,5 +1,6 @@
 import '~/i18n/cards';
 
+export { DisputeScreen, DisputesScreen } from '~/features/disputes/screens';
 export { ComingScreen } from '~/features/funding/screens';
 export {
   FeePlanScreen,

@@ -47,6 +47,8 @@ export function DateField({
   /** What stands in the field while it is typed in. */
   const [typed, setTyped] = useState<string | null>(null);
   const [picking, setPicking] = useState(false);
+  /** The line below stays: whoever leaves the field for a button must find that where it was. */
+  const [room, setRoom] = useState(false);
   const id = useId();
   const dated = isIsoDate(value);
   const asDate = (text: string) => {
@@ -54,15 +56,16 @@ export function DateField({
     return found?.ok ? found.value : text;
   };
   // Of what was typed before the reader came: with what stands there, and who listens, by then.
-  const now = useRef({ typed, onChange });
+  const now = useRef({ text: typed ?? value, onChange });
   useEffect(() => {
-    now.current = { typed, onChange };
+    now.current = { text: typed ?? value, onChange };
   });
   const begin = () => {
     setTyped(shown);
     const read = () => {
-      const { typed: text, onChange: say } = now.current;
-      if (text !== null) say(asDate(text.trim()));
+      // Also where the field was left before the reader came.
+      const { text, onChange: say } = now.current;
+      if (text && !isIsoDate(text)) say(asDate(text.trim()));
     };
     // Without network a date is typed as ISO 8601; what is none yet is kept as it stands.
     if (!readDate) void loadReader().then(read, () => undefined);
@@ -88,9 +91,12 @@ export function DateField({
             onChange(asDate(text.trim()));
           }}
           onFocus={begin}
-          onBlur={() => setTyped(null)}
+          onBlur={() => {
+            setRoom(Boolean(reads));
+            setTyped(null);
+          }}
           error={wrong ? t('refusal.date_notADate') : error}
-          hint={[reads, hint].filter(Boolean).join(' · ') || undefined}
+          hint={[reads, hint].filter(Boolean).join(' · ') || (room ? '\u00a0' : undefined)}
           maxLength={40}
           {...(autoFocus && { autoFocus })}
           {...(onSubmit && { onSubmit })}

@@ -11,6 +11,7 @@ export * from './totals';
 export * from './deskPayments';
 export * from './settlementFiles';
 export * from './settlements';
+export * from './disputes';
 export * from './processors';
 export * from './funding';
 export * from './bank';

@@ -21,6 +21,11 @@ export type Processor = {
   bankAccountId: number;
   /** To whom tax on its fees is paid, and claimed back; null: that tax is a fee like the others. */
   feeTaxAuthorityId: number | null;
+  /** Days in which a dispute is to be answered; 0: nobody said. */
+  disputeDays: number;
+  /** What it holds of sales, an exact decimal or empty, and for how many days. */
+  reservePercent: string;
+  reserveDays: number;
   /** Schemes that tenders take through it. */
   schemes: string[];
   /** Newest first; the first that began holds. */
@@ -40,6 +45,9 @@ export type SaveProcessor = Pick<
   | 'delayBankingDays'
   | 'bankAccountId'
   | 'feeTaxAuthorityId'
+  | 'disputeDays'
+  | 'reservePercent'
+  | 'reserveDays'
 >;
 export const saveProcessorSchema = Joi.object<SaveProcessor>({
   name: safeText(80).required(),
@@ -50,6 +58,12 @@ export const saveProcessorSchema = Joi.object<SaveProcessor>({
   delayBankingDays: Joi.number().integer().min(0).max(20).required(),
   bankAccountId: id.required(),
   feeTaxAuthorityId: id.allow(null).required(),
+  disputeDays: Joi.number().integer().min(0).max(180).required(),
+  reservePercent: Joi.string()
+    .pattern(/^\d{1,2}(\.\d{1,3})?$/)
+    .allow('')
+    .required(),
+  reserveDays: Joi.number().integer().min(0).max(720).required(),
 });
 
 const figure = Joi.string().max(12);

@@ -105,6 +105,8 @@ export type CardsView = {
   processors: { id: number; name: string }[];
   batches: BatchView[];
   settlements: SettlementView[];
+  /** How many are open. */
+  disputes: number;
 };
 
 /** A card of a side of a comparison. Minor units; below zero given back. */
@@ -201,7 +203,13 @@ export type SettlementDetail = Omit<SettlementView, 'schemes'> & {
   chargebackFeesMinor: number;
   reserveMinor: number;
   adjustmentsMinor: number;
-  parts: (SettledPart & { saleId: number | null; saleNumber: string | null })[];
+  /** What would be held of its sales by the processor’s rule; null where it has none. */
+  reserveByRuleMinor: number | null;
+  parts: (SettledPart & {
+    disputeId: number | null;
+    saleId: number | null;
+    saleNumber: string | null;
+  })[];
   schemes: SettlementView['schemes'];
   /** Cards one by one; null where the file has totals of schemes only. */
   cards: {

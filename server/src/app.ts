@@ -35,6 +35,7 @@ import { salesRoutes } from './sales/routes';
 import { searchRoutes } from './search/routes';
 import { fundingRoutes } from './funding/routes';
 import { processorRoutes } from './processors/routes';
+import { disputeRoutes } from './disputes/routes';
 import { settlementRoutes } from './settlements/routes';
 import { taxRoutes } from './tax/routes';
 import { tenderRoutes } from './tenders/routes';
@@ -178,6 +179,7 @@ export function createApp(options: AppOptions): {
     slipRoutes,
     totalsRoutes,
     settlementRoutes,
+    disputeRoutes,
     processorRoutes,
     fundingRoutes,
     matchingRoutes,

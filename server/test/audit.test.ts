@@ -10,6 +10,7 @@ import {
   walkWriteOff,
   walkWriteOffBack,
 } from './walks';
+import { walkDisputes } from './cardFiles';
 import { walkActs, walkBag, walkClosing, walkCorrections, walkTotals } from './walksOfDays';
 import { openShop, type TestShop } from './harness';
 
@@ -29,6 +30,7 @@ beforeAll(async () => {
   await walkTotals(shop);
   await walkClosing(shop);
   await walkBag(shop);
+  await walkDisputes(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
   for (const trigger of [
@@ -161,9 +163,15 @@ const BREAKS: Record<string, string> = {
        reference, authorisation, last_four, sale_tender_id)
     SELECT s.id, x.n, 2, s.date, 'Meridian', '', 0, 0, '', '', '',
       (SELECT MIN(id) FROM sale_tender)
-    FROM settlement s JOIN (SELECT 1 AS n UNION ALL SELECT 2) x`,
-  'the disputes at a processor is what its settlements left there':
+    FROM settlement s JOIN (SELECT 901 AS n UNION ALL SELECT 902) x`,
+  'what is disputed at a processor is what its settlements took for it, less what is lost':
     'UPDATE settlement SET chargebacks_minor = 5',
+  'what a dispute holds is what of it is open': `UPDATE entry_line SET holder = 'dispute 99' WHERE holder = 'dispute 1' LIMIT 1`,
+  'what of a dispute came back or is lost is what its rows say':
+    'UPDATE dispute SET won_minor = won_minor + 1',
+  'what is lost of a dispute is disputed no more': shift('disputeLost', 'disputes'),
+  'a lost dispute is a loss, less the tax that is owed no more':
+    'UPDATE dispute_lost_tax SET tax_minor = tax_minor + 1',
   'the reserve at a processor is what its settlements left there':
     'UPDATE settlement SET reserve_minor = 5',
   'a match brings to the bank what its lines say': shift('match', 'bank'),

@@ -43,6 +43,10 @@ function Import({ view }: { view: CardsView }) {
     <Column paddingHorizontal="$4" gap="$3">
       <Line gap="$3" flexWrap="wrap">
         <Button label={t('cards.coming')} onPress={() => router.push('/bank/coming')} />
+        <Button
+          label={t('cards.disputes', { count: view.disputes })}
+          onPress={() => router.push('/bank/disputes')}
+        />
         {view.processors.map(({ id, name }) => (
           <Button
             key={id}

@@ -59,6 +59,9 @@ function Form({
     delay: String(processor?.delayBankingDays ?? 1),
     bankAccountId: processor?.bankAccountId ?? view.bankAccounts[0]!.id,
     feeTaxAuthorityId: processor?.feeTaxAuthorityId ?? null,
+    disputeDays: String(processor?.disputeDays ?? 0),
+    reservePercent: processor?.reservePercent ?? '',
+    reserveDays: String(processor?.reserveDays ?? 0),
   });
   const send = useCommand<SaveProcessor, ProcessorsView>(
     processor ? `/processors/${processor.id}` : '/processors',
@@ -68,7 +71,13 @@ function Form({
     },
   );
   const hour = /^([01]\d|2[0-3]):[0-5]\d$/.test(draft.cutOff.trim());
-  const delay = /^\d{1,2}$/.test(draft.delay.trim()) && Number(draft.delay) <= 20;
+  const upTo = (text: string, most: number) =>
+    /^\d{1,3}$/.test(text.trim()) && Number(text) <= most;
+  const delay = upTo(draft.delay, 20);
+  const answer = upTo(draft.disputeDays, 180);
+  const held = upTo(draft.reserveDays, 720);
+  const reserve = /^(\d{1,2}(\.\d{1,3})?)?$/.test(draft.reservePercent.trim());
+  const ready = draft.name.trim() !== '' && hour && delay && answer && held && reserve;
   return (
     <Column gap="$3" paddingHorizontal="$4">
       <Field
@@ -121,12 +130,43 @@ function Form({
           change({ feeTaxAuthorityId: value === '' ? null : Number(value) })
         }
       />
+      <Field
+        label={t('processors.disputeDays')}
+        hint={t('processors.disputeDaysHint')}
+        value={draft.disputeDays}
+        onChange={(disputeDays) => change({ disputeDays })}
+        numeric
+        maxLength={3}
+        error={answer ? undefined : t('processors.daysWrong', { most: 180 })}
+      />
+      <Line gap="$3" alignItems="flex-start">
+        <Column flex={1}>
+          <Field
+            label={t('processors.reservePercent')}
+            value={draft.reservePercent}
+            onChange={(reservePercent) => change({ reservePercent })}
+            numeric
+            maxLength={6}
+            error={reserve ? undefined : t('processors.reserveWrong')}
+          />
+        </Column>
+        <Column flex={1}>
+          <Field
+            label={t('processors.reserveDays')}
+            value={draft.reserveDays}
+            onChange={(reserveDays) => change({ reserveDays })}
+            numeric
+            maxLength={3}
+            error={held ? undefined : t('processors.daysWrong', { most: 720 })}
+          />
+        </Column>
+      </Line>
       <ErrorNote error={send.error} />
       <Button
         kind="primary"
         big
         label={t('processors.save')}
-        disabled={!draft.name.trim() || !hour || !delay || send.isPending}
+        disabled={!ready || send.isPending}
         onPress={() =>
           send.mutate({
             name: draft.name.trim(),
@@ -135,6 +175,9 @@ function Form({
             delayBankingDays: Number(draft.delay),
             bankAccountId: draft.bankAccountId,
             feeTaxAuthorityId: draft.feeTaxAuthorityId,
+            disputeDays: Number(draft.disputeDays),
+            reservePercent: draft.reservePercent.trim(),
+            reserveDays: Number(draft.reserveDays),
           })
         }
       />

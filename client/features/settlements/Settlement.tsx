@@ -8,7 +8,7 @@ import { useDates } from '~/i18n/useFormat';
 import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
-import { Money } from '~/ui/Money';
+import { Money, useMoney } from '~/ui/Money';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
@@ -33,6 +33,7 @@ export function SettlementScreen({ id }: { id: number }) {
             <Head of={settlement} />
             <MadeOf of={settlement} />
             <Compared of={settlement} />
+            <Reserve of={settlement} />
             <Parts of={settlement} />
             <Undo of={settlement} />
           </Column>
@@ -67,6 +68,21 @@ function Head({ of }: { of: SettlementDetail }) {
   );
 }
 
+/** What was held of this payout’s sales, where the processor’s rule says another sum. */
+function Reserve({ of: { parts, reserveByRuleMinor } }: { of: SettlementDetail }) {
+  const t = useWords();
+  const money = useMoney();
+  const held = parts
+    .filter(({ kind, amountMinor }) => kind === 'reserve' && amountMinor > 0)
+    .reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+  if (reserveByRuleMinor === null || held === reserveByRuleMinor) return null;
+  return (
+    <Body tone="loose" paddingHorizontal="$4">
+      {t('settlement.reserveRule', { held: money(held), rule: money(reserveByRuleMinor) })}
+    </Body>
+  );
+}
+
 /** What it has beside its cards, each with what it is of. */
 function Parts({ of: { parts } }: { of: SettlementDetail }) {
   const t = useWords();
@@ -75,7 +91,10 @@ function Parts({ of: { parts } }: { of: SettlementDetail }) {
     <Section title={t('settlement.parts')}>
       <Sheet role="list">
         {parts.map(
-          ({ kind, amountMinor, reference, lastFour, words, saleId, saleNumber }, i) => (
+          (
+            { kind, amountMinor, reference, lastFour, words, disputeId, saleId, saleNumber },
+            i,
+          ) => (
             <SheetRow key={i} role="listitem">
               <Column flex={1} minWidth={0}>
                 <Body>{t(`settlementFile.part_${kind}`)}</Body>
@@ -88,13 +107,13 @@ function Parts({ of: { parts } }: { of: SettlementDetail }) {
                   ].join(' · ')}
                 </Body>
               </Column>
-              {saleId !== null && saleNumber ? (
+              {disputeId === null ? null : (
                 <Button
                   kind="plain"
-                  label={t('settlement.openSale', { number: saleNumber })}
-                  onPress={() => router.push(`/sales/${saleId}`)}
+                  label={t('settlement.openDispute')}
+                  onPress={() => router.push(`/bank/disputes/${disputeId}`)}
                 />
-              ) : null}
+              )}
               <Money minor={-amountMinor} />
             </SheetRow>
           ),

@@ -709,6 +709,21 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['disputes', -80_00],
     ],
   ),
+  'chargeback.retold': alone(
+    [
+      'chargeback.retold',
+      {
+        from: [{ amountMinor: 80_00, ledgerAccount: 'bankInTransit' }],
+        to: [{ amountMinor: 80_00, ledgerAccount: 'bankInTransit' }],
+      },
+    ],
+    [
+      ['disputes', 80_00],
+      ['disputes', -80_00],
+      ['bankInTransit', 80_00],
+      ['bankInTransit', -80_00],
+    ],
+  ),
   'opening.balance': alone(
     ['opening.balance', { amount: [{ amountMinor: 150_00, ledgerAccount: 'drawer' }] }],
     [

@@ -212,6 +212,13 @@ export const POSTING_TABLE = {
     maybe(debit('taxPayable', 'tax')),
     credit('disputes', 'amount'),
   ),
+  /** A sale that is found later: what is disputed, and what was taken for it, are of its day and pot. */
+  'chargeback.retold': moves(
+    debit('disputes', 'to'),
+    credit('disputes', 'from'),
+    debit('named', 'from'),
+    credit('named', 'to'),
+  ),
 
   'opening.balance': takes(debit('named', 'amount'), credit('openingBalance', 'amount')),
 } as const satisfies Record<string, Row>;

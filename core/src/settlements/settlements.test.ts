@@ -249,7 +249,7 @@ test('each part of a settlement is posted to its own account', () => {
     NOTHING,
     WHERE,
     [],
-    new Map([[0, { takingsDay: SUN, scheme: 'Corvus' }]]),
+    new Map([[0, { parts: [{ ...part(SUN, 80_00), pot: 'card 1 Corvus' }] }]]),
   );
   const account = (name: string) =>
     sum(decided.lines.map((one) => (one.ledgerAccount === name ? one.amountMinor : 0)));
@@ -264,6 +264,11 @@ test('each part of a settlement is posted to its own account', () => {
     decided.lines.filter(({ tag }) => tag!.takingsDay === SUN).map((one) => one.amountMinor),
   ).toEqual([-80_00, 80_00]);
   expect(byDay(decided.lines)).toEqual([]);
+  expect(
+    decided.lines.flatMap(({ ledgerAccount, tag }) =>
+      ['disputes', 'reserve'].includes(ledgerAccount) ? [tag!.holder] : [],
+    ),
+  ).toEqual(['dispute#0', 'processor 1']);
 });
 
 test('cards that a file names are cleared on their own days, the rest as ever', () => {
@@ -383,9 +388,14 @@ test('whatever settlements come, by day and pot no cent is lost, and the bank ge
         };
         // The sale that is disputed may be known: it bears what is taken for it.
         const disputed = new Map(
-          beside.flatMap(({ kind, known }, i) =>
+          beside.flatMap(({ kind, amountMinor, known }, i) =>
             kind === 'chargeback' && known
-              ? [[i, { takingsDay: '2026-02-01', scheme: 'Corvus' }] as const]
+              ? [
+                  [
+                    i,
+                    { parts: [{ ...part('2026-02-01', amountMinor), pot: 'card 1 Corvus' }] },
+                  ] as const,
+                ]
               : [],
           ),
         );
@@ -423,6 +433,16 @@ test('whatever settlements come, by day and pot no cent is lost, and the bank ge
             ofSale.map((line) => (line.ledgerAccount === 'disputes' ? line.amountMinor : 0)),
           ),
         ).toBe(sum([...disputed.keys()].map((i) => parts[i]!.amountMinor)));
+        // Each dispute by itself, known or not.
+        for (const [i, { kind, amountMinor }] of parts.entries())
+          if (kind === 'chargeback')
+            expect(
+              sum(
+                lines.map(({ tag, ...line }) =>
+                  tag!.holder === `dispute#${i}` ? line.amountMinor : 0,
+                ),
+              ),
+            ).toBe(amountMinor);
         expect(on('cardClearing')).toBe(settlement.refundsMinor - settlement.grossMinor);
         expect(sum(cleared.map(({ amountMinor }) => -amountMinor))).toBe(on('cardClearing'));
         carriedParts = carriedAfter(carriedParts, lines);

@@ -1,6 +1,6 @@
 import { minus, sum } from '../money';
 import type { Part } from '../takings';
-import type { NamedPart } from './decide';
+import type { NamedPart } from './bearing';
 import type { CardsCompared, TillCard } from './pairing';
 import type { Settlement, SettledScheme } from './types';
 

@@ -22,6 +22,9 @@ export const IN_SETTLEMENT = 'settlement#1';
 export const ofSession = (drawerSessionId: number | null): string =>
   `drawer ${drawerSessionId ?? ''}`;
 export const atProcessor = (processorId: number | null): string => `processor ${processorId}`;
+/** What a part of a settlement disputes, by its place; and a dispute that stands. */
+export const disputeAt = (place: number): string => `dispute#${place}`;
+export const ofDispute = (disputeId: number): string => `dispute ${disputeId}`;
 /** What lies in a drawer as change. */
 export const inFund = (drawerId: number): string => `fund ${drawerId}`;
 /** Where a tender of kind other is posted to, its money is at once. */

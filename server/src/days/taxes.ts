@@ -53,7 +53,17 @@ const SOURCES: Record<Source, (on: On) => string> = {
     FROM allocation x
     JOIN allocation_tax t ON t.allocation_id = x.id
     JOIN open_item c ON c.id = x.credit_item_id
-    WHERE c.kind = 'writeOff' AND ${on('x.date')}`,
+    WHERE c.kind = 'writeOff' AND ${on('x.date')}
+    UNION ALL
+    SELECT l.date, t.authority_id, -t.tax_minor, 0
+    FROM dispute_lost l
+    JOIN dispute_lost_tax t ON t.dispute_lost_id = l.id
+    WHERE ${on('l.date')}
+    UNION ALL
+    SELECT u.date, t.authority_id, t.tax_minor, 0
+    FROM dispute_lost_undo u
+    JOIN dispute_lost_tax t ON t.dispute_lost_id = u.dispute_lost_id
+    WHERE ${on('u.date')}`,
 };
 
 const union = (on: On): string =>

@@ -16,6 +16,7 @@ export const TAKES_FILE: readonly Right[] = [
   'POST /account-files/open-items/check',
   'POST /paper-head',
   'POST /drawer-acts/picture',
+  'POST /dispute-files',
 ];
 
 /** Endpoints that take many rows at once. */

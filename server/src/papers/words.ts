@@ -80,6 +80,17 @@ const en = {
   chequeHeld: 'held until its date',
   chequesHeld: 'Held until their dates: {{count}}',
   chequesCount: 'Cheques: {{count}}',
+  dispute: 'Answer to a dispute',
+  disputeReference: 'Your reference',
+  disputeReceived: 'Told of on',
+  disputeDue: 'To be answered by',
+  disputeLetter:
+    'The holder of this card disputes {{amount}}. We sold and delivered what {{number}} says; our papers of that sale follow.',
+  disputeCard: '{{scheme}}, ends {{lastFour}}',
+  disputeSettled: 'Settled under {{reference}}',
+  disputeAuthorisation: 'Authorised as {{authorisation}}',
+  disputeHolds: 'The receipt and the delivery note of the sale follow.',
+  disputeFile: 'Attached {{number}}: {{name}}',
   claim: 'Claim of fees',
   merchantNumber: 'Merchant number',
   claimLetter:

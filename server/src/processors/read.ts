@@ -17,7 +17,8 @@ export async function readProcessors(db: Db): Promise<ProcessorsView> {
       db,
       `SELECT id, name, merchant_number AS merchantNumber, cut_off AS cutOff,
          delay_banking_days AS delayBankingDays, bank_account_id AS bankAccountId,
-         fee_tax_authority_id AS feeTaxAuthorityId
+         fee_tax_authority_id AS feeTaxAuthorityId, dispute_days AS disputeDays,
+         reserve_percent AS reservePercent, reserve_days AS reserveDays
        FROM processor ORDER BY id`,
     ),
     rows<{ processorId: number; scheme: string }>(

@@ -39,14 +39,17 @@ export async function saveProcessor(
     body.delayBankingDays,
     body.bankAccountId,
     body.feeTaxAuthorityId,
+    body.disputeDays,
+    body.reservePercent,
+    body.reserveDays,
   ];
   if (id === undefined) {
     await run(
       tx,
       `INSERT INTO processor
          (name, merchant_number, cut_off, delay_banking_days, bank_account_id,
-          fee_tax_authority_id, code)
-       SELECT ?, ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
+          fee_tax_authority_id, dispute_days, reserve_percent, reserve_days, code)
+       SELECT ?, ?, ?, ?, ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
       values,
     );
   } else {
@@ -54,7 +57,8 @@ export async function saveProcessor(
     await run(
       tx,
       `UPDATE processor SET name = ?, merchant_number = ?, cut_off = ?, delay_banking_days = ?,
-         bank_account_id = ?, fee_tax_authority_id = ?
+         bank_account_id = ?, fee_tax_authority_id = ?, dispute_days = ?, reserve_percent = ?,
+         reserve_days = ?
        WHERE id = ?`,
       [...values, id],
     );

@@ -8,10 +8,11 @@ import {
 } from '@abacist/core/settlements';
 import { atProcessor } from '@abacist/core/takings';
 import { row, toMinor, type Db } from '../db/pool';
+import { partSources, type KnownPart } from '../disputes/sources';
 import { heldBy } from '../takings/held';
 import { batchSchemes } from './batches';
 import { settledAt, type SettlingProcessor } from './processor';
-import { disputedSales, tillCards, type Disputed, type OpenCard } from './tillCards';
+import { tillCards, type OpenCard } from './tillCards';
 
 /** What a settlement meets: the till's cards and batches, what is carried, and what follows. */
 export type Foreseen = {
@@ -19,7 +20,8 @@ export type Foreseen = {
   settlement: Settlement;
   cards: OpenCard[];
   compared: CardsCompared;
-  disputed: Map<number, Disputed>;
+  /** What is known of its parts, by their place. */
+  sources: Map<number, KnownPart>;
   carriedBeforeMinor: number;
   decided: DecidedSettlement;
 };
@@ -40,7 +42,7 @@ export async function foresee(
   const batches = dates.length ? await batchSchemes(db, processorId, dates) : [];
   const carriedBeforeMinor = await carriedBy(db, processorId);
   const parts = await heldBy(db, 'processorBalance', [atProcessor(processorId)]);
-  const disputed = await disputedSales(db, processorId, read.date, read.parts);
+  const sources = await partSources(db, { processorId, date: read.date }, read.parts);
   const decided = decideSettlement(
     settlement,
     batches,
@@ -51,9 +53,9 @@ export async function foresee(
       day: read.date > today ? today : read.date,
     }),
     named,
-    disputed,
+    sources,
   );
-  return { settlement, cards, compared, disputed, carriedBeforeMinor, decided };
+  return { settlement, cards, compared, sources, carriedBeforeMinor, decided };
 }
 
 /** What a processor carries of negative settlements; not above zero. */

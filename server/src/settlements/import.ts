@@ -13,6 +13,7 @@ import { placeholders, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
+import { disputesHeld } from '../disputes/store';
 import { postDocument } from '../ledger/post';
 import { differencesOf } from './differences';
 import { evenOut } from './evenOut';
@@ -73,7 +74,9 @@ async function importOne(
   const dates = [...new Set(settlement.schemes.map(({ batchDate }) => batchDate))];
   await closeBatchesOf(context, processor.id, dates, date);
   const reference = settlement.reference.slice(0, 40);
-  const settlementId = await storeSettlement(context, { processor, fileId, reference, met });
+  const { settlementId, disputes } = await storeSettlement(context, {
+    ...{ processor, fileId, reference, met },
+  });
   if (decided.carriedMinor > 0 && carriedBeforeMinor + decided.carriedMinor === 0) {
     await clearCarried(tx, processor.id, settlementId);
   }
@@ -83,7 +86,7 @@ async function importOne(
     date,
     lines: decided.lines,
     memo: reference,
-    holders: { [IN_SETTLEMENT]: `settlement ${settlementId}` },
+    holders: { [IN_SETTLEMENT]: `settlement ${settlementId}`, ...disputesHeld(disputes) },
   });
   const batchIds = decided.findings.flatMap(({ batchId }) => batchId ?? []);
   for (const batchId of new Set(batchIds)) await evenOut(context, batchId);

@@ -3,8 +3,8 @@ import { sum } from '@abacist/core/money';
 import {
   compareCards,
   compareSettlement,
+  reserveByRule,
   towardsTill,
-  type SettledPart,
   type SettledTransaction,
 } from '@abacist/core/settlements';
 import { placeholders, row, rows, type Db } from '../db/pool';
@@ -23,7 +23,7 @@ type Head = Pick<
   | 'chargebackFeesMinor'
   | 'reserveMinor'
   | 'adjustmentsMinor'
-> & { stated: string };
+> & { stated: string; reservePercent: string };
 
 /**
  * A settlement whole: what its net is made of, and its cards beside the till's as both stand now.
@@ -37,25 +37,29 @@ export async function settlementDetail(
   if (!view) throw notFound('settlement.unknown');
   const head = (await row<Head>(
     db,
-    `SELECT processor_id AS processorId, stated, tax_minor AS taxMinor,
-       chargebacks_minor AS chargebacksMinor, chargeback_fees_minor AS chargebackFeesMinor,
-       reserve_minor AS reserveMinor, adjustments_minor AS adjustmentsMinor
-     FROM settlement WHERE id = ?`,
+    `SELECT s.processor_id AS processorId, s.stated, s.tax_minor AS taxMinor,
+       s.chargebacks_minor AS chargebacksMinor, s.chargeback_fees_minor AS chargebackFeesMinor,
+       s.reserve_minor AS reserveMinor, s.adjustments_minor AS adjustmentsMinor,
+       p.reserve_percent AS reservePercent
+     FROM settlement s JOIN processor p ON p.id = s.processor_id WHERE s.id = ?`,
     [id],
   ))!;
-  const parts = await rows<SettledPart & { saleId: number | null; saleNumber: string | null }>(
+  const parts = await rows<SettlementDetail['parts'][number]>(
     db,
     `SELECT p.kind, p.file_row AS \`row\`, p.amount_minor AS amountMinor, p.scheme, p.reference,
-       p.last_four AS lastFour, p.words, st.sale_id AS saleId,
+       p.last_four AS lastFour, p.words, p.dispute_id AS disputeId, st.sale_id AS saleId,
        CONCAT(d.series, '-', d.number) AS saleNumber
      FROM settlement_part p
-     LEFT JOIN sale_tender st ON st.id = p.sale_tender_id
+     LEFT JOIN dispute x ON x.id = p.dispute_id
+     LEFT JOIN sale_tender st ON st.id = COALESCE(x.sale_tender_id, p.sale_tender_id)
      LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
      WHERE p.settlement_id = ? ORDER BY p.position`,
     [id],
   );
+  const { reservePercent, ...sums } = head;
   return {
-    ...{ ...view, ...head, parts },
+    ...{ ...view, ...sums, parts },
+    reserveByRuleMinor: reservePercent ? reserveByRule(view.grossMinor, reservePercent) : null,
     stated: head.stated.split(' ').filter(Boolean),
     cards: await comparedCards(db, {
       settlementId: id,

@@ -1,17 +1,22 @@
 import type { CardsView, SettlementView } from '@abacist/contracts';
 import { effectiveRateBasisPoints } from '@abacist/core/settlements';
 import type { Shop } from '../context';
-import { placeholders, rows, type Db } from '../db/pool';
+import { placeholders, row, rows, type Db } from '../db/pool';
 import { openBatches } from './batches';
 
 /** Batches that are not settled whole, and the settlements, newest first. */
 export async function cardsView(db: Db, shop: Shop): Promise<CardsView> {
-  const [processors, batches, settlements] = await Promise.all([
+  const [processors, batches, settlements, disputed] = await Promise.all([
     rows<{ id: number; name: string }>(db, 'SELECT id, name FROM processor ORDER BY id'),
     openBatches(db, shop),
     listSettlements(db),
+    row<{ open: number }>(
+      db,
+      `SELECT COUNT(*) AS \`open\` FROM dispute
+       WHERE standing AND amount_minor <> won_minor + lost_minor`,
+    ),
   ]);
-  return { processors, batches, settlements };
+  return { processors, batches, settlements, disputes: disputed!.open };
 }
 
 type SettlementRow = Omit<SettlementView, 'schemes' | 'feeBasisPoints'>;

@@ -3,6 +3,7 @@ import { sum } from '@abacist/core/money';
 import type { SettledPartKind } from '@abacist/core/settlements';
 import type { CommandContext } from '../context';
 import { insertMany, run } from '../db/pool';
+import { storeDisputes } from '../disputes/store';
 import { holidaysAround } from '../settings/holidays';
 import { keptSoFar } from '../workers/reading';
 import { keepSettled } from './batches';
@@ -20,14 +21,25 @@ type Kept = {
 /** So many cards are written at once. */
 const AT_ONCE = 1_000;
 
-/** Keeps a settlement with its findings, and what it settled and cleared. @returns its id */
-export async function storeSettlement(context: CommandContext, kept: Kept): Promise<number> {
+/**
+ * Keeps a settlement with its findings, what it settled and cleared, and what it tells of disputes.
+ * @returns its id, and of which dispute each part is, by its place
+ */
+export async function storeSettlement(
+  context: CommandContext,
+  kept: Kept,
+): Promise<{ settlementId: number; disputes: Map<number, number> }> {
   const settlementId = await storeHead(context, kept);
   await storeFindings(context, settlementId, kept);
   const { tx } = context;
   const { decided } = kept.met;
   await storeTransactions(context, settlementId, kept);
-  await storeParts(context, settlementId, kept);
+  const { date, parts } = kept.met.settlement;
+  const disputes = await storeDisputes(context, {
+    ...{ settlementId, processorId: kept.processor.id, parts, sources: kept.met.sources },
+    date: date > context.today ? context.today : date,
+  });
+  await storeParts(context, settlementId, kept, disputes);
   await insertMany(
     tx,
     'settled',
@@ -49,7 +61,7 @@ export async function storeSettlement(context: CommandContext, kept: Kept): Prom
   await keepSettled(context, [
     ...new Set(decided.findings.flatMap(({ batchId }) => (batchId === null ? [] : [batchId]))),
   ]);
-  return settlementId;
+  return { settlementId, disputes };
 }
 
 async function storeHead(
@@ -175,19 +187,21 @@ async function storeTransactions(
 async function storeParts(
   { tx }: CommandContext,
   settlementId: number,
-  { met: { settlement, disputed } }: Kept,
+  { met: { settlement, sources } }: Kept,
+  disputes: ReadonlyMap<number, number>,
 ): Promise<void> {
   await insertMany(
     tx,
     'settlement_part',
     [
       ...['settlement_id', 'position', 'kind', 'file_row', 'amount_minor', 'scheme'],
-      ...['reference', 'last_four', 'words', 'sale_tender_id', 'takings_day'],
+      ...['reference', 'last_four', 'words', 'sale_tender_id', 'takings_day', 'dispute_id'],
     ],
     settlement.parts.map((part, i) => [
       ...[settlementId, i, part.kind, part.row, part.amountMinor],
-      ...[disputed.get(i)?.scheme ?? part.scheme, part.reference, part.lastFour, part.words],
-      ...[disputed.get(i)?.saleTenderId ?? null, disputed.get(i)?.takingsDay ?? null],
+      ...[sources.get(i)?.card?.scheme ?? part.scheme, part.reference, part.lastFour],
+      ...[part.words, sources.get(i)?.card?.saleTenderId ?? null],
+      ...[sources.get(i)?.card?.takingsDay ?? null, disputes.get(i) ?? null],
     ]),
   );
 }

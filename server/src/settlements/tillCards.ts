@@ -1,5 +1,5 @@
 import { addDays, timeOfDay } from '@abacist/core/dates';
-import type { SettledPart, TheirCard, TillCard } from '@abacist/core/settlements';
+import type { TheirCard, TillCard } from '@abacist/core/settlements';
 import { rows, type Db } from '../db/pool';
 import { IS_CORRECTED } from '../sales/correct';
 import { toInstant } from '../sales/read';
@@ -12,9 +12,6 @@ const BY_TOTALS = `EXISTS (
   JOIN settlement g ON g.id = x.settlement_id AND g.standing
   WHERE x.batch_id = b.id AND x.scheme = t.scheme
     AND NOT EXISTS (SELECT 1 FROM settlement_transaction z WHERE z.settlement_id = g.id))`;
-/** Whoever disputes a card does so within about a year and a half. */
-const DISPUTED_WITHIN = 540;
-
 type Row = Omit<TillCard, 'time'> & { soldAt: string; settled: number };
 
 /**
@@ -69,62 +66,3 @@ export async function tillCards(
     time: timeOfDay(new Date(toInstant(soldAt)), of.zone),
   }));
 }
-
-/** The sale that a chargeback disputes. */
-export type Disputed = { saleTenderId: number; takingsDay: string; scheme: string };
-
-/**
- * The sale that each chargeback disputes, by its place among the parts: known by a reference of the
- * till or of a settled card, else by last four digits and amount, if there is just one such.
- */
-export async function disputedSales(
-  db: Db,
-  processorId: number,
-  date: string,
-  parts: readonly SettledPart[],
-): Promise<Map<number, Disputed>> {
-  const found = new Map<number, Disputed>();
-  for (const [i, part] of parts.entries()) {
-    if (part.kind !== 'chargeback') continue;
-    const byReference = part.reference
-      ? await cardsWhere(
-          db,
-          `(st.reference = ? OR EXISTS (
-             SELECT 1 FROM settlement_transaction x
-             JOIN settlement g ON g.id = x.settlement_id AND g.standing
-             WHERE x.sale_tender_id = st.id AND x.reference = ?))`,
-          [part.reference, part.reference],
-          { processorId, date },
-        )
-      : [];
-    const candidates =
-      byReference.length > 0 || !part.lastFour
-        ? byReference
-        : await cardsWhere(
-            db,
-            'st.last_four = ? AND st.amount_minor = ?',
-            [part.lastFour, Math.abs(part.amountMinor)],
-            { processorId, date },
-          );
-    if (candidates.length === 1) found.set(i, candidates[0]!);
-  }
-  return found;
-}
-
-const cardsWhere = (
-  db: Db,
-  where: string,
-  values: readonly (string | number)[],
-  { processorId, date }: { processorId: number; date: string },
-) =>
-  rows<Disputed>(
-    db,
-    `SELECT st.id AS saleTenderId, s.date AS takingsDay, t.scheme
-     FROM sale s
-     JOIN sale_tender st ON st.sale_id = s.id AND st.amount_minor > 0
-     JOIN tender t ON t.id = st.tender_id AND t.processor_id = ?
-     LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND ${where}
-     LIMIT 2`,
-    [processorId, addDays(date, -DISPUTED_WITHIN), date, ...values],
-  );

@@ -3,6 +3,7 @@ import type { CommandContext } from '../context';
 import { row, rows, run } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
+import { undoDisputes } from '../disputes/store';
 import { postReversal } from '../ledger/post';
 import { keepSettled } from './batches';
 
@@ -19,7 +20,8 @@ type Found = {
  * Undoes a settlement until the bank shows it: its batches wait again, and its file may come again.
  * @throws HttpError 404 `settlement.unknown`; 422 `settlement.undone`, `settlement.matched`,
  * `settlement.carriedOn` (number: a later one that reckons with what it carried),
- * `settlement.decided` (number: what was decided of a difference that it left)
+ * `settlement.decided` (number: what was decided of a difference that it left),
+ * `settlement.disputeGoesOn` (number: of what came of a dispute since)
  */
 export async function undoSettlement(
   context: CommandContext,
@@ -66,6 +68,7 @@ export async function undoSettlement(
     [id, id],
   );
   if (decided) throw refuseWith('settlement.decided', undefined, decided);
+  await undoDisputes(context, id);
   await run(tx, 'UPDATE settlement SET cleared_by_id = NULL WHERE cleared_by_id = ?', [id]);
   await run(tx, 'UPDATE settlement SET standing = NULL WHERE id = ?', [id]);
   await run(tx, 'UPDATE import_file SET standing = NULL WHERE id = ?', [found.fileId]);

@@ -9,7 +9,14 @@ export type HeldPart = Part & { pot: string; holder: string };
 /** Accounts on which takings wait for who moves them on. */
 export type HandRole = Extract<
   LedgerAccount,
-  'drawer' | 'fund' | 'safe' | 'bankInTransit' | 'cardClearing' | 'processorBalance'
+  | 'drawer'
+  | 'fund'
+  | 'safe'
+  | 'bankInTransit'
+  | 'cardClearing'
+  | 'processorBalance'
+  | 'disputes'
+  | 'reserve'
 >;
 
 /**

@@ -175,6 +175,24 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'counted',
     note: plain('trail.batchDifferenceUndone'),
   },
+  disputeLost: {
+    kind: 'other',
+    from: 'disputed',
+    to: 'spent',
+    note: plain('trail.disputeLost'),
+  },
+  disputeLostUndo: {
+    kind: 'other',
+    from: 'spent',
+    to: 'disputed',
+    note: plain('trail.disputeLostUndone'),
+  },
+  disputeRetold: {
+    kind: 'other',
+    from: 'home',
+    to: 'disputed',
+    note: plain('trail.disputeRetold'),
+  },
   match: {
     kind: 'line',
     from: 'sent',

@@ -16,7 +16,12 @@ const BEAT = 250;
 /** Milliseconds until a short task is ended with its worker: no file and no paper takes longer. */
 const FILE_LIMIT = 60_000;
 const PAPER_LIMIT = 30_000;
-const PAPERS = new Set(['paper.worker.ts', 'statementsOne.worker.ts', 'workbook.worker.ts']);
+const PAPERS = new Set([
+  'paper.worker.ts',
+  'statementsOne.worker.ts',
+  'workbook.worker.ts',
+  'evidence.worker.ts',
+]);
 
 /** A piece of work for a worker: `file` is a module of this folder with a default function. */
 type Task<I> = { file: string; input: I };

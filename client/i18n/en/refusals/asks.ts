@@ -65,6 +65,8 @@ export const asks = {
   rule_counterRules: 'Rules of the counter change. A manager must approve it.',
   rule_batchDifference:
     '{{amount}} of {{scheme}} on {{date}} will be taken as settled though no settlement names it. A manager must approve it.',
+  rule_disputeLost:
+    '{{amount}} of a dispute is lost, beyond your {{allowed}}. A manager must approve it.',
   rule_paymentBack:
     'A payment of {{amount}} is refunded, and what it settled is open again. A manager must approve it.',
   rule_creditOut: '{{amount}} of a credit is paid out. A manager must approve it.',

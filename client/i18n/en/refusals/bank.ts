@@ -125,6 +125,20 @@ export const bank = {
   card_noTender: 'The counter has no active tender of {{scheme}} at this processor.',
   card_notOurs:
     'Only a card that the till has, and the settlement has not, can wait for a later batch.',
+  dispute_unknown: 'There is no such dispute.',
+  dispute_nothingOpen: 'Nothing of this dispute is open any more.',
+  dispute_moreThanOpen: 'No more than {{open}} of it is open.',
+  dispute_saleKnown: 'Its sale is known already.',
+  dispute_noSuchCard: 'That is no card of this processor that was sold to.',
+  dispute_saleUnknown: 'First say which sale it is: its papers are the evidence.',
+  disputeLost_unknown: 'There is no such loss.',
+  disputeLost_undone: 'This loss was taken back already.',
+  disputeFile_kind:
+    'A picture (PNG, JPEG) or a PDF that opens without a password, of at most 100 pages.',
+  disputeFile_many: 'No more than {{most}} files go with a dispute.',
+  disputeFile_unknown: 'There is no such file.',
+  settlement_disputeGoesOn:
+    '{{number}} came of a dispute that it told of. Take that back first.',
   cardDecision_unknown: 'There is no such decision.',
   cardDecision_undone: 'This decision was taken back already.',
   settlement_otherFigures:

@@ -85,19 +85,68 @@ export const BANK: Check[] = [
           WHERE x.sale_tender_id IS NOT NULL
           GROUP BY x.sale_tender_id HAVING COUNT(*) > 1`,
   },
-  ...(
-    [
-      ['disputes', 'chargebacks_minor'],
-      ['reserve', 'reserve_minor'],
-    ] as const
-  ).map(([role, column]) =>
-    control(
-      `the ${role} at a processor is what its settlements left there`,
-      role,
-      `SELECT processor_id AS part, SUM(${column}) AS expected
-       FROM settlement WHERE standing GROUP BY processor_id`,
-      'processor_id',
-    ),
+  control(
+    'the reserve at a processor is what its settlements left there',
+    'reserve',
+    `SELECT processor_id AS part, SUM(reserve_minor) AS expected
+     FROM settlement WHERE standing GROUP BY processor_id`,
+    'processor_id',
+  ),
+  control(
+    'what is disputed at a processor is what its settlements took for it, less what is lost',
+    'disputes',
+    `SELECT processor_id AS part, chargebacks_minor AS expected FROM settlement WHERE standing
+     UNION ALL
+     SELECT x.processor_id, -l.amount_minor
+     FROM dispute_lost l JOIN dispute x ON x.id = l.dispute_id WHERE l.standing`,
+    'processor_id',
+  ),
+  {
+    name: 'what a dispute holds is what of it is open',
+    sql: `SELECT NULL AS entryId, z.holder AS about,
+            SUM(z.expected) AS expected, SUM(z.found) AS found
+          FROM (
+            SELECT CONCAT('dispute ', x.id) AS holder,
+              x.amount_minor - x.won_minor - x.lost_minor AS expected, 0 AS found
+            FROM dispute x WHERE x.standing
+            UNION ALL
+            SELECT l.holder, 0, l.amount_minor
+            FROM entry_line l
+            JOIN account a ON a.id = l.account_id AND a.role = 'disputes'
+            JOIN entry e ON e.id = l.entry_id AND e.status = 'POSTED'
+          ) z
+          GROUP BY z.holder HAVING SUM(z.expected) <> SUM(z.found)`,
+  },
+  {
+    name: 'what of a dispute came back or is lost is what its rows say',
+    sql: `SELECT NULL AS entryId, CONCAT('dispute ', x.id) AS about,
+            CONCAT_WS(' ', COALESCE(p.back, 0), COALESCE(l.lost, 0)) AS expected,
+            CONCAT_WS(' ', x.won_minor, x.lost_minor) AS found
+          FROM dispute x
+          LEFT JOIN (SELECT p.dispute_id, SUM(-p.amount_minor) AS back
+            FROM settlement_part p
+            JOIN settlement s ON s.id = p.settlement_id AND s.standing
+            JOIN dispute o ON o.id = p.dispute_id
+            WHERE p.kind = 'chargeback'
+              AND NOT (o.settlement_id = p.settlement_id AND o.position = p.position)
+            GROUP BY p.dispute_id) p ON p.dispute_id = x.id
+          LEFT JOIN (SELECT dispute_id, SUM(amount_minor) AS lost
+            FROM dispute_lost WHERE standing GROUP BY dispute_id) l ON l.dispute_id = x.id
+          WHERE x.standing HAVING expected <> found`,
+  },
+  perDocument(
+    'what is lost of a dispute is disputed no more',
+    'disputeLost',
+    'disputes',
+    'SELECT id AS subject_id, -amount_minor AS expected FROM dispute_lost',
+  ),
+  perDocument(
+    'a lost dispute is a loss, less the tax that is owed no more',
+    'disputeLost',
+    'chargebackLoss',
+    `SELECT l.id AS subject_id, l.amount_minor - COALESCE(SUM(t.tax_minor), 0) AS expected
+     FROM dispute_lost l LEFT JOIN dispute_lost_tax t ON t.dispute_lost_id = l.id
+     GROUP BY l.id, l.amount_minor`,
   ),
   perDocument(
     'a match brings to the bank what its lines say',

@@ -84,6 +84,9 @@ export const SALES: Check[] = [
      UNION ALL
      SELECT authority_id, tax_minor FROM allocation_tax
      UNION ALL
+     SELECT t.authority_id, t.tax_minor
+     FROM dispute_lost_tax t JOIN dispute_lost l ON l.id = t.dispute_lost_id AND l.standing
+     UNION ALL
      SELECT x.authority_id, -x.tax_minor
      FROM sale s JOIN discount_back_tax x ON x.sale_id = s.id ${STANDING}`,
     'authority_id',

@@ -5,6 +5,7 @@ import { batchNotSettled } from './batchNotSettled';
 import { chequeOwed } from './chequeOwed';
 import { closing } from './closing';
 import { credit } from './credit';
+import { dispute, reserveHeld } from './dispute';
 import { drawerNotCounted } from './drawerNotCounted';
 import { lateAtBank } from './lateAtBank';
 import { payerUnknown } from './payerUnknown';
@@ -41,6 +42,12 @@ export const FINDERS = {
   returnNotAtBank: lateAtBank,
   settlementDiffers,
   cardClaim,
+  disputeDue: dispute,
+  disputeLate: dispute,
+  disputeToAnswer: dispute,
+  disputeAnswered: dispute,
+  disputeUnknown: dispute,
+  reserveHeld,
   settlementNotAtBank: lateAtBank,
   settlementCarried,
   lineReserved: statementLine,

@@ -1,0 +1,5 @@
+import { DisputesScreen } from '~/screens';
+
+export default function Disputes() {
+  return <DisputesScreen />;
+}

@@ -1,0 +1,2 @@
+export { DisputesScreen } from './Disputes';
+export { DisputeScreen } from './Dispute';

@@ -1,0 +1,88 @@
+import type { DisputeState } from '@abacist/core/disputes';
+import Joi from 'joi';
+import { id, isoDate, reasonText, uploadedFile, type UploadedFile } from './common';
+
+/** A card that its holder disputes. Minor units; below zero: given back for one that nobody knows. */
+export type DisputeView = {
+  id: number;
+  processor: string;
+  scheme: string;
+  reference: string;
+  lastFour: string;
+  amountMinor: number;
+  wonMinor: number;
+  lostMinor: number;
+  openMinor: number;
+  state: DisputeState;
+  receivedOn: string;
+  evidenceDue: string | null;
+  sentOn: string | null;
+  saleId: number | null;
+  saleNumber: string | null;
+};
+
+/** A card of the till that may be the disputed one. */
+export type DisputeCandidate = {
+  saleTenderId: number;
+  saleId: number;
+  number: string;
+  date: string;
+  lastFour: string;
+  amountMinor: number;
+};
+
+export type DisputeDetail = DisputeView & {
+  processorId: number;
+  /** Parts of settlements that are of it, and what was lost, in their order. */
+  story: {
+    what: 'taken' | 'back' | 'fee' | 'lost';
+    number: string;
+    date: string;
+    amountMinor: number;
+    /** Where it stands: a settlement's page; what was lost can be taken back. */
+    settlementId: number | null;
+    lostId: number | null;
+    reason: string;
+  }[];
+  files: { id: number; name: string; type: 'image/jpeg' | 'application/pdf' }[];
+  /** Of the sale, as the processor settled it; null where no file told of its card. */
+  settled: {
+    reference: string;
+    authorisation: string;
+    on: string | null;
+    time: string | null;
+  } | null;
+  /** Where its sale is not known. */
+  candidates: DisputeCandidate[];
+};
+
+export type DisputesView = { open: DisputeView[]; done: DisputeView[] };
+
+/** Until when it is to be answered, and whether that was done. */
+export type ChangeDispute = { evidenceDue: string | null; sentOn: string | null };
+export const changeDisputeSchema = Joi.object<ChangeDispute, true>({
+  evidenceDue: isoDate.allow(null).required(),
+  sentOn: isoDate.allow(null).required(),
+});
+
+export type LoseDispute = { amountMinor: number; reason: string };
+export const loseDisputeSchema = Joi.object<LoseDispute, true>({
+  amountMinor: Joi.number().integer().invalid(0).min(-1e12).max(1e12).required(),
+  reason: reasonText(200).required(),
+});
+export type UndoLost = { reason: string };
+export const undoLostSchema = Joi.object<UndoLost, true>({
+  reason: reasonText(200).required(),
+});
+
+export type FindDisputedSale = { saleTenderId: number };
+export const findDisputedSaleSchema = Joi.object<FindDisputedSale, true>({
+  saleTenderId: id.required(),
+});
+
+/** A picture or a PDF that goes with the evidence. */
+export type DisputeFile = { disputeId: number } & UploadedFile;
+export const disputeFileSchema = Joi.object<DisputeFile, true>({
+  disputeId: id.required(),
+  ...uploadedFile,
+});

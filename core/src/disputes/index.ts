@@ -1,0 +1,3 @@
+export * from './state';
+export * from './lost';
+export * from './retold';

@@ -1,0 +1,102 @@
+import type { DisputeDetail, DisputesView, DisputeView } from '@abacist/contracts';
+import { openOf, stateOf } from '@abacist/core/disputes';
+import { row, rows, type Db } from '../db/pool';
+import { notFound } from '../http/errors';
+import { candidatesOf } from './find';
+
+type Stored = Omit<DisputeView, 'openMinor' | 'state'> & {
+  processorId: number;
+  saleTenderId: number | null;
+};
+
+/** Disputes that stand: those that are open, the first due before; then what is done, the newest first. */
+export async function disputesView(db: Db): Promise<DisputesView> {
+  const all = await disputesWhere(db, 'TRUE', []);
+  const due = ({ evidenceDue, sentOn }: DisputeView) => sentOn ?? evidenceDue ?? '';
+  return {
+    open: all
+      .filter(({ openMinor }) => openMinor !== 0)
+      .sort((a, b) => (due(a) < due(b) ? -1 : 1))
+      .map(bare),
+    done: all
+      .filter(({ openMinor }) => openMinor === 0)
+      .slice(0, 50)
+      .map(bare),
+  };
+}
+
+const bare = ({ processorId: _p, saleTenderId: _t, ...view }: Read): DisputeView => view;
+type Read = DisputeView & Pick<Stored, 'processorId' | 'saleTenderId'>;
+
+async function disputesWhere(
+  db: Db,
+  where: string,
+  values: readonly number[],
+): Promise<Read[]> {
+  const found = await rows<Stored>(
+    db,
+    `SELECT x.id, x.processor_id AS processorId, p.name AS processor, x.scheme, x.reference,
+       x.last_four AS lastFour, x.amount_minor AS amountMinor, x.won_minor AS wonMinor,
+       x.lost_minor AS lostMinor, x.received_on AS receivedOn, x.evidence_due AS evidenceDue,
+       x.sent_on AS sentOn, x.sale_tender_id AS saleTenderId, st.sale_id AS saleId,
+       CONCAT(d.series, '-', d.number) AS saleNumber
+     FROM dispute x
+     JOIN processor p ON p.id = x.processor_id
+     LEFT JOIN sale_tender st ON st.id = x.sale_tender_id
+     LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
+     WHERE x.standing AND ${where}
+     ORDER BY x.received_on DESC, x.id DESC LIMIT 500`,
+    values,
+  );
+  return found.map((one) => ({ ...one, openMinor: openOf(one), state: stateOf(one) }));
+}
+
+/** A dispute with all that came of it. @throws HttpError 404 `dispute.unknown` */
+export async function disputeDetail(db: Db, id: number): Promise<DisputeDetail> {
+  const [found] = await disputesWhere(db, 'x.id = ?', [id]);
+  if (!found) throw notFound('dispute.unknown');
+  const { saleTenderId, ...view } = found;
+  const [story, files, settled, candidates] = await Promise.all([
+    storyOf(db, id),
+    rows<DisputeDetail['files'][number]>(
+      db,
+      'SELECT id, name, type FROM dispute_file WHERE dispute_id = ? AND NOT removed ORDER BY id',
+      [id],
+    ),
+    saleTenderId === null ? undefined : settledCard(db, saleTenderId),
+    view.saleId === null && view.amountMinor > 0 ? candidatesOf(db, view) : [],
+  ]);
+  return { ...view, story, files, settled: settled ?? null, candidates };
+}
+
+const settledCard = (db: Db, saleTenderId: number) =>
+  row<NonNullable<DisputeDetail['settled']>>(
+    db,
+    `SELECT x.reference, x.authorisation, x.on_date AS \`on\`, x.at_time AS \`time\`
+     FROM settlement_transaction x
+     JOIN settlement s ON s.id = x.settlement_id AND s.standing
+     WHERE x.sale_tender_id = ? LIMIT 1`,
+    [saleTenderId],
+  );
+
+/** Parts of settlements that are of it, and what of it was lost. */
+const storyOf = (db: Db, id: number) =>
+  rows<DisputeDetail['story'][number]>(
+    db,
+    `SELECT y.* FROM (
+       SELECT CASE WHEN p.kind = 'chargebackFee' THEN 'fee' WHEN p.amount_minor < 0 THEN 'back'
+           ELSE 'taken' END AS what,
+         CONCAT(d.series, '-', d.number) AS number, s.date, p.amount_minor AS amountMinor,
+         s.id AS settlementId, NULL AS lostId, p.words AS reason
+       FROM settlement_part p
+       JOIN settlement s ON s.id = p.settlement_id AND s.standing
+       JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
+       WHERE p.dispute_id = ?
+       UNION ALL
+       SELECT 'lost', CONCAT(d.series, '-', d.number), l.date, l.amount_minor, NULL, l.id, l.reason
+       FROM dispute_lost l
+       JOIN document d ON d.kind = 'disputeLost' AND d.subject_id = l.id
+       WHERE l.dispute_id = ? AND l.standing
+     ) y ORDER BY y.date, y.what = 'lost', y.what DESC`,
+    [id, id],
+  );

@@ -1,0 +1,203 @@
+import { PDFDocument } from '@cantoo/pdf-lib';
+import { audit } from '../src/audit/audit';
+import { bringCards, emptyPdf, type FileRow } from './cardFiles';
+import { countAndClose, importStatement, statementOf } from './day';
+import { card, openShop, type TestShop } from './harness';
+import { approval, codes, regularsOf } from './regulars';
+
+/*
+ * What card holders dispute: taken with a settlement, answered with its papers, won, lost, found later.
+ * After each step the books hold.
+ */
+let shop: TestShop;
+let regulars: Awaited<ReturnType<typeof regularsOf>>;
+const osric = () => regulars.osric();
+const saleIds: number[] = [];
+beforeAll(async () => {
+  shop = await openShop();
+  regulars = await regularsOf(shop);
+  await shop.pool.query('UPDATE account_rule SET write_off_adjusts_tax = TRUE');
+  await shop.pool.query('UPDATE processor SET dispute_days = 14, reserve_days = 30');
+  const { id } = regulars;
+  for (const [reference, lastFour] of [
+    ['A1', '4411'],
+    ['A2', '9021'],
+    ['A3', '9021'],
+    ['A4', '5050'],
+  ] as const) {
+    const { body } = await regulars.ring({
+      pricesIncludeTax: true,
+      lines: [{ departmentId: id.departments['hatch'], amountMinor: 84_00 }],
+      tenders: [{ ...card(id, 84_00), lastFour, reference }],
+    });
+    saleIds.push(body.saleId);
+  }
+  await countAndClose(regulars.fenella(), id.drawers['shop']!);
+  await regulars.at('2026-03-03T14:00:00Z');
+  const day = { day: '2026-03-02', scheme: 'Meridian', amount: '84.00' };
+  await bring('P-1', '2026-03-03', [
+    { ...day, last4: '4411', auth: 'A1', id: 'T1' },
+    { ...day, last4: '9021', auth: 'A2', id: 'T2' },
+    { ...day, last4: '9021', auth: 'A3', id: 'T3' },
+    { row: 'held', amount: '25.20' },
+  ]);
+});
+afterEach(async () => {
+  await shop.jobsEnded();
+  expect(await audit(shop.admin)).toMatchObject({ breaches: [] });
+});
+afterAll(() => shop.close());
+
+const bring = async (payout: string, paid: string, rows: readonly FileRow[]) => {
+  const { status, body } = await bringCards(osric(), { payout, paid }, rows);
+  expect({ status, body }).toMatchObject({ status: 200 });
+  return body;
+};
+const dispute = async (id: number) => (await osric().get(`/disputes/${id}`)).body;
+const ends = async () =>
+  (await osric().get('/loose-ends')).body.ends.filter(
+    ({ code }: any) => code.startsWith('dispute') || code === 'reserveHeld',
+  );
+const bead = async (day: string, key = 'card 1 Meridian') =>
+  (await osric().get(`/days/${day}`)).body.beads.find((one: any) => one.key === key);
+
+test('a chargeback is of the sale that its reference names, with its fee; it is to be answered by its day', async () => {
+  await regulars.at('2026-03-04T14:00:00Z');
+  await bring('P-2', '2026-03-04', [
+    { row: 'disputed', amount: '84.00', id: 'T1' },
+    { row: 'dispute fee', amount: '15.00' },
+    {
+      day: '2026-03-02',
+      scheme: 'Meridian',
+      amount: '84.00',
+      last4: '5050',
+      auth: 'A4',
+      id: 'T4',
+    },
+    { row: 'released', amount: '5.20' },
+    { row: 'released', amount: '10.00' },
+  ]);
+  expect(await dispute(1)).toMatchObject({
+    ...{ state: 'toAnswer', openMinor: 84_00, evidenceDue: '2026-03-18' },
+    saleId: saleIds[0],
+    story: [
+      { what: 'taken', amountMinor: 84_00 },
+      { what: 'fee', amountMinor: 15_00 },
+    ],
+    settled: { reference: 'T1', authorisation: 'A1' },
+  });
+  expect(await ends()).toMatchObject([
+    { code: 'disputeDue', amountMinor: 84_00, path: '/bank/disputes/1' },
+  ]);
+  expect(await bead('2026-03-02')).toMatchObject({ beside: { disputed: 84_00, held: 10_00 } });
+});
+
+test('its papers and what is attached make one file; what is no picture and no PDF is refused', async () => {
+  const attach = (contentBase64: string, name = 'delivery.pdf') =>
+    osric().send('/dispute-files', { disputeId: 1, name, contentBase64 });
+  expect(codes(await attach(Buffer.from('%PDF-1.7 broken').toString('base64')))).toEqual([
+    'disputeFile.kind',
+  ]);
+  expect(codes(await attach(await emptyPdf()))).toEqual([]);
+  const { body } = await attach(await emptyPdf(), 'twice.pdf');
+  expect((await osric().send(`/dispute-files/${body.id}/leave-out`, {})).status).toBe(200);
+  const pages = async () => {
+    const bytes = await shop.download(osric(), '/disputes/1/evidence');
+    return (await PDFDocument.load(bytes)).getPageCount();
+  };
+  // What is disputed, the receipt, the delivery note, one attached page.
+  expect(await pages()).toBe(4);
+});
+
+test('answered it waits for the processor; a part comes back, the rest is lost with its tax', async () => {
+  await regulars.at('2026-03-05T14:00:00Z');
+  const change = { evidenceDue: '2026-03-18', sentOn: '2026-03-05' };
+  expect((await osric().send('/disputes/1', change)).status).toBe(200);
+  expect(await ends()).toMatchObject([{ code: 'disputeAnswered' }]);
+  expect(
+    codes(await osric().send('/disputes/1', { ...change, sentOn: '2026-03-06' })),
+  ).toEqual(['date.tooFarAhead']);
+  await bring('P-3', '2026-03-05', [{ row: 'won', amount: '42.00', id: 'T1' }]);
+  expect(await dispute(1)).toMatchObject({ wonMinor: 42_00, openMinor: 42_00 });
+  const lose = (amountMinor: number, options?: object) =>
+    osric().send(
+      '/disputes/1/lost',
+      { amountMinor, reason: 'The bank decided for its customer' },
+      options,
+    );
+  expect(codes(await lose(42_01, { approval }))).toEqual(['dispute.moreThanOpen']);
+  expect((await lose(42_00)).status).toBe(409);
+  const lost = await lose(42_00, { approval });
+  expect(lost).toMatchObject({ status: 200, body: { state: 'parted', openMinor: 0 } });
+  // Food from the hatch bears 5 %: of 42.00 that is 2.00.
+  const tax = await shop.one<{ tax: number }>(
+    'SELECT SUM(tax_minor) AS tax FROM dispute_lost_tax',
+  );
+  expect(Number(tax.tax)).toBe(2_00);
+  expect(await ends()).toEqual([]);
+  expect(await bead('2026-03-02')).toMatchObject({ beside: { spent: 57_00, held: 10_00 } });
+});
+
+test('a loss is taken back, and a settlement is not undone beneath what came of its dispute', async () => {
+  const { lostId } = (await dispute(1)).story.at(-1);
+  const settlement = (await osric().get('/cards')).body.settlements.find(
+    (one: any) => one.reference === 'P-2',
+  );
+  const undo = () =>
+    osric().send(`/settlements/${settlement.id}/undo`, { reason: 'Brought too early' });
+  expect(codes(await undo())).toEqual(['settlement.disputeGoesOn']);
+  const back = () =>
+    osric().send(`/disputes-lost/${lostId}/undo`, { reason: 'It is not decided yet' });
+  expect((await back()).body).toMatchObject({ state: 'answered', openMinor: 42_00 });
+  expect(codes(await back())).toEqual(['disputeLost.undone']);
+  expect(codes(await undo())).toEqual(['settlement.disputeGoesOn']);
+});
+
+test('of two cards alike none is named; whoever finds the sale puts it on its day, wherever its money is', async () => {
+  await regulars.at('2026-03-06T14:00:00Z');
+  const { settlements } = await bring('P-4', '2026-03-06', [
+    { row: 'disputed', last4: '9021', amount: '84.00', id: 'CB-9' },
+    // More is released than was held: the rest is of the day of the payout.
+    { row: 'released', amount: '105.20' },
+  ]);
+  expect(settlements[0]).toMatchObject({ toBankMinor: 21_20 });
+  await importStatement(
+    osric(),
+    statementOf(0, {
+      date: '2026-03-06',
+      amountMinor: 21_20,
+      text: 'P-4',
+      reference: 'P-4',
+      type: 'card',
+    }),
+  );
+  const { candidates, saleId } = await dispute(2);
+  expect(saleId).toBeNull();
+  expect(candidates.map((one: any) => one.saleId)).toEqual(
+    expect.arrayContaining([saleIds[1], saleIds[2]]),
+  );
+  const find = (saleTenderId: number) => osric().send('/disputes/2/sale', { saleTenderId });
+  expect(codes(await find(999_999))).toEqual(['dispute.noSuchCard']);
+  const meant = candidates.find((one: any) => one.saleId === saleIds[2]);
+  expect((await find(meant.saleTenderId)).body).toMatchObject({ saleId: saleIds[2] });
+  expect(codes(await find(meant.saleTenderId))).toEqual(['dispute.saleKnown']);
+  expect(await bead('2026-03-02')).toMatchObject({ beside: { disputed: 126_00 } });
+});
+
+test('what comes back for no dispute that is known waits for a person; a reserve beyond its days too', async () => {
+  await regulars.at('2026-05-04T14:00:00Z');
+  await bring('P-5', '2026-05-04', [{ row: 'won', amount: '9.00', id: 'WHO-KNOWS' }]);
+  const found = await ends();
+  expect(found.map((one: any) => [one.code, one.amountMinor])).toEqual(
+    expect.arrayContaining([
+      ['disputeUnknown', -9_00],
+      ['disputeLate', 84_00],
+    ]),
+  );
+  const gain = await osric().send(
+    '/disputes/3/lost',
+    { amountMinor: -9_00, reason: 'From before the books began' },
+    { approval },
+  );
+  expect(gain.body).toMatchObject({ openMinor: 0 });
+});
