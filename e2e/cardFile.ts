@@ -22,7 +22,12 @@ const MAPPING = {
     otherwise: 'card',
     values: {
       ...{ disputed: 'chargeback', won: 'chargebackWon', 'dispute fee': 'chargebackFee' },
-      ...{ held: 'reserveHeld', released: 'reserveReleased', fee: 'fee' },
+      ...{
+        held: 'reserveHeld',
+        released: 'reserveReleased',
+        fee: 'fee',
+        'fee tax': 'taxOnFees',
+      },
     },
   },
   ...{ schemes: {}, belongs: 'each' },

@@ -13,6 +13,7 @@ export * from './settlementFiles';
 export * from './settlements';
 export * from './disputes';
 export * from './processors';
+export * from './feeBills';
 export * from './funding';
 export * from './bank';
 export * from './ledger';

@@ -21,6 +21,10 @@ export type Processor = {
   bankAccountId: number;
   /** To whom tax on its fees is paid, and claimed back; null: that tax is a fee like the others. */
   feeTaxAuthorityId: number | null;
+  /** Settlements bring gross less refunds; fees are billed by the month then. */
+  paysGross: boolean;
+  /** What a month costs is billed and debited by itself. */
+  billsFees: boolean;
   /** Days in which a dispute is to be answered; 0: nobody said. */
   disputeDays: number;
   /** What it holds of sales, an exact decimal or empty, and for how many days. */
@@ -45,6 +49,8 @@ export type SaveProcessor = Pick<
   | 'delayBankingDays'
   | 'bankAccountId'
   | 'feeTaxAuthorityId'
+  | 'paysGross'
+  | 'billsFees'
   | 'disputeDays'
   | 'reservePercent'
   | 'reserveDays'
@@ -58,6 +64,12 @@ export const saveProcessorSchema = Joi.object<SaveProcessor>({
   delayBankingDays: Joi.number().integer().min(0).max(20).required(),
   bankAccountId: id.required(),
   feeTaxAuthorityId: id.allow(null).required(),
+  paysGross: Joi.boolean().required(),
+  billsFees: Joi.when('paysGross', {
+    is: true,
+    then: Joi.valid(true).required(),
+    otherwise: Joi.boolean().required(),
+  }),
   disputeDays: Joi.number().integer().min(0).max(180).required(),
   reservePercent: Joi.string()
     .pattern(/^\d{1,2}(\.\d{1,3})?$/)

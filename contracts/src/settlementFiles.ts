@@ -75,6 +75,8 @@ export type PayoutForeseen = {
   toBankMinor: number;
   carriedMinor: number;
   stated: StatedSum[];
+  /** The month whose fees it bills, which are debited by themselves; null for a payout. */
+  billOf: string | null;
   /** processor − till, in sum, and how much of it stands beside what. */
   differenceMinor: number;
   differences: {

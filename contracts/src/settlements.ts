@@ -21,6 +21,8 @@ export const settlementImportSchema = Joi.object<SettlementImport>({
 /** What a file brought: its payouts, and those that were known already. */
 export type SettlementsAnswer = {
   settlements: SettlementAnswer[];
+  /** Fees of a month that a processor debits by itself. */
+  bills: { id: number; number: string; month: string; amountMinor: number }[];
   known: { reference: string; number: string }[];
   /** Numbers of cards that were masked. */
   masked: number;

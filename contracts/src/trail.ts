@@ -25,6 +25,7 @@ export type TrailStep = {
     | 'transfer'
     | 'returnedCheque'
     | 'bankMoney'
+    | 'feeBill'
     | 'payment'
     | 'writeOff'
     | 'line'

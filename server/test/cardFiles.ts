@@ -16,7 +16,12 @@ const MAPPING: Mapping = {
     otherwise: 'card',
     values: {
       ...{ disputed: 'chargeback', won: 'chargebackWon', 'dispute fee': 'chargebackFee' },
-      ...{ held: 'reserveHeld', released: 'reserveReleased', fee: 'fee' },
+      ...{
+        held: 'reserveHeld',
+        released: 'reserveReleased',
+        fee: 'fee',
+        'fee tax': 'taxOnFees',
+      },
     },
   },
   ...{ schemes: {}, belongs: 'each' },
@@ -56,9 +61,10 @@ export const emptyPdf = async (): Promise<string> => {
 
 /**
  * A dispute that is won in part and lost for the rest with its tax, and one whose sale is found once its
- * money is home; a reserve of which a part is released.
+ * money is home; a reserve of which a part is released; fees accrued for two months, of
+ * which one is billed.
  */
-export async function walkDisputes(shop: TestShop): Promise<void> {
+export async function walkCards(shop: TestShop): Promise<void> {
   shop.setNow('2026-09-14T16:00:00Z');
   await shop.pool.query('UPDATE account_rule SET write_off_adjusts_tax = TRUE');
   const id = await ids(shop);
@@ -115,4 +121,11 @@ export async function walkDisputes(shop: TestShop): Promise<void> {
     `SELECT id FROM sale_tender WHERE sale_id = ${rung[1]}`,
   );
   await send(`/disputes/${second.id}/sale`, { saleTenderId: tender.id });
+  await shop.pool.query('UPDATE processor SET bills_fees = TRUE');
+  for (const month of ['2026-07', '2026-08'])
+    await send('/processors/1/accruals', { month, feesMinor: 18_00, taxMinor: 90 });
+  await bring('BILL-8', '2026-09-02', [
+    { row: 'fee', amount: '19.00' },
+    { row: 'fee tax', amount: '0.95' },
+  ]);
 }

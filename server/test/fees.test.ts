@@ -205,7 +205,13 @@ test('a processor is added and changed; two have not one name', async () => {
   const spar = {
     ...{ name: 'Spar Cards', merchantNumber: '77-12', cutOff: '18:00' },
     ...{ delayBankingDays: 2, bankAccountId: 1, feeTaxAuthorityId: null },
-    ...{ disputeDays: 14, reservePercent: '10', reserveDays: 90 },
+    ...{
+      paysGross: false,
+      billsFees: false,
+      disputeDays: 14,
+      reservePercent: '10',
+      reserveDays: 90,
+    },
   };
   const { body } = await osric().send('/processors', spar);
   expect(body.processors).toMatchObject([

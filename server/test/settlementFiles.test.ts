@@ -260,7 +260,13 @@ test('tax on fees is claimed back from its authority, or is a fee where nobody g
   const { name, merchantNumber, cutOff, delayBankingDays, bankAccountId } = halyard;
   await tamsin.send('/processors/1', {
     ...{ name, merchantNumber, cutOff, delayBankingDays, bankAccountId, feeTaxAuthorityId: 1 },
-    ...{ disputeDays: 0, reservePercent: '', reserveDays: 0 },
+    ...{
+      paysGross: false,
+      billsFees: false,
+      disputeDays: 0,
+      reservePercent: '',
+      reserveDays: 0,
+    },
   });
   expect((await send(taxed('P-9'), { mapping })).status).toBe(200);
   expect(await balance('cardFees')).toBe(before[0]! + 8_20);

@@ -22,6 +22,7 @@ import { Section } from '~/ui/Section';
 import { Body, Heading } from '~/ui/Text';
 import { agreedFrom } from './agreedFrom';
 import { Batches } from './Batches';
+import { Months } from './Months';
 import { useProcessors } from './useProcessors';
 
 /** The chart's packages are a file of their own. */
@@ -71,6 +72,7 @@ export function FeesScreen({ id }: { id: number }) {
             )
           }
         </Query>
+        {processor?.billsFees ? <Months id={id} /> : null}
       </Column>
     </Screen>
   );

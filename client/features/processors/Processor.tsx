@@ -13,6 +13,7 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Choice } from '~/ui/Choice';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
 import { Field } from '~/ui/Field';
@@ -44,6 +45,11 @@ export function ProcessorScreen({ id }: { id: number | null }) {
   );
 }
 
+/** Net of all fees, net with what a month costs billed by itself, or gross with all of them billed. */
+const WAYS = ['net', 'netBilled', 'gross'] as const;
+const paysOf = (processor: Processor | undefined): (typeof WAYS)[number] =>
+  processor?.paysGross ? 'gross' : processor?.billsFees ? 'netBilled' : 'net';
+
 function Form({
   view,
   processor,
@@ -59,6 +65,7 @@ function Form({
     delay: String(processor?.delayBankingDays ?? 1),
     bankAccountId: processor?.bankAccountId ?? view.bankAccounts[0]!.id,
     feeTaxAuthorityId: processor?.feeTaxAuthorityId ?? null,
+    pays: paysOf(processor),
     disputeDays: String(processor?.disputeDays ?? 0),
     reservePercent: processor?.reservePercent ?? '',
     reserveDays: String(processor?.reserveDays ?? 0),
@@ -130,6 +137,13 @@ function Form({
           change({ feeTaxAuthorityId: value === '' ? null : Number(value) })
         }
       />
+      <Choice
+        shown
+        label={t('processors.pays')}
+        value={draft.pays}
+        options={WAYS.map((value) => ({ value, label: t(`processors.pays_${value}`) }))}
+        onChange={(pays) => change({ pays })}
+      />
       <Field
         label={t('processors.disputeDays')}
         hint={t('processors.disputeDaysHint')}
@@ -175,6 +189,8 @@ function Form({
             delayBankingDays: Number(draft.delay),
             bankAccountId: draft.bankAccountId,
             feeTaxAuthorityId: draft.feeTaxAuthorityId,
+            paysGross: draft.pays === 'gross',
+            billsFees: draft.pays !== 'net',
             disputeDays: Number(draft.disputeDays),
             reservePercent: draft.reservePercent.trim(),
             reserveDays: Number(draft.reserveDays),

@@ -82,9 +82,11 @@ function Payout({ of }: { of: PayoutForeseen }) {
               </Line>
             ))}
           <Body tone={of.differences.length ? 'loose' : 'home'} strong>
-            {of.differences.length
-              ? `${t('cards.differs', { amount: money(of.differenceMinor) })}: ${differs.join(', ')}`
-              : t('settlementFile.agrees')}
+            {of.billOf
+              ? t('settlementFile.bill', { month: dates.month(of.billOf) })
+              : of.differences.length
+                ? `${t('cards.differs', { amount: money(of.differenceMinor) })}: ${differs.join(', ')}`
+                : t('settlementFile.agrees')}
           </Body>
         </>
       )}

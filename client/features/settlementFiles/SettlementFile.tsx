@@ -6,6 +6,7 @@ import { router } from '~/router';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
 import { useMoney } from '~/ui/Money';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
@@ -187,13 +188,14 @@ function File({ processorId, name }: { processorId: number; name: string }) {
 
 /** What was posted, each with the way to it. */
 function Posted({
-  answer: { settlements },
+  answer: { settlements, bills },
   children,
 }: {
   answer: SettlementsAnswer;
   children: ReactNode;
 }) {
   const t = useWords();
+  const dates = useDates();
   const money = useMoney();
   return (
     <Column gap="$4" paddingHorizontal="$4" paddingBottom="$5">
@@ -216,6 +218,13 @@ function Posted({
           </Column>
         );
       })}
+      {bills.map(({ id, number, month, amountMinor }) => (
+        <Body key={id} strong tone="home" role="status">
+          {t('settlementFile.billed', {
+            ...{ number, month: dates.month(month), amount: money(amountMinor) },
+          })}
+        </Body>
+      ))}
       <Line>{children}</Line>
     </Column>
   );

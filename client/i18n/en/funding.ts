@@ -13,6 +13,7 @@ export const funding = {
     kind_ownCheque: 'Our cheque, {{number}}',
     kind_transfer: 'Transfer, {{number}}',
     kind_returnedCheque: 'Cheque returned, {{number}}',
+    kind_feeBill: 'Bill of fees, {{number}}',
     kind_bankMoney: 'Money in or out, {{number}}',
     due: 'due {{date}}',
     overdue: 'due {{date}}: {{count}} banking days late',
@@ -34,6 +35,7 @@ export const funding = {
     all_ownCheque: 'Our cheques',
     all_transfer: 'Customers’ transfers',
     all_returnedCheque: 'Cheques returned',
+    all_feeBill: 'Bills of fees',
     all_bankMoney: 'Money in and out at the bank',
   },
 };

@@ -119,6 +119,8 @@ export const settlements = {
     cards_one: '{{count}} card',
     cards_other: '{{count}} cards',
     agrees: 'Agrees with the till',
+    bill: 'A bill of fees for {{month}}, debited by itself',
+    billed: '{{number}} is posted: fees for {{month}}, {{amount}}',
     leftOut_one: '{{count}} row left out',
     leftOut_other: '{{count}} rows left out',
     why_kind: 'by what it is',

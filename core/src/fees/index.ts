@@ -3,4 +3,5 @@ export * from './reckon';
 export * from './infer';
 export * from './audit';
 export * from './cost';
+export * from './month';
 export * from './check';

@@ -680,17 +680,18 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     ),
   ],
   'fees.accrued': alone(
-    ['fees.accrued', { fees: 50_58 }],
+    ['fees.accrued', { fees: 50_58, tax: 2_53, owed: 53_11 }],
     [
       ['cardFees', 50_58],
-      ['accruedFees', -50_58],
+      ['inputTax', 2_53],
+      ['accruedFees', -53_11],
     ],
   ),
   'fees.debited': alone(
-    ['fees.debited', { fees: 50_58 }],
+    ['fees.debited', { owed: 53_11 }],
     [
-      ['accruedFees', 50_58],
-      ['bank', -50_58],
+      ['accruedFees', 53_11],
+      ['bankInTransit', -53_11],
     ],
   ),
   'chargeback.fromBank': alone(

@@ -200,8 +200,12 @@ export const POSTING_TABLE = {
     debit('cardAdjustments', 'short'),
     credit('cardClearing', 'short'),
   ),
-  'fees.accrued': row(debit('cardFees', 'fees'), credit('accruedFees', 'fees')),
-  'fees.debited': row(debit('accruedFees', 'fees'), credit('bank', 'fees')),
+  'fees.accrued': row(
+    debit('cardFees', 'fees'),
+    maybe(debit('inputTax', 'tax')),
+    credit('accruedFees', 'owed'),
+  ),
+  'fees.debited': row(debit('accruedFees', 'owed'), credit('bankInTransit', 'owed')),
   'chargeback.fromBank': moves(
     debit('disputes', 'amount'),
     maybe(debit('chargebackFees', 'fee')),

@@ -7,6 +7,7 @@ export const MOVEMENT_KINDS = [
   'transfer',
   'returnedCheque',
   'bankMoney',
+  'feeBill',
 ] as const;
 /** What a movement is, and what a statement line may be about. */
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
@@ -54,6 +55,8 @@ export const MOVEMENTS: Record<MovementKind, MovementRules> = {
   returnedCheque: { window: { before: 10, after: 5 }, codes: [] },
   // An expense that the bank pays, or other money that it takes: recorded before the bank books it, or after.
   bankMoney: { window: { before: 10, after: 10 }, codes: [] },
+  // A processor debits what it bills when it likes, mostly soon after.
+  feeBill: { window: { before: 3, after: 10 }, codes: [] },
 };
 
 /** What of our books can be found on a statement: `slip 12`, `settlement 3`. */

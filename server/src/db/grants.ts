@@ -34,6 +34,8 @@ const UPDATES: Record<string, string[]> = {
     'credited_minor',
     'standing',
   ],
+  fee_accrual: ['standing'],
+  fee_bill: ['match_group_id', 'standing'],
   dispute: [
     'won_minor',
     'lost_minor',

@@ -4,7 +4,8 @@ import type { Download, QueryContext } from '../http/query';
 import { readPaperHead } from '../papers/head';
 import { layOut } from '../papers/issue';
 import { paperOfClaim } from '../papers/ofClaim';
-import { feesView, processorOf } from './fees';
+import { feesView } from './fees';
+import { processorOf } from './read';
 
 /**
  * What was charged beyond the plan over some days, as a letter with its evidence.

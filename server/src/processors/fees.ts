@@ -3,38 +3,31 @@ import type {
   FeesAsked,
   FeesView,
   InferredView,
-  Processor,
   TryFeePlan,
 } from '@abacist/contracts';
 import { addDays, weekday } from '@abacist/core/dates';
 import { auditFees, checkFeePlan, costOfPlan, inferNewest } from '@abacist/core/fees';
 import { sum } from '@abacist/core/money';
 import { effectiveRateBasisPoints } from '@abacist/core/settlements';
-import type { Db } from '../db/pool';
-import { notFound, refused } from '../http/errors';
+import { refused } from '../http/errors';
 import type { QueryContext } from '../http/query';
 import { chargedRows, type SettledRow } from './charged';
-import { planOn, readProcessors } from './read';
+import { billedRows } from './billed';
+import { planOn, processorOf } from './read';
 
 /** How far back plans are inferred from: a quarter of a year. */
 const QUARTER_DAYS = 91;
-
-export async function processorOf(db: Db, id: number): Promise<Processor> {
-  const { processors } = await readProcessors(db);
-  const found = processors.find((one) => one.id === id);
-  if (!found) throw notFound('processor.unknown');
-  return found;
-}
 
 /** A processor's fees over some days: judged by its plan, what differs, and the rate by week. */
 export async function feesView(
   { db, shop }: QueryContext,
   { id, from, to }: FeesAsked,
 ): Promise<FeesView> {
-  const [processor, charged] = await Promise.all([
+  const [processor, settled] = await Promise.all([
     processorOf(db, id),
     chargedRows(db, id, from, to),
   ]);
+  const charged = processor.paysGross ? await billedRows(db, id, settled) : settled;
   const { rows, findings } = auditFees(charged, planOn(processor.plans), shop.currency);
   const whole = {
     grossMinor: sum(rows.map(({ grossMinor }) => grossMinor)),

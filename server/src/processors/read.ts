@@ -1,6 +1,7 @@
 import type { Processor, ProcessorsView } from '@abacist/contracts';
 import type { FeePlan } from '@abacist/core/fees';
 import { rows, type Db } from '../db/pool';
+import { notFound } from '../http/errors';
 
 type PlanRow = {
   processorId: number;
@@ -13,11 +14,17 @@ type PlanRow = {
 /** Processors with their schemes and plans, and the accounts that they may pay to. */
 export async function readProcessors(db: Db): Promise<ProcessorsView> {
   const [found, schemes, plans, bankAccounts, authorities] = await Promise.all([
-    rows<Omit<Processor, 'schemes' | 'plans'>>(
+    rows<
+      Omit<Processor, 'schemes' | 'plans' | 'paysGross' | 'billsFees'> & {
+        paysGross: number;
+        billsFees: number;
+      }
+    >(
       db,
       `SELECT id, name, merchant_number AS merchantNumber, cut_off AS cutOff,
          delay_banking_days AS delayBankingDays, bank_account_id AS bankAccountId,
-         fee_tax_authority_id AS feeTaxAuthorityId, dispute_days AS disputeDays,
+         fee_tax_authority_id AS feeTaxAuthorityId, pays_gross AS paysGross,
+         bills_fees AS billsFees, dispute_days AS disputeDays,
          reserve_percent AS reservePercent, reserve_days AS reserveDays
        FROM processor ORDER BY id`,
     ),
@@ -42,6 +49,8 @@ export async function readProcessors(db: Db): Promise<ProcessorsView> {
   return {
     processors: found.map((processor) => ({
       ...processor,
+      paysGross: processor.paysGross === 1,
+      billsFees: processor.billsFees === 1,
       schemes: schemes
         .filter(({ processorId }) => processorId === processor.id)
         .map(({ scheme }) => scheme),
@@ -56,6 +65,14 @@ export async function readProcessors(db: Db): Promise<ProcessorsView> {
     })),
     ...{ bankAccounts, authorities },
   };
+}
+
+/** One of them. @throws HttpError 404 `processor.unknown` */
+export async function processorOf(db: Db, id: number): Promise<Processor> {
+  const { processors } = await readProcessors(db);
+  const found = processors.find((one) => one.id === id);
+  if (!found) throw notFound('processor.unknown');
+  return found;
 }
 
 /** The plan that held on a day: the newest of those that had begun. */

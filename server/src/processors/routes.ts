@@ -1,15 +1,22 @@
 import {
+  accrueFeesSchema,
+  billFeesSchema,
   feesAskedSchema,
   saveFeePlanSchema,
   saveProcessorSchema,
   tryFeePlanSchema,
+  undoFeesSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { byId, download, noInput, query } from '../http/query';
+import { matchAfter } from '../matching/run';
+import { accrueFees, undoAccrual } from './accrue';
+import { billFees, undoBill } from './bill';
 import { claimPaper } from './claim';
 import { feesView, inferredView, tryFeePlan } from './fees';
+import { feeMonthsView } from './months';
 import { readProcessors } from './read';
 import { saveFeePlan, saveProcessor } from './save';
 
@@ -43,6 +50,38 @@ export function processorRoutes(deps: Deps): Router {
   router.post(
     '/processors/:id/fee-plans/try',
     query(deps, 'POST /processors/:id/fee-plans/try', tryFeePlanSchema, tryFeePlan),
+  );
+  router.get(
+    '/processors/:id/months',
+    query(deps, 'GET /processors/:id/months', byId, feeMonthsView),
+  );
+  router.post(
+    '/processors/:id/accruals',
+    command(deps, 'POST /processors/:id/accruals', accrueFeesSchema, (context, body, { id }) =>
+      accrueFees(context, body, Number(id)),
+    ),
+  );
+  router.post(
+    '/processors/:id/bills',
+    command(
+      deps,
+      'POST /processors/:id/bills',
+      billFeesSchema,
+      (context, body, { id }) => billFees(context, body, Number(id)),
+      matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/fee-accruals/:id/undo',
+    command(deps, 'POST /fee-accruals/:id/undo', undoFeesSchema, (context, body, { id }) =>
+      undoAccrual(context, body, Number(id)),
+    ),
+  );
+  router.post(
+    '/fee-bills/:id/undo',
+    command(deps, 'POST /fee-bills/:id/undo', undoFeesSchema, (context, body, { id }) =>
+      undoBill(context, body, Number(id)),
+    ),
   );
   router.get(
     '/processors/:id/fees',

@@ -39,6 +39,8 @@ export async function saveProcessor(
     body.delayBankingDays,
     body.bankAccountId,
     body.feeTaxAuthorityId,
+    body.paysGross,
+    body.billsFees,
     body.disputeDays,
     body.reservePercent,
     body.reserveDays,
@@ -48,8 +50,9 @@ export async function saveProcessor(
       tx,
       `INSERT INTO processor
          (name, merchant_number, cut_off, delay_banking_days, bank_account_id,
-          fee_tax_authority_id, dispute_days, reserve_percent, reserve_days, code)
-       SELECT ?, ?, ?, ?, ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
+          fee_tax_authority_id, pays_gross, bills_fees, dispute_days, reserve_percent,
+          reserve_days, code)
+       SELECT ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, CONCAT('p', COALESCE(MAX(id), 0) + 1) FROM processor`,
       values,
     );
   } else {
@@ -57,7 +60,8 @@ export async function saveProcessor(
     await run(
       tx,
       `UPDATE processor SET name = ?, merchant_number = ?, cut_off = ?, delay_banking_days = ?,
-         bank_account_id = ?, fee_tax_authority_id = ?, dispute_days = ?, reserve_percent = ?,
+         bank_account_id = ?, fee_tax_authority_id = ?, pays_gross = ?,
+         bills_fees = ?, dispute_days = ?, reserve_percent = ?,
          reserve_days = ?
        WHERE id = ?`,
       [...values, id],

@@ -4,6 +4,7 @@ import type {
   SettlementImport,
   SettlementLook,
 } from '@abacist/contracts';
+import { monthOfBill } from '@abacist/core/fees';
 import type { Outcome } from '@abacist/core/outcome';
 import { OWN_LAYOUT, type Mapping, type ReadFile } from '@abacist/core/settlements';
 import type { Actor, Deps, Shop } from '../context';
@@ -11,6 +12,7 @@ import { rows, type Db } from '../db/pool';
 import { refuseWith, unwrap } from '../http/errors';
 import type { QueryContext } from '../http/query';
 import { loadShopFor } from '../settings/shop';
+import { isBill } from '../processors/bill';
 import type { SettlementFileRead, SettlementFileWork } from '../workers/settlementFile.worker';
 import { differencesOf } from './differences';
 import { foresee, knownPayout } from './foresee';
@@ -84,6 +86,7 @@ export async function lookAtSettlement(
     payouts.push({
       ...{ reference: settlement.reference, date: settlement.date },
       ...{ merchant: settlement.merchant, known: already?.number ?? null },
+      billOf: isBill(processor, settlement) ? monthOfBill(settlement.date) : null,
       ...{ cards: settlement.transactions.length, stated: settlement.stated },
       ...{ grossMinor: settlement.grossMinor, refundsMinor: settlement.refundsMinor },
       ...{ feeMinor: settlement.feeMinor, netMinor: settlement.netMinor },

@@ -68,7 +68,7 @@ async function carriedBy(db: Db, processorId: number): Promise<number> {
   return toMinor(found?.total);
 }
 
-/** The same payout that stands already, by its number. */
+/** The same payout, or bill of fees, that stands already, by its number. */
 export const knownPayout = (
   db: Db,
   processorId: number,
@@ -79,6 +79,11 @@ export const knownPayout = (
     `SELECT CONCAT(d.series, '-', d.number) AS number, s.net_minor AS netMinor
      FROM settlement s
      JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
-     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing`,
-    [processorId, reference.slice(0, 40), date],
+     WHERE s.processor_id = ? AND s.reference = ? AND s.date = ? AND s.standing
+     UNION ALL
+     SELECT CONCAT(d.series, '-', d.number), -b.amount_minor
+     FROM fee_bill b
+     JOIN document d ON d.kind = 'feeBill' AND d.subject_id = b.id
+     WHERE b.processor_id = ? AND b.reference = ? AND b.date = ? AND b.standing`,
+    [processorId, reference.slice(0, 40), date, processorId, reference.slice(0, 40), date],
   );

@@ -13,6 +13,7 @@ import { placeholders, run } from '../db/pool';
 import type { Tx } from '../db/transaction';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
+import { billFromFile, isBill, type BillPosted } from '../processors/bill';
 import { disputesHeld } from '../disputes/store';
 import { postDocument } from '../ledger/post';
 import { differencesOf } from './differences';
@@ -38,6 +39,7 @@ export async function importSettlement(
   const fileId = await registerFile(context, 'settlement', command);
   const known: SettlementsAnswer['known'] = [];
   const settlements: SettlementAnswer[] = [];
+  const bills: BillPosted[] = [];
   for (const settlement of read.settlements) {
     checkWords(settlement, today);
     const already = await knownPayout(tx, processor.id, settlement);
@@ -49,14 +51,16 @@ export async function importSettlement(
       });
     }
     if (already) known.push({ reference, number: already.number });
+    else if (isBill(processor, settlement))
+      bills.push(await billFromFile(context, processor, fileId, settlement));
     else settlements.push(await importOne(context, processor, fileId, settlement));
   }
-  if (settlements.length === 0)
+  if (settlements.length + bills.length === 0)
     throw refuseWith('settlement.referenceTwice', 'reference', known[0]);
   if (command.mapping && command.saveAs) await keepLayout(context, command);
   return {
-    answer: { settlements, known, masked: read.masked },
-    documentNumber: settlements[0]!.number,
+    answer: { settlements, bills, known, masked: read.masked },
+    documentNumber: [...settlements, ...bills][0]!.number,
   };
 }
 

@@ -11,6 +11,7 @@ const MATCHED = [
   ['transfer', 'transfer'],
   ['returned_cheque', 'returnedCheque'],
   ['drawer_act', 'bankMoney'],
+  ['fee_bill', 'feeBill'],
   ['statement_line', 'line'],
 ] as const;
 
@@ -133,6 +134,33 @@ export const BANK: Check[] = [
           LEFT JOIN (SELECT dispute_id, SUM(amount_minor) AS lost
             FROM dispute_lost WHERE standing GROUP BY dispute_id) l ON l.dispute_id = x.id
           WHERE x.standing HAVING expected <> found`,
+  },
+  control(
+    'accrued fees are those of months that no bill has cleared',
+    'accruedFees',
+    `SELECT processor_id AS part, -(fees_minor + tax_minor) AS expected
+     FROM fee_accrual WHERE standing
+     UNION ALL
+     SELECT processor_id, accrued_minor + accrued_tax_minor FROM fee_bill WHERE standing`,
+    'processor_id',
+  ),
+  perDocument(
+    'a bill of fees is on its way to the bank',
+    'feeBill',
+    'bankInTransit',
+    'SELECT id AS subject_id, -amount_minor AS expected FROM fee_bill',
+  ),
+  {
+    name: 'a bill of fees is what its lines say',
+    sql: `SELECT d.entry_id AS entryId, CONCAT('fee_bill ', b.id) AS about,
+            CONCAT_WS(' ', b.fees_minor, b.tax_minor) AS expected,
+            CONCAT_WS(' ', SUM(IF(l.kind = 'fee', l.amount_minor, 0)),
+              SUM(IF(l.kind = 'taxOnFees', l.amount_minor, 0))) AS found
+          FROM fee_bill b
+          JOIN fee_bill_line l ON l.fee_bill_id = b.id
+          JOIN document d ON d.kind = 'feeBill' AND d.subject_id = b.id
+          GROUP BY b.id, d.entry_id, b.fees_minor, b.tax_minor
+          HAVING expected <> found`,
   },
   perDocument(
     'what is lost of a dispute is disputed no more',
@@ -364,7 +392,10 @@ export const BANK: Check[] = [
      UNION ALL
      SELECT bank_account_id, IF(kind IN (${BROUGHT_TO_BANK}), amount_minor, -amount_minor)
      FROM drawer_act
-     WHERE bank_account_id IS NOT NULL AND match_group_id IS NULL AND NOT undone`,
+     WHERE bank_account_id IS NOT NULL AND match_group_id IS NULL AND NOT undone
+     UNION ALL
+     SELECT bank_account_id, -amount_minor
+     FROM fee_bill WHERE match_group_id IS NULL AND standing`,
     'bank_account_id',
   ),
   control(

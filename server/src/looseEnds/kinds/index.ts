@@ -7,6 +7,7 @@ import { closing } from './closing';
 import { credit } from './credit';
 import { dispute, reserveHeld } from './dispute';
 import { drawerNotCounted } from './drawerNotCounted';
+import { feeMonth } from './feeMonth';
 import { lateAtBank } from './lateAtBank';
 import { payerUnknown } from './payerUnknown';
 import { safeNotBanked } from './safeNotBanked';
@@ -42,6 +43,9 @@ export const FINDERS = {
   returnNotAtBank: lateAtBank,
   settlementDiffers,
   cardClaim,
+  feesNotAccrued: feeMonth,
+  billMissing: feeMonth,
+  billNotAtBank: lateAtBank,
   disputeDue: dispute,
   disputeLate: dispute,
   disputeToAnswer: dispute,
