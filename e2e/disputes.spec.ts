@@ -1,5 +1,5 @@
 import { faults } from './faults';
-import { cardFile, type CardRow } from './cardFile';
+import { cardFile, type CardRow } from '../sim/src/cardRows';
 import { approve, expect, file, send, signIn, test, type Shop } from './shop';
 import { goWithin } from './screens';
 import type { Page } from '@playwright/test';
@@ -33,7 +33,7 @@ async function sold(page: Page, shop: Shop, cards: readonly [string, string, num
 }
 
 const bring = (page: Page, payout: string, paid: string, rows: readonly CardRow[]) =>
-  send(page, '/settlements', cardFile(payout, paid, rows));
+  send(page, '/settlements', cardFile({ payout, paid }, rows));
 const MONDAY = { day: '2026-03-02', scheme: 'Meridian' };
 
 test('a chargeback is answered with its papers, and lost; what the processor carries for it the next payout clears', async ({

@@ -50,6 +50,8 @@ export type ButtonProps = {
   onPress: () => void;
   kind?: 'primary' | 'quiet' | 'plain' | 'chosen';
   icon?: LucideIcon;
+  /** What is read out where that is more than the label; it begins with it. */
+  readOut?: string;
   /** Shows the icon alone; the label is read out. */
   iconOnly?: boolean;
   big?: boolean;
@@ -80,7 +82,7 @@ export function Button(props: ButtonProps) {
       {...(disabled && { off: true })}
       {...(grow && { flex: 1 })}
       {...(props.id && { id: props.id })}
-      aria-label={iconOnly ? label : undefined}
+      aria-label={props.readOut ?? (iconOnly ? label : undefined)}
       aria-pressed={props.pressed}
       {...(props.radio !== undefined && { role: 'radio', 'aria-checked': props.radio })}
       {...(props.tabIndex !== undefined && { tabIndex: props.tabIndex })}

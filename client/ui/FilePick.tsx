@@ -7,11 +7,13 @@ export type PickedFile = { name: string; contentBase64: string };
 /** A button that asks for a file. The same file can be picked again after a refusal. */
 export function FilePick({
   label,
+  readOut,
   accept,
   disabled,
   onPick,
 }: {
   label: string;
+  readOut?: string;
   accept: string;
   disabled?: boolean;
   onPick: (file: PickedFile) => void;
@@ -31,7 +33,7 @@ export function FilePick({
         ref={input}
         type="file"
         accept={accept}
-        aria-label={label}
+        aria-label={readOut ?? label}
         tabIndex={-1}
         style={{ display: 'none' }}
         onChange={(event) => {
@@ -42,6 +44,7 @@ export function FilePick({
       />
       <Button
         label={label}
+        {...(readOut && { readOut })}
         {...(disabled && { disabled })}
         onPress={() => input.current?.click()}
       />

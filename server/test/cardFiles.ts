@@ -1,56 +1,15 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import type { Mapping } from '@abacist/core/settlements';
-import { base64, card, ids, type Person, type TestShop } from './harness';
+import { cardFile, type CardRow } from '@abacist/sim/cardRows';
+import { card, ids, type Person, type TestShop } from './harness';
 
-/** A processor's file card by card, its other rows named by their kind. */
-const HEADS = ['row', 'payout', 'paid', 'day', 'scheme', 'last4', 'auth', 'amount', 'id'];
-const MAPPING: Mapping = {
-  shape: { kind: 'delimited', delimiter: ',' },
-  heads: HEADS,
-  columns: {
-    ...{ rowKind: 0, payout: 1, payoutDate: 2, moment: 3, scheme: 4, lastFour: 5 },
-    ...{ authorisation: 6, gross: 7, reference: 8 },
-  },
-  ...{ dates: 'ymd', decimals: '.', deductions: 'plus' },
-  kinds: {
-    otherwise: 'card',
-    values: {
-      ...{ disputed: 'chargeback', won: 'chargebackWon', 'dispute fee': 'chargebackFee' },
-      ...{
-        held: 'reserveHeld',
-        released: 'reserveReleased',
-        fee: 'fee',
-        'fee tax': 'taxOnFees',
-      },
-    },
-  },
-  ...{ schemes: {}, belongs: 'each' },
-};
-
-export type FileRow = {
-  row?: string;
-  day?: string;
-  scheme?: string;
-  last4?: string;
-  auth?: string;
-  amount: string;
-  id?: string;
-};
+export type { CardRow };
 
 /** Brings a payout with such rows. */
-export function bringCards(
+export const bringCards = (
   person: Person,
-  { payout, paid, processorId = 1 }: { payout: string; paid: string; processorId?: number },
-  rows: readonly FileRow[],
-) {
-  const lines = rows.map((row) =>
-    HEADS.map((head) => ({ payout, paid, row: 'card', ...row })[head] ?? '').join(),
-  );
-  return person.send('/settlements', {
-    ...{ processorId, mapping: MAPPING, name: `${payout}.csv` },
-    contentBase64: base64([HEADS.join(), ...lines].join('\n')),
-  });
-}
+  of: Parameters<typeof cardFile>[0],
+  rows: readonly CardRow[],
+) => person.send('/settlements', cardFile(of, rows));
 
 /** A PDF of one page with nothing on it. */
 export const emptyPdf = async (): Promise<string> => {
@@ -87,7 +46,7 @@ export async function walkCards(shop: TestShop): Promise<void> {
     });
     rung.push(saleId);
   }
-  const bring = async (payout: string, day: string, rows: readonly FileRow[]) => {
+  const bring = async (payout: string, day: string, rows: readonly CardRow[]) => {
     const { status, body } = await bringCards(tamsin, { payout, paid: day }, rows);
     expect({ status, body }).toMatchObject({ status: 200 });
   };

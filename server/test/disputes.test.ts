@@ -1,6 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { audit } from '../src/audit/audit';
-import { bringCards, emptyPdf, type FileRow } from './cardFiles';
+import { bringCards, emptyPdf, type CardRow } from './cardFiles';
 import { countAndClose, importStatement, statementOf } from './day';
 import { card, openShop, type TestShop } from './harness';
 import { approval, codes, regularsOf } from './regulars';
@@ -48,7 +48,7 @@ afterEach(async () => {
 });
 afterAll(() => shop.close());
 
-const bring = async (payout: string, paid: string, rows: readonly FileRow[]) => {
+const bring = async (payout: string, paid: string, rows: readonly CardRow[]) => {
   const { status, body } = await bringCards(osric(), { payout, paid }, rows);
   expect({ status, body }).toMatchObject({ status: 200 });
   return body;

@@ -15,6 +15,7 @@ import { toTaxCode } from '@abacist/core/tax';
 import { generator } from './random';
 import { ringBesideTickets } from './besideTickets';
 import { bankMorning } from './mornings';
+import { openKelpie } from './processors/open';
 import { DEMO_PLAN } from './processor';
 import { addCustomers, ringRareThings, type Counter } from './orders';
 import { HISTORY_DAYS, openRegulars, regularsDay } from './regulars';
@@ -59,6 +60,8 @@ export async function loadDemo(
     customers: new Map(),
     kept: {},
     comesBack: { waiting: null, account: false, walkIn: false },
+    hatchCard: 0,
+    late: [],
   };
   const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(
@@ -72,6 +75,7 @@ export async function loadDemo(
     (context, agreed: SaveFeePlan) => saveFeePlan(context, agreed, 1),
     { from: addDays(today, -HISTORY_DAYS), plan: DEMO_PLAN },
   );
+  await openKelpie(world, opening, addDays(today, -HISTORY_DAYS));
   const regulars = await openRegulars(world, addDays(today, -HISTORY_DAYS));
   const holidays = holidaysAround(shop.holidayRegion, today);
   for (let back = HISTORY_DAYS; back > DEMO_DAYS; back -= 1) {
@@ -185,8 +189,15 @@ function ticket(world: World, drawerCode: 'shop' | 'hatch', date: string): SaleC
   }
   const total = totalOf(world, lines);
   const byCheque = drawerCode === 'shop' && total > 5000 && random.chance(0.08);
-  const tenders = byCheque ? [cheque(world, total, date)] : pay(world, total);
+  const paid = byCheque ? [cheque(world, total, date)] : pay(world, total);
+  const tenders = drawerCode === 'hatch' ? paid.map((one) => atHatch(world, one)) : paid;
   return { drawerId: drawer.id, lines, tenders };
+}
+
+/** The hatch's own terminal takes debit cards through the second processor. */
+function atHatch<T extends SaleCommand['tenders'][number]>(world: World, tender: T): T {
+  const debit = world.settings.tenders.find(({ code }) => code === 'tidal')!;
+  return tender.tenderId === debit.id ? { ...tender, tenderId: world.hatchCard } : tender;
 }
 
 function totalOf({ settings }: World, lines: readonly TicketLine[]): number {

@@ -7,6 +7,7 @@ import { TZDate } from '@date-fns/tz';
 import type { BankLine } from './bank';
 import type { ComesBack } from './cheques';
 import type { Kept } from './orders';
+import type { SentCard } from './processors/cards';
 import type { Random } from './random';
 
 /** The demo shop as its days are made: its clock, its people, and what the bank has booked. */
@@ -24,6 +25,10 @@ export type World = {
   customers: Map<string, number>;
   kept: Kept;
   comesBack: ComesBack;
+  /** The tender by which the hatch takes debit cards, through the second processor. */
+  hatchCard: number;
+  /** Cards that a processor left out of its last file. */
+  late: SentCard[];
 };
 
 /** The instant of a time of day in the shop's zone. */

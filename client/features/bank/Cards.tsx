@@ -25,7 +25,7 @@ export function CardsLane() {
       {(view) => (
         <Column gap="$4" paddingBottom="$5">
           <Import view={view} />
-          <Batches batches={view.batches} />
+          <Batches batches={view.batches} named={view.processors.length > 1} />
           <Settlements settlements={view.settlements} />
         </Column>
       )}
@@ -40,37 +40,42 @@ function Import({ view }: { view: CardsView }) {
   const t = useWords();
   const { pick } = usePicked();
   return (
-    <Column paddingHorizontal="$4" gap="$3">
-      <Line gap="$3" flexWrap="wrap">
+    <Column gap="$3">
+      <Line gap="$3" flexWrap="wrap" paddingHorizontal="$4">
         <Button label={t('cards.coming')} onPress={() => router.push('/bank/coming')} />
         <Button
           label={t('cards.disputes', { count: view.disputes })}
           onPress={() => router.push('/bank/disputes')}
         />
-        {view.processors.map(({ id, name }) => (
-          <Button
-            key={id}
-            label={t('cards.fees', { name })}
-            onPress={() => router.push(`/bank/fees/${id}`)}
-          />
-        ))}
       </Line>
-      {view.processors.map(({ id, name }) => (
-        <FilePick
-          key={id}
-          label={t('cards.import', { name })}
-          accept={FILES}
-          onPick={(file) => {
-            pick(id, file);
-            router.push(`/bank/file/${id}`);
-          }}
-        />
-      ))}
+      <Sheet role="list" aria-label={t('cards.processors')}>
+        {view.processors.map(({ id, name }) => (
+          <SheetRow key={id} role="listitem">
+            <Body strong flex={1} minWidth={0} numberOfLines={1}>
+              {name}
+            </Body>
+            <Button
+              label={t('cards.feesShort')}
+              readOut={t('cards.fees', { name })}
+              onPress={() => router.push(`/bank/fees/${id}`)}
+            />
+            <FilePick
+              label={t('cards.importShort')}
+              readOut={t('cards.import', { name })}
+              accept={FILES}
+              onPick={(file) => {
+                pick(id, file);
+                router.push(`/bank/file/${id}`);
+              }}
+            />
+          </SheetRow>
+        ))}
+      </Sheet>
     </Column>
   );
 }
 
-function Batches({ batches }: { batches: BatchView[] }) {
+function Batches({ batches, named }: { batches: BatchView[]; named: boolean }) {
   const t = useWords();
   const dates = useDates();
   if (batches.length === 0) return null;
@@ -85,9 +90,12 @@ function Batches({ batches }: { batches: BatchView[] }) {
             <Column flex={1} minWidth={0}>
               <Body strong>{t('cards.batch', { date: dates.day(batch.batchDate) })}</Body>
               <Body small tone="faded">
-                {batch.schemes
-                  .map(({ scheme, items }) => t('cards.schemeItems', { scheme, count: items }))
-                  .join(' · ')}
+                {[
+                  ...(named ? [batch.processor] : []),
+                  ...batch.schemes.map(({ scheme, items }) =>
+                    t('cards.schemeItems', { scheme, count: items }),
+                  ),
+                ].join(' · ')}
               </Body>
               <Body small tone={batch.dueDate < dates.today ? 'loose' : 'faded'}>
                 {batch.settledInPart

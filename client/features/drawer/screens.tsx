@@ -121,7 +121,7 @@ function Count({
     >
       <Column gap="$4" paddingBottom="$5">
         <Line padding="$4" paddingBottom={0} gap="$4" alignItems="flex-end" flexWrap="wrap">
-          <Column flex={1}>
+          <Column flexGrow={1} flexShrink={0}>
             <Heading size="section">{t('days.counted')}</Heading>
             <BigMoney minor={counted} textAlign="left" />
           </Column>

@@ -1,3 +1,4 @@
+import { useMedia } from '@tamagui/core';
 import { Link } from '~/router';
 import { useWords } from '~/i18n';
 import { useLooseEnds } from './useLooseEnds';
@@ -8,9 +9,11 @@ import { Tag } from '~/ui/Tag';
 export function LooseEndsButton() {
   const t = useWords();
   const { data } = useLooseEnds();
+  const media = useMedia();
   const count = data?.ends.length;
+  const words = count ? t('looseEnds.count', { count }) : t('looseEnds.none');
   return (
-    <Link href={'/loose-ends' as never}>
+    <Link href={'/loose-ends' as never} {...(count && { 'aria-label': words })}>
       <Line minHeight={48} alignItems="center">
         {/* Until it is read, nobody knows that there are none. */}
         {count === undefined ? (
@@ -18,7 +21,8 @@ export function LooseEndsButton() {
         ) : (
           <Tag
             tone={count > 0 ? 'loose' : 'home'}
-            label={count > 0 ? t('looseEnds.count', { count }) : t('looseEnds.none')}
+            // On the smallest phones the name of the place needs the room.
+            label={count > 0 && media.narrow ? String(count) : words}
           />
         )}
       </Line>

@@ -107,7 +107,11 @@ function Month({ id, of }: { id: number; of: FeeMonth }) {
             }
           />
         ) : null}
-        <Button label={t('fees.enterBill')} onPress={() => setBilling(true)} />
+        <Button
+          kind={bills.length ? 'plain' : 'quiet'}
+          label={t(bills.length ? 'fees.enterAnother' : 'fees.enterBill')}
+          onPress={() => setBilling(true)}
+        />
       </Line>
       {billing ? <BillForm id={id} month={month} onClose={() => setBilling(false)} /> : null}
       {back ? (

@@ -72,7 +72,10 @@ export const bank = {
     undoTitle: 'Undo settlement {{number}}',
     undoText:
       'Its batches wait again, and its file may be imported again. Only while the bank does not show it.',
+    processors: 'Processors',
     import: 'Import a settlement of {{name}}',
+    importShort: 'Import',
+    feesShort: 'Fees',
     imported: '{{number}} is posted: {{net}} net. It agrees with the till.',
     importedDiffers:
       '{{number}} is posted: {{net}} net. It differs from the till; compare below.',

@@ -109,6 +109,7 @@ export const processors = {
     accrue: 'Accrue as the plan has it',
     accruedAs: 'Accrued, {{number}}',
     enterBill: 'Enter its bill',
+    enterAnother: 'Enter another bill',
     billTitle: 'Bill for {{month}}',
     reference: 'Number of the bill',
     billFees: 'Fees',

@@ -18,7 +18,8 @@ type SchemeRow = {
 
 /**
  * What a processor charged for the batches of some days, by scheme, in their order, each beside its
- * cards: the till's, where they are as many and as much as the processor says; else only the sums.
+ * cards: those of its file, else the till's, where they are as many and as much as the processor says;
+ * else only the sums.
  * Volumes of a month are counted from its first day.
  */
 export async function chargedRows(
@@ -40,31 +41,101 @@ export async function chargedRows(
      ORDER BY x.batch_date, x.scheme, s.id`,
     [processorId, begin, to],
   );
-  const cards = await cardsOf(db, found);
+  const [cards, told] = await Promise.all([
+    cardsOf(db, found),
+    cardsTold(db, processorId, begin, to),
+  ]);
   const volumes = new Map<string, number>();
   return found
     .map(({ batchId, ...row }) => {
       const key = `${row.scheme} ${row.batchDate.slice(0, 7)}`;
       const volumeMinor = volumes.get(key) ?? 0;
       volumes.set(key, volumeMinor + row.grossMinor);
-      const own = cards.get(`${batchId} ${row.scheme}`) ?? [];
-      const sales = own.filter(({ amountMinor }) => amountMinor >= 0);
-      const add = (all: readonly FeeItem[]) =>
-        all.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
-      const agree =
-        own.length === row.items &&
-        add(sales) === row.grossMinor &&
-        add(sales) - add(own) === row.refundsMinor;
-      const refundItems = agree ? own.length - sales.length : row.refundsMinor ? null : 0;
+      const own = [
+        told.get(`${row.settlementId} ${row.batchDate} ${row.scheme}`) ?? [],
+        cards.get(`${batchId} ${row.scheme}`) ?? [],
+      ].find((all) => agrees(all, row));
+      const refunds = own?.filter(({ amountMinor }) => amountMinor < 0).length;
+      const refundItems = refunds ?? (row.refundsMinor ? null : 0);
       return {
         ...row,
         items: row.items - (refundItems ?? 0),
         refundItems,
-        cards: agree ? own : null,
+        cards: own ?? null,
         volumeMinor,
       };
     })
     .filter(({ batchDate }) => batchDate >= from);
+}
+
+/** Whether cards are as many and as much as the processor says of them. */
+function agrees(
+  cards: readonly FeeItem[],
+  row: Pick<SchemeRow, 'items' | 'grossMinor' | 'refundsMinor'>,
+): boolean {
+  const add = (sign: 1 | -1) =>
+    cards.reduce((sum, { amountMinor }) => sum + Math.max(0, sign * amountMinor), 0);
+  return (
+    cards.length === row.items && add(1) === row.grossMinor && add(-1) === row.refundsMinor
+  );
+}
+
+/** Cards as the processor's own files tell them, by settlement, batch of the till, and scheme. */
+async function cardsTold(
+  db: Db,
+  processorId: number,
+  from: string,
+  to: string,
+): Promise<Map<string, FeeItem[]>> {
+  const found = await rows<FeeItem & { key: string }>(
+    db,
+    `SELECT CONCAT_WS(' ', x.settlement_id, COALESCE(b.batch_date, x.batch_date), x.scheme) AS \`key\`,
+       x.scheme, x.card_kind AS cardKind, x.amount_minor AS amountMinor
+     FROM settlement s
+     JOIN settlement_transaction x ON x.settlement_id = s.id
+     LEFT JOIN batch_now m ON m.sale_tender_id = x.sale_tender_id
+     LEFT JOIN batch b ON b.id = m.batch_id
+     WHERE s.processor_id = ? AND s.standing
+       AND EXISTS (SELECT 1 FROM settlement_scheme c
+         WHERE c.settlement_id = s.id AND c.batch_date BETWEEN ? AND ?)
+     ORDER BY x.settlement_id, x.position`,
+    [processorId, from, to],
+  );
+  const cards = new Map<string, FeeItem[]>();
+  for (const { key, ...card } of found) {
+    const own = cards.get(key);
+    if (own) own.push(card);
+    else cards.set(key, [card]);
+  }
+  return cards;
+}
+
+/** Batches of some days that no settlement has settled yet, by scheme, as the till has them. */
+export async function unsettledRows(
+  db: Db,
+  processorId: number,
+  from: string,
+  to: string,
+): Promise<ChargedRow[]> {
+  const found = await rows<{ batchDate: string; scheme: string; amountMinor: number }>(
+    db,
+    `SELECT b.batch_date AS batchDate, t.scheme, st.amount_minor AS amountMinor
+     FROM batch b
+     JOIN batch_now m ON m.batch_id = b.id
+     JOIN sale_tender st ON st.id = m.sale_tender_id
+     JOIN tender t ON t.id = st.tender_id
+     LEFT JOIN sale_void v ON v.sale_id = st.sale_id
+     WHERE b.processor_id = ? AND b.batch_date BETWEEN ? AND ? AND v.id IS NULL
+       AND NOT EXISTS (SELECT 1 FROM settled_now x WHERE x.batch_id = b.id)
+     ORDER BY b.batch_date, st.id`,
+    [processorId, from, to],
+  );
+  return found.map(({ amountMinor, ...of }) => ({
+    ...{ settlementId: 0, ...of, feeMinor: 0, volumeMinor: 0 },
+    ...{ items: amountMinor < 0 ? 0 : 1, refundItems: amountMinor < 0 ? 1 : 0 },
+    ...{ grossMinor: Math.max(0, amountMinor), refundsMinor: Math.max(0, -amountMinor) },
+    cards: [{ scheme: of.scheme, cardKind: '', amountMinor }],
+  }));
 }
 
 /** The till's cards of batches, by batch and scheme. */

@@ -4,7 +4,7 @@ import { feesOfMonth } from '@abacist/core/fees';
 import type { Shop } from '../context';
 import { placeholders, rows, type Db } from '../db/pool';
 import type { QueryContext } from '../http/query';
-import { chargedRows } from './charged';
+import { chargedRows, unsettledRows } from './charged';
 import { planOn, processorOf } from './read';
 
 /** So many months are shown, this one among them. */
@@ -29,8 +29,11 @@ export async function feeMonths(
 ): Promise<FeeMonth[]> {
   const processor = await processorOf(db, id);
   if (!processor.billsFees || months.length === 0) return [];
-  const [charged, accruals, bills] = await Promise.all([
-    chargedRows(db, id, `${months.at(-1)!}-01`, today),
+  const since = `${months.at(-1)!}-01`;
+  const [settled, waiting, accruals, bills] = await Promise.all([
+    chargedRows(db, id, since, today),
+    // What is not settled yet is of its month all the same.
+    unsettledRows(db, id, since, today),
     rows<NonNullable<FeeMonth['accrual']> & { month: string }>(
       db,
       `SELECT a.id, CONCAT(d.series, '-', d.number) AS number, a.month, a.fees_minor AS feesMinor,
@@ -42,7 +45,9 @@ export async function feeMonths(
     billsOf(db, id, months),
   ]);
   return months.flatMap((month) => {
-    const own = charged.filter(({ batchDate }) => batchDate.startsWith(month));
+    const own = [...settled, ...waiting].filter(({ batchDate }) =>
+      batchDate.startsWith(month),
+    );
     const last = endOfMonth(`${month}-01`);
     const accrual = accruals.find((one) => one.month === month) ?? null;
     const billed = bills.filter((one) => one.month === month);
