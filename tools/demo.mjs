@@ -33,7 +33,7 @@ main(async () => {
     if (ending) return;
     const port = Number(process.env.PORT ?? 4870);
     outside = await step('Starting the outbox and the roll printer', () =>
-      startOutside({ port: port + 1 }),
+      startOutside({ port: port + 1, appUrl }),
     );
     server = await step('Starting the server', () =>
       startServer(appUrl, { port, env: outside.env }),
@@ -43,6 +43,7 @@ main(async () => {
     throw error;
   }
   console.log(`\nAbacist is open at ${server.address} (end it with Ctrl-C)\n`);
-  console.log(`Mail and slips that leave the shop stand at ${outside.address}\n`);
+  console.log(`Mail and slips that leave the shop stand at ${outside.address},`);
+  console.log('with the files that processors and the bank send next\n');
   server.child.once('exit', () => void end());
 });

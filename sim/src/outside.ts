@@ -2,6 +2,8 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import express from 'express';
 import { terminalStandIn, type TerminalStandIn } from './terminal';
+import type { Db } from '@abacist/server/src/db/pool';
+import { fileList, filesOf } from './files';
 import { drawPrint, readPrintStream, type Print } from './rollPrinter';
 
 /** What has come out of the shop: mails as RFC 5322 messages, prints as they were printed. */
@@ -21,8 +23,9 @@ const MOST = 200;
 /**
  * Stands in for the world outside on loopback: takes mails into an outbox and print streams as
  * prints, and shows both on a page.
+ * @param db the shop’s, where processors and the bank send it the files of its next day
  */
-export async function startOutside(port = 0): Promise<OutsideWorld> {
+export async function startOutside(port = 0, db?: Db): Promise<OutsideWorld> {
   const mails: string[] = [];
   const prints: Print[] = [];
   const app = express();
@@ -55,8 +58,9 @@ export async function startOutside(port = 0): Promise<OutsideWorld> {
     if (!print) response.status(404).end();
     else response.type('image/svg+xml').send(drawPrint(print));
   });
-  app.get('/', (_request, response) => {
-    response.type('html').send(page(mails, prints));
+  if (db) app.use('/files', filesOf(db));
+  app.get('/', async (_request, response) => {
+    response.type('html').send(page(mails, prints, db ? await fileList(db) : ''));
   });
   const server = await new Promise<Server>((listening) => {
     const started = app.listen(port, '127.0.0.1', () => listening(started));
@@ -82,7 +86,7 @@ const header = (mail: string, name: string): string =>
   new RegExp(`^${name}: (.*)$`, 'im').exec(mail)?.[1]?.trim() ?? '';
 const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
 
-function page(mails: readonly string[], prints: readonly Print[]): string {
+function page(mails: readonly string[], prints: readonly Print[], files: string): string {
   const mailRows = mails.map(
     (mail, n) =>
       `<li><a href="/mail/${n}">${escape(header(mail, 'Subject'))}</a> to ${escape(header(mail, 'To'))}, ${escape(header(mail, 'Date'))}</li>`,
@@ -93,6 +97,6 @@ function page(mails: readonly string[], prints: readonly Print[]): string {
   );
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>Outside the shop</title>
 <style>body{font-family:system-ui;margin:24px;background:#eee}figure{display:inline-block;vertical-align:top}</style>
-<h1>Outside the shop</h1><h2>Mail sent (${mails.length})</h2><ol>${mailRows.reverse().join('')}</ol>
+<h1>Outside the shop</h1>${files}<h2>Mail sent (${mails.length})</h2><ol>${mailRows.reverse().join('')}</ol>
 <h2>Printed (${prints.length})</h2>${printRows.reverse().join('')}</html>`;
 }

@@ -100,13 +100,13 @@ export async function startServer(appUrl, { port = 0, env = {} } = {}) {
  * Starts the world outside of the demo shop on loopback: an outbox for mail, a roll printer.
  * @returns its page, what the server needs to know of it, and how to stop it
  */
-export async function startOutside({ port = 0 } = {}) {
+export async function startOutside({ port = 0, appUrl } = {}) {
   const usedPort = port && (await isFree(port)) ? port : await freePort();
   const child = fork(path.join(ROOT, 'sim/src/outside.main.ts'), [], {
     cwd: ROOT,
     execArgv: ['--import', 'tsx'],
     detached: true,
-    env: { ...process.env, PORT: String(usedPort) },
+    env: { ...process.env, PORT: String(usedPort), ...(appUrl && { DATABASE_URL: appUrl }) },
   });
   const { address, mailUrl, printerUrl, terminalUrl } = await new Promise(
     (resolve, reject) => {
