@@ -64,11 +64,9 @@ async function takeAll(browser, address) {
     await work(look, page);
     await context.close();
   };
-  await visit('fenella', 'phone', 'light', async (look, page) => {
+  await visit('fenella', 'phone', 'light', async (look) => {
     await look('/counter', 'counter-phone', rings);
     await look('/counter/pay', 'paying-phone');
-    await pays(page);
-    await look('', 'return-phone', bringsBack);
   });
   await visit('osric', 'phone', 'light', async (look) => {
     await look('/days', 'days-phone');
@@ -77,6 +75,7 @@ async function takeAll(browser, address) {
       page.getByRole('button', { name: 'Show the entry' }).first().click(),
     );
     await look('/bank/statement', 'statement-phone');
+    await look('', 'settlement-phone', opensDiffering);
     await look('/accounts', 'accounts-phone');
     await look('/bank/fees/1', 'fees-phone');
     await look('/books/over-short', 'over-short-phone');
@@ -85,7 +84,7 @@ async function takeAll(browser, address) {
   await visit('osric', 'wide', 'light', async (look) => {
     await look('/counter', 'counter-wide', rings);
     await look('/days', 'days-wide');
-    await look('/days/quarter', 'quarter-wide');
+    await look('', 'settlement-wide', opensDiffering);
     await look('', 'account-wide', (page) => opensAccount(page, 'Gannet Lobster Co'));
     await look('/bank', 'bank-wide');
     await look('/books', 'books-wide');
@@ -132,6 +131,14 @@ async function opensAccount(page, name) {
   await page.getByRole('button', { name: 'Take a payment' }).waitFor();
 }
 
+/** The newest settlement with cards that differ from the till. */
+async function opensDiffering(page) {
+  const { settlements } = await (await page.request.get('/api/cards')).json();
+  const { id } = settlements.find(({ differing }) => differing > 1);
+  await page.goto(`/bank/settlements/${id}`);
+  await page.getByText('Till beside processor').waitFor();
+}
+
 /** A ticket as a customer would bring it. */
 async function rings(page) {
   const press = (name) => page.getByRole('button', { name }).first().click();
@@ -141,18 +148,6 @@ async function rings(page) {
   await press(/^Copper antifoul/);
   await page.getByTestId('entry').fill('8.50');
   await page.getByRole('group', { name: 'Departments' }).getByText('Hatch').click();
-}
-
-async function pays(page) {
-  await page.getByRole('button', { name: /^Exact/ }).click();
-  await page.getByRole('button', { name: 'Next sale' }).waitFor();
-}
-
-/** One of the things just sold comes back. */
-async function bringsBack(page) {
-  await page.getByRole('button', { name: 'Return goods' }).click();
-  await page.getByRole('button', { name: 'One Copper antifoul 2.5 L more' }).click();
-  await page.getByRole('button', { name: 'Ordered specially' }).click();
 }
 
 /** The drawer as if its largest sale had not been paid in cash, and what explains the difference. */

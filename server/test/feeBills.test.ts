@@ -105,8 +105,8 @@ test('two processors take one scheme: beads, batches and clearing are kept apart
       .filter(({ key }: any) => key.startsWith('card'))
       .map(({ key, label, byStage }: any) => [key, label, byStage.counted, byStage.sent]),
   ).toEqual([
-    ['card 1 Meridian', 'Meridian, Halyard Payments', 50_00, 0],
-    ['card 2 Meridian', 'Meridian, Spar Cards', 0, 300_00],
+    ['card 1 Meridian', 'Meridian, Halyard', 50_00, 0],
+    ['card 2 Meridian', 'Meridian, Spar', 0, 300_00],
   ]);
   expect((await osric().get('/cards')).body.batches).toMatchObject([
     { processor: 'Halyard Payments', schemes: [{ amountMinor: 50_00 }] },

@@ -62,6 +62,7 @@ export async function loadDemo(
     comesBack: { waiting: null, account: false, walkIn: false },
     hatchCard: 0,
     late: [],
+    disputed: false,
   };
   const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(

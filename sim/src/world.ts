@@ -29,6 +29,8 @@ export type World = {
   hatchCard: number;
   /** Cards that a processor left out of its last file. */
   late: SentCard[];
+  /** One card is disputed; whether it is. */
+  disputed: boolean;
 };
 
 /** The instant of a time of day in the shop's zone. */

@@ -1,6 +1,16 @@
 import { potOf, type TenderKind } from '@abacist/core/tenders';
 import { rows, type Db } from '../db/pool';
 
+/** A processor by its first word, as people call it, where no other begins so. */
+function shortly(processor: string, all: readonly { processor: string | null }[]): string {
+  const [first] = processor.split(' ') as [string];
+  const others = all.some(
+    (one) =>
+      one.processor !== null && one.processor !== processor && one.processor.startsWith(first),
+  );
+  return others ? processor : first;
+}
+
 /**
  * What pots are called: a card by its scheme, and by its processor too where two settle that scheme;
  * another tender by its own name. Pots that are called by their kind are not in it.
@@ -26,7 +36,7 @@ export async function potLabels(db: Db): Promise<Map<string, string>> {
       const shared = tenders.some(
         (other) => other.scheme === scheme && other.processorId !== processorId,
       );
-      return [pot, shared ? `${scheme}, ${processor}` : scheme];
+      return [pot, shared ? `${scheme}, ${shortly(processor!, tenders)}` : scheme];
     }),
   );
 }

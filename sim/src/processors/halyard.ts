@@ -11,7 +11,7 @@ import type { SentCard } from './cards';
  */
 const HEADS = [
   ...['Record', 'Payout', 'Paid on', 'Batch', 'Taken at', 'Brand', 'Card', 'Approval'],
-  ...['Amount', 'Fee', 'Net'],
+  ...['Amount', 'Fee', 'Net', 'Ref'],
 ];
 const BRANDS: Record<string, string> = {
   Meridian: 'MERI',
@@ -24,10 +24,16 @@ export const HALYARD_LAYOUT: Mapping = {
   heads: HEADS,
   columns: {
     ...{ rowKind: 0, payout: 1, payoutDate: 2, batch: 3, moment: 4, scheme: 5, lastFour: 6 },
-    ...{ authorisation: 7, gross: 8, fee: 9, net: 10 },
+    ...{ authorisation: 7, gross: 8, fee: 9, net: 10, reference: 11 },
   },
   ...{ dates: 'dmy', decimals: '.', deductions: 'minus' },
-  kinds: { otherwise: 'leftOut', values: { card: 'card', payout: 'payout' } },
+  kinds: {
+    otherwise: 'leftOut',
+    values: {
+      ...{ card: 'card', payout: 'payout' },
+      ...{ dispute: 'chargeback', 'dispute fee': 'chargebackFee' },
+    },
+  },
   schemes: Object.fromEntries(
     Object.entries(BRANDS).map(([scheme, brand]) => [brand, scheme]),
   ),
@@ -56,11 +62,25 @@ function feesOf(cards: readonly SentCard[], plan: FeePlan, currency: string): nu
   return cards.map((card) => fees.get(card) ?? 0);
 }
 
+/** A card that its holder disputes, by its approval. Minor units. */
+export type DisputedCard = { approval: string; lastFour: string; amountMinor: number };
+const DISPUTE_FEE_MINOR = 15_00;
+
 /** A payout of such cards as its file. */
 export function halyardFile(
   { payout, paid }: { payout: string; paid: string },
   cards: readonly SentCard[],
-  { plan, zone, currency = 'CAD' }: { plan: FeePlan; zone: string; currency?: string },
+  {
+    plan,
+    zone,
+    currency = 'CAD',
+    disputed = [],
+  }: {
+    plan: FeePlan;
+    zone: string;
+    currency?: string;
+    disputed?: readonly DisputedCard[];
+  },
 ): string {
   const money = (amount: number) => toDecimal(amount, currency);
   const date = (iso: string) => iso.split('-').reverse().join('.');
@@ -75,13 +95,30 @@ export function halyardFile(
     return [
       ...['Card', payout, date(paid), date(card.batchDate), `${day} ${time}`],
       ...[BRANDS[card.scheme] ?? card.scheme, card.lastFour, card.authorisation],
-      ...[money(card.amountMinor), money(-fees[i]!), money(card.amountMinor - fees[i]!)],
+      ...[money(card.amountMinor), money(-fees[i]!), money(card.amountMinor - fees[i]!), ''],
     ];
   });
+  for (const { approval, lastFour, amountMinor } of disputed) {
+    const told = ['', '', '', lastFour, ''];
+    records.push(
+      ['Dispute', payout, date(paid), ...told, money(amountMinor), '', '', approval],
+      [
+        'Dispute fee',
+        payout,
+        date(paid),
+        ...told,
+        money(-DISPUTE_FEE_MINOR),
+        '',
+        '',
+        approval,
+      ],
+    );
+  }
+  const taken = sum(disputed.map(({ amountMinor }) => amountMinor + DISPUTE_FEE_MINOR));
   const [gross, fee] = [sum(cards.map(({ amountMinor }) => amountMinor)), sum(fees)];
   records.push([
     ...['Payout', payout, date(paid), '', '', '', '', ''],
-    ...[money(gross), money(-fee), money(gross - fee)],
+    ...[money(gross), money(-fee), money(gross - fee - taken), ''],
   ]);
   return stringify([HEADS, ...records], { delimiter: ';', record_delimiter: 'windows' });
 }

@@ -12,7 +12,7 @@ import { generator } from '../random';
 import { act, at, type World } from '../world';
 import { cardsToSettle, type SentCard } from './cards';
 import { plantFaults } from './faults';
-import { HALYARD_LAYOUT, halyardFile } from './halyard';
+import { HALYARD_LAYOUT, halyardFile, type DisputedCard } from './halyard';
 import { KELPIE_LAYOUT, kelpieBill, kelpieFile } from './kelpie';
 
 /** For a week now more is charged for one scheme than was agreed. */
@@ -81,19 +81,19 @@ export async function settleHalyard(world: World, date: string, back: number): P
     const reference = `HP-${batchDate.replaceAll('-', '')}`;
     const file =
       back <= 1
-        ? cardByCard(world, date, reference, own, { back, faulty: i === 0 })
+        ? await cardByCard(world, date, reference, own, { back, faulty: i === 0 })
         : byTotals(world, date, reference, own, back);
     await bring(world, date, file, { text: `HALYARD PAY ${reference}`, reference });
   }
 }
 
-function cardByCard(
+async function cardByCard(
   world: World,
   date: string,
   reference: string,
   own: readonly SentCard[],
   { back, faulty }: { back: number; faulty: boolean },
-): SettlementImport {
+): Promise<SettlementImport> {
   // Their own chance, so that the demo's other days stay as they are.
   const random = generator(Number(reference.slice(3)));
   const faults = plantFaults(
@@ -105,9 +105,28 @@ function cardByCard(
   world.late = faults.late;
   const text = halyardFile({ payout: reference, paid: date }, sent, {
     ...{ plan: chargedNow(back), zone: world.zone },
+    disputed: await disputedOnce(world, date),
   });
   const kept = { mapping: HALYARD_LAYOUT, saveAs: 'Halyard, card by card' };
   return fileOf(1, `${reference}.csv`, text, kept);
+}
+
+/** Once, the holder of a card of the week before disputes it. */
+async function disputedOnce(world: World, date: string): Promise<DisputedCard[]> {
+  if (world.disputed) return [];
+  world.disputed = true;
+  return rows<DisputedCard>(
+    world.deps.pool,
+    `SELECT st.reference AS approval, st.last_four AS lastFour, st.amount_minor AS amountMinor
+     FROM sale_tender st
+     JOIN tender t ON t.id = st.tender_id AND t.processor_id = 1
+     JOIN sale s ON s.id = st.sale_id
+     LEFT JOIN sale_void v ON v.sale_id = s.id
+     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND st.amount_minor > 5000
+       AND st.reference <> ''
+     ORDER BY st.id LIMIT 1`,
+    [addDays(date, -12), addDays(date, -5)],
+  );
 }
 
 function byTotals(
