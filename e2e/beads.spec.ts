@@ -58,14 +58,18 @@ test('by keys: from day to day, into a bead, and over a quarter that adds up', a
     .locator('[data-day]')
     .evaluateAll((days) =>
       days.map((day) =>
-        /^[\d,]+\.\d\d$/.exec((day as HTMLElement).innerText.split('\n').at(-1)!),
+        /^−?[\d,]+\.\d\d$/.exec((day as HTMLElement).innerText.split('\n').at(-1)!),
       ),
     );
-  const amounts = shown.map((found) => Number(found?.[0]?.replaceAll(',', '') ?? 0));
+  // Below zero where a card that was home already was taken back.
+  const amounts = shown.map((found) =>
+    Number(found?.[0]?.replaceAll(',', '').replace('−', '-') ?? 0),
+  );
   expect(Math.round(100 * amounts.reduce((sum, one) => sum + one, 0))).toBe(under);
 
   await page.getByRole('radio', { name: 'Cards wait' }).click();
-  await expect(page.locator('[data-day]')).toHaveCount(5);
+  // One of them only since a chargeback of its card is on its way from the bank.
+  await expect(page.locator('[data-day]')).toHaveCount(6);
   const today = page.locator('[data-day="2026-03-02"] a');
   await today.focus();
   await page.keyboard.press('ArrowUp');

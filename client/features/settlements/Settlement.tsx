@@ -106,14 +106,15 @@ function Parts({ of: { parts } }: { of: SettlementDetail }) {
                     ...[reference, words].filter(Boolean),
                   ].join(' · ')}
                 </Body>
+                {disputeId === null ? null : (
+                  <Line>
+                    <Button
+                      label={t('settlement.openDispute')}
+                      onPress={() => router.push(`/bank/disputes/${disputeId}`)}
+                    />
+                  </Line>
+                )}
               </Column>
-              {disputeId === null ? null : (
-                <Button
-                  kind="plain"
-                  label={t('settlement.openDispute')}
-                  onPress={() => router.push(`/bank/disputes/${disputeId}`)}
-                />
-              )}
               <Money minor={-amountMinor} />
             </SheetRow>
           ),

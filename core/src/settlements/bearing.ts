@@ -27,9 +27,11 @@ export function rowsOf(
   scheme: SettledScheme,
   batches: readonly BatchScheme[],
   named: readonly NamedPart[],
-  potOf: (scheme: string) => string,
+  { potOf, latest }: { potOf: (scheme: string) => string; latest: string },
 ): Bearing[] {
   const { batchDate, feeMinor } = scheme;
+  // What no card of the till covers is of the batch’s day, but of none that has not come.
+  const day = batchDate > latest ? latest : batchDate;
   const batch = batches.find(
     (one) => one.batchDate === batchDate && one.scheme === scheme.scheme,
   );
@@ -44,11 +46,8 @@ export function rowsOf(
   );
   // Named cards say of themselves which day is meant: no day below zero goes along unnamed.
   const whole = own.length === 0;
-  const cleared = together(
-    own,
-    rest === 0 && !whole ? [] : clearedOf(held, rest, batchDate, whole),
-  );
-  const bearing = cleared.length ? cleared : [{ takingsDay: batchDate, amountMinor: ZERO }];
+  const cleared = together(own, rest === 0 && !whole ? [] : clearedOf(held, rest, day, whole));
+  const bearing = cleared.length ? cleared : [{ takingsDay: day, amountMinor: ZERO }];
   const fees = share(
     feeMinor,
     bearing.map((part) => BigInt(Math.max(0, part.amountMinor))),

@@ -71,7 +71,9 @@ export function decideSettlement(
   const toBankMinor = minor(Math.max(0, netMinor + carried.balanceMinor));
   const carriedMinor = minus(netMinor, toBankMinor);
   const pot = (scheme: string) => potOfCard(where.processorId, scheme);
-  const rows = settlement.schemes.flatMap((scheme) => rowsOf(scheme, batches, named, pot));
+  const rows = settlement.schemes.flatMap((scheme) =>
+    rowsOf(scheme, batches, named, { potOf: pot, latest: where.day }),
+  );
   const none = { takingsDay: where.day, pot: pot(where.scheme) };
   const bearing = withParts(rows, settlement, { none, sources });
   return {
