@@ -24,12 +24,17 @@ const minuteOf = (time: string) =>
 
 export function factsOf(cards: readonly (TheirCard | TillCard)[]): Facts {
   const days = new Map<string, number>();
+  // Neighbours mostly have one day: a comparison costs less than looking it up.
+  let [lastDate, lastDay] = ['', 0];
   const dayOf = (date: string) => {
+    if (date === lastDate) return lastDay;
     let day = days.get(date);
     if (day === undefined) {
       day = Date.parse(`${date}T00:00:00Z`) / DAY_MS;
       days.set(date, day);
     }
+    lastDate = date;
+    lastDay = day;
     return day;
   };
   const facts = {
