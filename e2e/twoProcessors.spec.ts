@@ -73,6 +73,7 @@ test('a scheme at two processors is settled apart, and what the one bills by the
   await bill.getByLabel('Fees', { exact: true }).fill('13.17');
   await bill.getByLabel('Tax on fees').fill('0.66');
   await bill.getByRole('button', { name: 'Keep the bill' }).click();
+  await expect(bill).toBeHidden();
   await expect(month).toContainText('Bill KB-2026-02b');
   await expect(month).toContainText('13.83');
   expect(await faults(page)).toEqual([]);
