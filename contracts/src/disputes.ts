@@ -1,6 +1,13 @@
 import type { DisputeState } from '@abacist/core/disputes';
 import Joi from 'joi';
-import { id, isoDate, reasonText, uploadedFile, type UploadedFile } from './common';
+import {
+  amountMinor,
+  id,
+  isoDate,
+  reasonText,
+  uploadedFile,
+  type UploadedFile,
+} from './common';
 
 /** A card that its holder disputes. Minor units; below zero: given back for one that nobody knows. */
 export type DisputeView = {
@@ -67,7 +74,7 @@ export const changeDisputeSchema = Joi.object<ChangeDispute, true>({
 
 export type LoseDispute = { amountMinor: number; reason: string };
 export const loseDisputeSchema = Joi.object<LoseDispute, true>({
-  amountMinor: Joi.number().integer().invalid(0).min(-1e12).max(1e12).required(),
+  amountMinor: amountMinor().invalid(0).required(),
   reason: reasonText(200).required(),
 });
 export type UndoLost = { reason: string };

@@ -201,3 +201,51 @@ test('what comes back for no dispute that is known waits for a person; a reserve
   );
   expect(gain.body).toMatchObject({ openMinor: 0 });
 });
+
+test('of a corrected card the right one is disputed; of an exchange only the tax that it kept is owed no more', async () => {
+  const { id } = regulars;
+  const hot = (amountMinor: number) => ({
+    departmentId: id.departments['hatch'],
+    amountMinor,
+  });
+  const paid = (amountMinor: number, reference: string, scheme = 'meridian') => ({
+    ...{ ...card(id, amountMinor, scheme), lastFour: '6060', reference },
+  });
+  const wrong = await regulars.ring({
+    ...{ pricesIncludeTax: true, lines: [hot(21_00)], tenders: [paid(21_00, 'C1', 'corvus')] },
+  });
+  const { payments } = (await osric().get(`/sales/${wrong.body.saleId}`)).body;
+  const right = { tenderId: id.tenders['meridian'], lastFour: '6060', reference: 'C1' };
+  const correct = { saleTenderId: payments[0].id, to: right };
+  expect(
+    (await osric().send(`/sales/${wrong.body.saleId}/correct`, correct, { approval })).status,
+  ).toBe(200);
+  const exchange = await regulars.ring(
+    {
+      ...{ pricesIncludeTax: true, lines: [hot(84_00)], tenders: [paid(42_00, 'C2')] },
+      returned: {
+        ...{ reason: 'wrongItem', condition: 'asNew', feeWaived: true },
+        ...{ priceSource: 'The customer’s own slip', goods: [hot(42_00)] },
+      },
+    },
+    { approval },
+  );
+  expect(exchange).toMatchObject({ status: 200, body: { totalMinor: 42_00 } });
+  await bring('P-6', '2026-05-04', [
+    { row: 'disputed', amount: '21.00', id: 'C1' },
+    { row: 'disputed', amount: '42.00', id: 'C2' },
+  ]);
+  const { open } = (await osric().get('/disputes')).body;
+  const of = (reference: string) => open.find((one: any) => one.reference === reference);
+  expect(of('C1')).toMatchObject({ saleId: wrong.body.saleId, scheme: 'Meridian' });
+  const lost = await osric().send(
+    `/disputes/${of('C2').id}/lost`,
+    { amountMinor: 42_00, reason: 'Lost as well' },
+    { approval },
+  );
+  const { lostId } = lost.body.story.at(-1);
+  const tax = await shop.one<{ tax: number }>(
+    `SELECT SUM(tax_minor) AS tax FROM dispute_lost_tax WHERE dispute_lost_id = ${lostId}`,
+  );
+  expect(Number(tax.tax)).toBe(2_00);
+});

@@ -106,7 +106,7 @@ export async function startOutside({ port = 0, appUrl } = {}) {
     cwd: ROOT,
     execArgv: ['--import', 'tsx'],
     detached: true,
-    env: { ...process.env, PORT: String(usedPort), ...(appUrl && { DATABASE_URL: appUrl }) },
+    env: { ...process.env, PORT: String(usedPort), ...(appUrl && { SHOP_URL: appUrl }) },
   });
   const { address, mailUrl, printerUrl, terminalUrl } = await new Promise(
     (resolve, reject) => {

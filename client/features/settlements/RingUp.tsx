@@ -2,7 +2,9 @@ import type { ComparedRow, CounterSettings, RingUpCard } from '@abacist/contract
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { useCounterSettings } from '~/features/catalogue';
+import { router } from '~/router';
 import { useWords } from '~/i18n';
+import { Button } from '~/ui/Button';
 import { Choice } from '~/ui/Choice';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
@@ -84,6 +86,11 @@ function Ask({
         onChange={(value) => setDepartmentId(Number(value))}
       />
       <ErrorNote error={command.error} />
+      <Button
+        kind="plain"
+        label={t('settlement.ringAtCounter')}
+        onPress={() => router.push('/counter')}
+      />
       <Decide
         label={t('settlement.ringUp')}
         disabled={!ready}

@@ -166,6 +166,7 @@ export const settlements = {
     ringUpTitle: 'Ring up {{amount}} by {{scheme}}',
     ringUpText:
       'Its ticket is of today, with the tax of its department inside; its card stands in the batch that settled it.',
+    ringAtCounter: 'At the counter, line by line',
     drawer: 'Drawer',
     department: 'Department',
     giveBack: 'Find its sale',

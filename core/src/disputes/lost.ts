@@ -1,8 +1,8 @@
 import { taxPartsOf, type TaxPart } from '../accounts/parts';
 import { post, type JournalLine } from '../ledger';
-import { minus, negate, sum } from '../money';
+import { minus } from '../money';
 import { accept, refuse, type BrokenRule, type Outcome } from '../outcome';
-import { ofDispute, split, type Part } from '../takings';
+import { moveAcrossPots, ofDispute, split, type Part } from '../takings';
 
 type Taxes = readonly { authorityId: number; taxMinor: number }[];
 
@@ -76,7 +76,7 @@ function linesOf(
   { id, processorId, held }: Losing,
   taxes: readonly TaxPart[],
 ): JournalLine[] {
-  const parts = partsOf(held, amountMinor);
+  const parts = moveAcrossPots(held, amountMinor);
   const shared = split(parts, [
     ...taxes.map(({ authorityId, taxMinor }) => ({
       name: String(authorityId),
@@ -100,33 +100,4 @@ function linesOf(
     },
     { processorId },
   );
-}
-
-/**
- * An amount of what a dispute holds, the oldest day first. What is held of several pots stays apart.
- * @param amountMinor not beyond what is held in sum, and of its sign
- */
-export function partsOf<P extends Part & { pot: string }>(
-  held: readonly P[],
-  amountMinor: number,
-): P[] {
-  const sign = Math.sign(amountMinor);
-  let left = Math.abs(amountMinor);
-  const ordered = [...held].sort((a, b) =>
-    `${a.takingsDay} ${a.pot}` < `${b.takingsDay} ${b.pot}` ? -1 : 1,
-  );
-  // What stands against its sign goes along whole, so that the rest is covered.
-  const against = sum(
-    ordered.map(({ amountMinor: part }) => (part * sign < 0 ? Math.abs(part) : 0)),
-  );
-  left += against;
-  return ordered.flatMap((part) => {
-    const { amountMinor: own } = part;
-    if (own * sign < 0) return [part];
-    const taken = Math.min(Math.abs(own), left);
-    left -= taken;
-    return taken === 0
-      ? []
-      : [{ ...part, amountMinor: sign < 0 ? negate(taken) : minus(taken, 0) }];
-  });
 }

@@ -1,3 +1,4 @@
+export * from './acrossPots';
 export * from './holders';
 export * from './moveOn';
 export * from './places';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { minor, sum } from '../money';
-import { leaving, moveOn, split, together, type Part } from '.';
+import { leaving, moveAcrossPots, moveOn, split, together, type Part } from '.';
 import { potOf } from '../tenders';
 
 const [MON, TUE, WED, TODAY] = ['2026-03-02', '2026-03-03', '2026-03-04', '2026-03-06'];
@@ -159,4 +159,43 @@ test('cards have a pot by processor and scheme, other tenders one each, what was
   expect(potOf('other', tender)).toBe('other 4');
   expect(potOf('cash', tender)).toBe('cash');
   expect(potOf('voucher', tender)).toBeNull();
+});
+
+test('across pots: of one pot as moveOn moves it; of several the oldest first, nothing beyond what is held', () => {
+  const amount = fc.integer({ min: -500, max: 2_000 }).filter((one) => one !== 0);
+  const days = fc.uniqueArray(fc.tuple(fc.constantFrom(MON, TUE, WED, TODAY), amount), {
+    ...{ selector: ([day]: [string, number]) => day, minLength: 1 },
+  });
+  fc.assert(
+    fc.property(days, days, fc.integer({ min: 1, max: 100 }), (ours, theirs, percent) => {
+      const of = (list: readonly [string, number][], pot: string) =>
+        list.map(([day, minorUnits]) => ({ ...part(day, minorUnits), pot }));
+      const one = of(ours, 'card 1 Meridian');
+      const take = (held: readonly Part[]) => Math.ceil((total(held) * percent) / 100);
+      fc.pre(total(one) > 0);
+      expect(moveAcrossPots(one, take(one)).map(({ pot: _, ...bare }) => bare)).toEqual(
+        moved(one, take(one), { today: TODAY, whole: true }),
+      );
+      const both = [...one, ...of(theirs, 'card 1 Corvus')];
+      fc.pre(total(both) > 0);
+      const parts = moveAcrossPots(both, take(both));
+      expect(total(parts)).toBe(take(both));
+      // What stays is nowhere below zero, and no older day keeps what a younger one gave.
+      const stays = both.map((held) => {
+        const gone = parts.find((x) => x.takingsDay === held.takingsDay && x.pot === held.pot);
+        return { ...held, left: held.amountMinor - (gone?.amountMinor ?? 0), gone };
+      });
+      expect(stays.every(({ left }) => left >= 0)).toBe(true);
+      const kept = stays.filter(({ left }) => left > 0).map(({ takingsDay }) => takingsDay);
+      const gave = stays
+        .filter(({ gone, amountMinor }) => gone && amountMinor > 0)
+        .map(({ takingsDay }) => takingsDay);
+      for (const day of kept) expect(gave.every((other) => other <= day)).toBe(true);
+      // Turned around, it is the same below zero.
+      const turned = (list: typeof both) =>
+        list.map((x) => ({ ...x, amountMinor: minor(-x.amountMinor) }));
+      expect(moveAcrossPots(turned(both), -take(both))).toEqual(turned(parts as typeof both));
+    }),
+    { numRuns: 300 },
+  );
 });

@@ -27,7 +27,7 @@ export async function evidencePaper(
     [id],
   );
   const contents = [
-    paperOfDispute(dispute, { today, by: actor.name, files: dispute.files }, head),
+    paperOfDispute(dispute, { today, by: actor.name }, head),
     await SUBJECTS.sale.content(db, { ...of, kind: 'receipt' }),
     await SUBJECTS.sale.content(db, { ...of, kind: 'deliveryNote' }),
   ];

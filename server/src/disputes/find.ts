@@ -2,11 +2,12 @@ import type { DisputeCandidate } from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
 import type { SettledPart } from '@abacist/core/settlements';
 import { rows, type Db } from '../db/pool';
+import { IS_CORRECTED } from '../sales/correct';
 
 /** Whoever disputes a card does so within about a year and a half. */
 const DISPUTED_WITHIN = 540;
 
-/** A card of the till that is disputed. */
+/** A card of the till that is disputed; of a corrected tender the right one, whose takings it is now. */
 export type DisputedCard = {
   saleTenderId: number;
   takingsDay: string;
@@ -60,7 +61,7 @@ const cardsWhere = (
      JOIN sale_tender st ON st.sale_id = s.id AND st.amount_minor > 0
      JOIN tender t ON t.id = st.tender_id AND t.processor_id = ?
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND ${where}
+     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND NOT ${IS_CORRECTED} AND ${where}
      LIMIT 2`,
     [processorId, addDays(date, -DISPUTED_WITHIN), date, ...values],
   );
@@ -72,14 +73,14 @@ export const candidatesOf = (
 ) =>
   rows<DisputeCandidate>(
     db,
-    `SELECT st.id AS saleTenderId, s.id AS saleId, CONCAT(d.series, '-', d.number) AS number,
+    `SELECT st.id AS saleTenderId, COALESCE(s.corrects_sale_id, s.id) AS saleId, CONCAT(d.series, '-', d.number) AS number,
        s.date, COALESCE(st.last_four, '') AS lastFour, st.amount_minor AS amountMinor
      FROM sale s
      JOIN sale_tender st ON st.sale_id = s.id AND st.amount_minor > 0
      JOIN tender t ON t.id = st.tender_id AND t.processor_id = ?
-     JOIN document d ON d.kind = 'sale' AND d.subject_id = s.id
+     JOIN document d ON d.kind = 'sale' AND d.subject_id = COALESCE(s.corrects_sale_id, s.id)
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL
+     WHERE s.date BETWEEN ? AND ? AND v.id IS NULL AND NOT ${IS_CORRECTED}
        AND ((? <> '' AND st.last_four = ?) OR st.amount_minor = ?)
      ORDER BY s.date DESC, s.id DESC LIMIT 30`,
     [

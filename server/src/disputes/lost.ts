@@ -7,6 +7,7 @@ import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
+import { SIGNED_TAXES } from '../sales/signedTaxes';
 import { heldBy } from '../takings/held';
 import { disputeDetail } from './read';
 
@@ -93,32 +94,25 @@ export async function loseDispute(
   return { answer: await disputeDetail(tx, id), documentNumber: number };
 }
 
-/** What the ticket of a card came to, with its taxes, less what came back of it since. */
+/** What the ticket of a card came to, with its signed taxes: of what was sold less what it took back. */
 async function saleTaxes(db: Db, saleTenderId: number | null) {
   if (saleTenderId === null) return null;
-  const taxes = await rows<{ saleId: number; authorityId: number; taxMinor: number }>(
+  const sold = await row<{ saleId: number; amountMinor: number }>(
     db,
-    `SELECT st.sale_id AS saleId, x.authority_id AS authorityId,
-       CAST(SUM(x.tax_minor) AS SIGNED) AS taxMinor
+    `SELECT o.id AS saleId, o.total_minor AS amountMinor
      FROM sale_tender st
      JOIN sale s ON s.id = st.sale_id
-     JOIN sale_line_tax x ON x.sale_id = COALESCE(s.corrects_sale_id, s.id)
-     WHERE st.id = ? GROUP BY st.sale_id, x.authority_id ORDER BY x.authority_id`,
-    [saleTenderId],
-  );
-  const sold = await row<{ amountMinor: number }>(
-    db,
-    `SELECT COALESCE(o.total_minor, s.total_minor) AS amountMinor
-     FROM sale_tender st
-     JOIN sale s ON s.id = st.sale_id
-     LEFT JOIN sale o ON o.id = s.corrects_sale_id
+     JOIN sale o ON o.id = COALESCE(s.corrects_sale_id, s.id)
      WHERE st.id = ?`,
     [saleTenderId],
   );
-  return {
-    amountMinor: sold?.amountMinor ?? 0,
-    taxes: taxes.filter(({ taxMinor }) => taxMinor > 0),
-  };
+  const taxes = await rows<{ authorityId: number; taxMinor: number }>(
+    db,
+    `SELECT x.authority_id AS authorityId, CAST(SUM(x.tax) AS SIGNED) AS taxMinor
+     FROM (${SIGNED_TAXES}) x GROUP BY x.authority_id ORDER BY x.authority_id`,
+    [sold!.saleId, sold!.saleId],
+  );
+  return { amountMinor: sold!.amountMinor, taxes };
 }
 
 const taxesLost = (db: Db, disputeId: number) =>

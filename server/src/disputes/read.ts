@@ -9,20 +9,27 @@ type Stored = Omit<DisputeView, 'openMinor' | 'state'> & {
   saleTenderId: number | null;
 };
 
-/** Disputes that stand: those that are open, the first due before; then what is done, the newest first. */
+/** Which of the open ones come first: those without a day, then by their day; answered ones last. */
+const urgency = ({ state, evidenceDue, sentOn }: DisputeView) =>
+  state === 'answered' ? `2 ${sentOn}` : `1 ${evidenceDue ?? ''}`;
+
+/** So many that are done are shown, the newest first. */
+const DONE_SHOWN = 50;
+const OPEN = 'x.amount_minor <> x.won_minor + x.lost_minor';
+
+/** Disputes that stand: all that are open, the most urgent first; and what is done lately. */
 export async function disputesView(db: Db): Promise<DisputesView> {
-  const all = await disputesWhere(db, 'TRUE', []);
-  const due = ({ evidenceDue, sentOn }: DisputeView) => sentOn ?? evidenceDue ?? '';
-  return {
-    open: all
-      .filter(({ openMinor }) => openMinor !== 0)
-      .sort((a, b) => (due(a) < due(b) ? -1 : 1))
-      .map(bare),
-    done: all
-      .filter(({ openMinor }) => openMinor === 0)
-      .slice(0, 50)
-      .map(bare),
-  };
+  const [open, done] = await Promise.all([
+    openDisputes(db),
+    disputesWhere(db, `NOT (${OPEN})`, [], DONE_SHOWN),
+  ]);
+  return { open, done: done.map(bare) };
+}
+
+/** Those of which something neither came back nor is lost, the most urgent first. */
+export async function openDisputes(db: Db): Promise<DisputeView[]> {
+  const open = await disputesWhere(db, OPEN, []);
+  return open.map(bare).sort((a, b) => (urgency(a) < urgency(b) ? -1 : 1));
 }
 
 const bare = ({ processorId: _p, saleTenderId: _t, ...view }: Read): DisputeView => view;
@@ -32,20 +39,23 @@ async function disputesWhere(
   db: Db,
   where: string,
   values: readonly number[],
+  most?: number,
 ): Promise<Read[]> {
   const found = await rows<Stored>(
     db,
     `SELECT x.id, x.processor_id AS processorId, p.name AS processor, x.scheme, x.reference,
        x.last_four AS lastFour, x.amount_minor AS amountMinor, x.won_minor AS wonMinor,
        x.lost_minor AS lostMinor, x.received_on AS receivedOn, x.evidence_due AS evidenceDue,
-       x.sent_on AS sentOn, x.sale_tender_id AS saleTenderId, st.sale_id AS saleId,
+       x.sent_on AS sentOn, x.sale_tender_id AS saleTenderId, d.subject_id AS saleId,
        CONCAT(d.series, '-', d.number) AS saleNumber
      FROM dispute x
      JOIN processor p ON p.id = x.processor_id
      LEFT JOIN sale_tender st ON st.id = x.sale_tender_id
-     LEFT JOIN document d ON d.kind = 'sale' AND d.subject_id = st.sale_id
+     LEFT JOIN sale s ON s.id = st.sale_id
+     LEFT JOIN document d ON d.kind = 'sale'
+       AND d.subject_id = COALESCE(s.corrects_sale_id, s.id)
      WHERE x.standing AND ${where}
-     ORDER BY x.received_on DESC, x.id DESC LIMIT 500`,
+     ORDER BY x.received_on DESC, x.id DESC ${most === undefined ? '' : `LIMIT ${most}`}`,
     values,
   );
   return found.map((one) => ({ ...one, openMinor: openOf(one), state: stateOf(one) }));

@@ -1,6 +1,5 @@
-import { partsOf } from '@abacist/core/disputes';
 import type { PartSource, SettledPart } from '@abacist/core/settlements';
-import { atProcessor, ofDispute, potOfCard } from '@abacist/core/takings';
+import { atProcessor, moveAcrossPots, ofDispute, potOfCard } from '@abacist/core/takings';
 import { minor, sum } from '@abacist/core/money';
 import { rows, type Db } from '../db/pool';
 import { heldBy, type HandRole, type HeldPart } from '../takings/held';
@@ -32,7 +31,7 @@ export async function partSources(
     const held = hands.get(holder) ?? (await heldBy(db, role, [holder]));
     const has = sum(held.map((part) => part.amountMinor));
     const most = Math.min(-amountMinor, Math.max(0, has));
-    const taken = most > 0 ? partsOf(held, most) : [];
+    const taken = most > 0 ? moveAcrossPots(held, most) : [];
     hands.set(
       holder,
       held.flatMap((part) => {

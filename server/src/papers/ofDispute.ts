@@ -6,15 +6,7 @@ import { word } from './words';
 /** What the shop answers to a dispute, before the papers of its sale: the card, and what is attached. */
 export function paperOfDispute(
   dispute: DisputeDetail,
-  {
-    today,
-    by,
-    files,
-  }: {
-    today: string;
-    by: string;
-    files: readonly Pick<DisputeDetail['files'][number], 'name'>[];
-  },
+  { today, by }: { today: string; by: string },
   shop: HeadOfShop,
 ): PaperContent {
   const { money, date } = formats(shop);
@@ -65,7 +57,7 @@ export function paperOfDispute(
     sums: [],
     notes: [
       word('disputeHolds'),
-      ...files.map(({ name }, i) => word('disputeFile', { number: i + 1, name })),
+      ...dispute.files.map(({ name }, i) => word('disputeFile', { number: i + 1, name })),
     ],
     barcode: `DISPUTE-${dispute.id}`,
   };

@@ -6,7 +6,7 @@ import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
 import { settlingProcessor } from '../settlements/processor';
-import { accruedLines } from './bill';
+import { accruedLines, lockProcessorOf } from './bill';
 
 /**
  * Fees of a month that is over are owed, though nobody billed them yet: dated on its last day.
@@ -63,6 +63,7 @@ export async function undoAccrual(
   id: number,
 ): Promise<CommandResult<{ number: string }>> {
   const { tx, today: date } = context;
+  await lockProcessorOf(tx, 'fee_accrual', id);
   const found = await row<{ standing: number | null; billed: string | null; entryId: number }>(
     tx,
     `SELECT a.standing, d.entry_id AS entryId,

@@ -149,6 +149,15 @@ export function accruedLines(
   );
 }
 
+/** Bills and accruals of a processor wait for each other: none clears what another takes back. */
+export const lockProcessorOf = (db: Db, table: 'fee_bill' | 'fee_accrual', id: number) =>
+  row(
+    db,
+    `SELECT p.id FROM processor p JOIN ${table} x ON x.processor_id = p.id
+     WHERE x.id = ? FOR UPDATE`,
+    [id],
+  );
+
 /** What is accrued for a month and no bill has cleared yet. */
 async function accruedLeft(
   db: Db,
@@ -181,6 +190,7 @@ export async function undoBill(
   id: number,
 ): Promise<CommandResult<{ number: string }>> {
   const { tx, today: date } = context;
+  await lockProcessorOf(tx, 'fee_bill', id);
   const found = await row<{
     standing: number | null;
     groupId: number | null;

@@ -130,12 +130,24 @@ export async function unsettledRows(
      ORDER BY b.batch_date, st.id`,
     [processorId, from, to],
   );
-  return found.map(({ amountMinor, ...of }) => ({
-    ...{ settlementId: 0, ...of, feeMinor: 0, volumeMinor: 0 },
-    ...{ items: amountMinor < 0 ? 0 : 1, refundItems: amountMinor < 0 ? 1 : 0 },
-    ...{ grossMinor: Math.max(0, amountMinor), refundsMinor: Math.max(0, -amountMinor) },
-    cards: [{ scheme: of.scheme, cardKind: '', amountMinor }],
-  }));
+  const batches = new Map<string, ChargedRow & { cards: FeeItem[] }>();
+  for (const { batchDate, scheme, amountMinor } of found) {
+    const key = `${batchDate} ${scheme}`;
+    const batch = batches.get(key) ?? {
+      ...{ settlementId: 0, batchDate, scheme, feeMinor: 0, volumeMinor: 0 },
+      ...{ items: 0, grossMinor: 0, refundItems: 0, refundsMinor: 0, cards: [] },
+    };
+    batches.set(key, batch);
+    batch.cards.push({ scheme, cardKind: '', amountMinor });
+    if (amountMinor >= 0) {
+      batch.items += 1;
+      batch.grossMinor += amountMinor;
+    } else {
+      batch.refundItems! += 1;
+      batch.refundsMinor -= amountMinor;
+    }
+  }
+  return [...batches.values()];
 }
 
 /** The till's cards of batches, by batch and scheme. */

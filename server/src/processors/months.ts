@@ -30,10 +30,11 @@ export async function feeMonths(
   const processor = await processorOf(db, id);
   if (!processor.billsFees || months.length === 0) return [];
   const since = `${months.at(-1)!}-01`;
+  const until = endOfMonth(`${months[0]!}-01`);
   const [settled, waiting, accruals, bills] = await Promise.all([
-    chargedRows(db, id, since, today),
+    chargedRows(db, id, since, until),
     // What is not settled yet is of its month all the same.
-    unsettledRows(db, id, since, today),
+    unsettledRows(db, id, since, until),
     rows<NonNullable<FeeMonth['accrual']> & { month: string }>(
       db,
       `SELECT a.id, CONCAT(d.series, '-', d.number) AS number, a.month, a.fees_minor AS feesMinor,

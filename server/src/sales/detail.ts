@@ -6,6 +6,7 @@ import { extrasOf } from './detailExtras';
 import { paymentsOf } from './detailPayments';
 import { loadOriginal, plainQuantity } from './original';
 import { SUMMARY, toSummary } from './read';
+import { SIGNED_TAXES } from './signedTaxes';
 
 /** One sale as it stands on its receipt, with what became of it. */
 export async function readSale(
@@ -21,13 +22,9 @@ export async function readSale(
       linesOf(db, id),
       rows<SaleDetail['taxes'][number]>(
         db,
-        `SELECT a.name AS authority, CAST(SUM(x.taxMinor) AS SIGNED) AS taxMinor,
+        `SELECT a.name AS authority, CAST(SUM(x.tax) AS SIGNED) AS taxMinor,
          IF(MAX(x.back), NULL, ${RATE}) AS percent
-       FROM (SELECT authority_id, tax_minor AS taxMinor, sale_id, 0 AS back
-             FROM sale_line_tax WHERE sale_id = ?
-             UNION ALL
-             SELECT authority_id, IF(position = 0, tax_minor, -tax_minor), sale_id, 1
-             FROM return_line_tax WHERE sale_id = ?) x
+       FROM (${SIGNED_TAXES}) x
        JOIN sale s ON s.id = x.sale_id
        JOIN tax_authority a ON a.id = x.authority_id
        GROUP BY a.id, a.name, s.date ORDER BY a.id`,

@@ -11,8 +11,7 @@ export type SentCard = {
   takenAt: string;
 };
 
-/** The shop's own cards of closed batches that no settlement has settled, in the order of the till. */
-export const cardsToSettle = (db: Db, processorId: number): Promise<SentCard[]> =>
+const cardsWhere = (db: Db, where: string, values: readonly (string | number)[]) =>
   rows<SentCard>(
     db,
     `SELECT b.batch_date AS batchDate, t.scheme, COALESCE(st.last_four, '') AS lastFour,
@@ -24,9 +23,23 @@ export const cardsToSettle = (db: Db, processorId: number): Promise<SentCard[]> 
      JOIN tender t ON t.id = st.tender_id
      JOIN sale s ON s.id = st.sale_id
      LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE b.processor_id = ? AND b.closed_at IS NOT NULL AND v.id IS NULL
-       AND NOT EXISTS (SELECT 1 FROM settled x
-         JOIN settlement g ON g.id = x.settlement_id AND g.standing WHERE x.batch_id = b.id)
+     WHERE b.processor_id = ? AND v.id IS NULL AND ${where}
      ORDER BY b.batch_date, st.id`,
+    values,
+  );
+
+/** The shop's own cards of closed batches that no settlement has settled, in the order of the till. */
+export const cardsToSettle = (db: Db, processorId: number): Promise<SentCard[]> =>
+  cardsWhere(
+    db,
+    `b.closed_at IS NOT NULL
+       AND NOT EXISTS (SELECT 1 FROM settled_now x WHERE x.batch_id = b.id)`,
     [processorId],
   );
+
+/** All its cards of a month `YYYY-MM`, settled or not. */
+export const cardsOfMonth = (
+  db: Db,
+  processorId: number,
+  month: string,
+): Promise<SentCard[]> => cardsWhere(db, 'b.batch_date LIKE ?', [processorId, `${month}%`]);

@@ -10,7 +10,7 @@ import type { Mapping } from '@abacist/core/settlements';
 import { DEMO_PLAN, settlementCsv, type ProcessorBatch } from '../processor';
 import { generator } from '../random';
 import { act, at, type World } from '../world';
-import { cardsToSettle, type SentCard } from './cards';
+import { cardsOfMonth, cardsToSettle, type SentCard } from './cards';
 import { plantFaults } from './faults';
 import { HALYARD_LAYOUT, halyardFile, type DisputedCard } from './halyard';
 import { KELPIE_LAYOUT, kelpieBill, kelpieFile } from './kelpie';
@@ -174,18 +174,7 @@ export async function settleKelpie(world: World, date: string): Promise<void> {
   while (!isBankingDay(begins, holidays)) begins = addDays(begins, 1);
   if (begins !== date) return;
   const month = addDays(first, -1).slice(0, 7);
-  const cards = await rows<SentCard>(
-    pool,
-    `SELECT b.batch_date AS batchDate, t.scheme, st.amount_minor AS amountMinor
-     FROM batch b
-     JOIN batch_now m ON m.batch_id = b.id
-     JOIN sale_tender st ON st.id = m.sale_tender_id
-     JOIN tender t ON t.id = st.tender_id
-     JOIN sale s ON s.id = st.sale_id
-     LEFT JOIN sale_void v ON v.sale_id = s.id
-     WHERE b.processor_id = 2 AND b.batch_date LIKE ? AND v.id IS NULL`,
-    [`${month}%`],
-  );
+  const cards = await cardsOfMonth(pool, 2, month);
   const bill = `KB-${month}`;
   const billed = kelpieBill({ bill, date }, cards);
   if (!billed) return;

@@ -38,8 +38,8 @@ type Known = { theirs: number; ours: number };
 
 /**
  * The till's cards against those that a processor settles. In this order: pairs that stand already, as
- * they were settled; who is named by a reference of both; the largest set of agreeing pairs; then what is left, where just one of each
- * side can be meant. Whoever is left is missing on the other side, there twice, or one of several
+ * they were settled; who is named by a reference of both; the largest set of agreeing pairs; then what
+ * is left, where just one of each side can be meant. Whoever is left is missing on the other side, there twice, or one of several
  * that nothing tells apart. The same in any order of either side.
  */
 export function compareCards(

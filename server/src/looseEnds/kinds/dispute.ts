@@ -1,11 +1,11 @@
 import { daysBetween } from '@abacist/core/dates';
-import { disputesView } from '../../disputes/read';
+import { openDisputes } from '../../disputes/read';
 import { rows } from '../../db/pool';
 import type { Finder } from '../room';
 
 /** Disputes that are to be answered, that a processor decides, and money that came back for none. */
 export const dispute: Finder = async ({ db, today }) => {
-  const { open } = await disputesView(db);
+  const open = await openDisputes(db);
   return open.map(({ id, state, openMinor, ...one }) => {
     const { processor, evidenceDue, receivedOn, sentOn } = one;
     const card =
