@@ -1,5 +1,6 @@
 import { ACCOUNTS } from './accounts';
 import { BANK } from './bank';
+import { CARDS } from './cards';
 import { CLOSING } from './closing';
 import { DRAWER } from './drawer';
 import { KEPT_TAKINGS } from './kept';
@@ -21,5 +22,6 @@ export const CHECKS: Check[] = [
   ...ACCOUNTS,
   ...DRAWER,
   ...CLOSING,
+  ...CARDS,
   ...BANK,
 ];

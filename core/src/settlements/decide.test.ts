@@ -6,28 +6,12 @@ import {
   compareSettlement,
   decideGivenUp,
   decideSettlement,
-  effectiveRateBasisPoints,
-  OWN_LAYOUT,
   PART_RULES,
-  readMapped,
   SETTLED_PARTS,
   type BatchScheme,
   type Settlement,
 } from '.';
 
-const HEADER = 'record,reference,date,batch,scheme,items,gross,refunds,fee,net,currency';
-const file = (...rows: string[]) => [HEADER, ...rows].join('\r\n');
-const A = 'batch,Q-1,2026-03-03,2026-03-02,Meridian,31,1000.00,50.00,16.50,933.50,CAD';
-const B = 'batch,Q-1,2026-03-03,2026-03-02,Corvus,6,"1,841.35",0.00,34.08,1807.27,CAD';
-// A plan of 1.65 % + 0.10 an item: 37 items, 2,841.35 gross, fee 50.58, net 2,790.77 (derived).
-const TOTAL = 'total,Q-1,2026-03-03,,,37,2841.35,50.00,50.58,2740.77,CAD';
-const SHOP = { currency: 'CAD', zone: 'America/Halifax', cutOff: '22:00', merchant: '' };
-const read = (text: string) => {
-  const found = readMapped({ text }, OWN_LAYOUT, SHOP);
-  if (!found.ok) return found;
-  expect(found.value.settlements).toHaveLength(1);
-  return { ok: true as const, value: found.value.settlements[0]! };
-};
 const [SUN, MON, TUE] = ['2026-03-01', '2026-03-02', '2026-03-03'] as const;
 const part = (takingsDay: string, amountMinor: number): Part => ({
   takingsDay,
@@ -43,93 +27,33 @@ const batch = (scheme: string, amountMinor: number, settledMinor = 0): BatchSche
   held: amountMinor === settledMinor ? [] : [part(MON, amountMinor - settledMinor)],
 });
 
-test('a file whose sums agree is read', () => {
-  const settlement = read(file(A, B, TOTAL));
-  expect(settlement).toMatchObject({
-    ok: true,
-    value: { reference: 'Q-1', feeMinor: 50_58, netMinor: 2740_77, schemes: [{}, {}] },
+const NO_ROWS = { currency: 'CAD', merchant: '', transactions: [], parts: [], stated: [] };
+type Sums = { grossMinor: number; refundsMinor: number; feeMinor: number };
+/** A settlement of one batch, by scheme. */
+function settled(rows: readonly (Sums & { scheme: string })[]): Settlement {
+  const of = ({ grossMinor, refundsMinor, feeMinor }: Sums) => ({
+    ...{ grossMinor: minor(grossMinor), refundsMinor: minor(refundsMinor) },
+    ...{ feeMinor: minor(feeMinor), netMinor: minor(grossMinor - refundsMinor - feeMinor) },
   });
-  if (settlement.ok) expect(effectiveRateBasisPoints(settlement.value)).toBe(178);
-});
-
-test.each<[string, string, object]>([
-  [
-    'a row that does not add up',
-    file(A.replace('933.50', '933.55'), B, TOTAL),
-    { code: 'settlement.rowSum', at: 'row 2, net' },
-  ],
-  [
-    'a total that is not the sum',
-    file(A, B, TOTAL.replace('50.58,2740.77', '50.68,2740.67')),
-    { code: 'settlement.totalDiffers', at: 'row 4, fee', params: { differenceMinor: 10 } },
-  ],
-  ['a file cut short', file(A, B), { code: 'settlement.noTotal', at: 'row 4' }],
-  [
-    'a cut in the middle of a quote',
-    `${file(A)}\r\nbatch,"Q-1`,
-    { code: 'table.notDelimited', at: 'line 3' },
-  ],
-  [
-    'another currency',
-    file(...[A, B, TOTAL].map((row) => row.replace('CAD', 'USD'))),
-    { code: 'settlement.currency', at: 'row 2', params: { currency: 'CAD' } },
-  ],
-  [
-    'another currency among the rows',
-    file(A.replace('CAD', 'USD'), B, TOTAL),
-    { code: 'settlement.itemsDiffer', at: 'row 4, items' },
-  ],
-  [
-    'three decimals',
-    file(A.replace('16.50', '16.505'), B, TOTAL),
-    { code: 'amount.tooManyDecimals', at: 'row 2, fee' },
-  ],
-  ['a missing column', 'record,reference\nbatch,1', { code: 'settlement.columns' }],
-  ['a row twice', file(A, A, TOTAL), { code: 'settlement.itemsDiffer', at: 'row 4, items' }],
-  [
-    'a day that does not exist',
-    file(A.replace('2026-03-02', '2026-02-30'), B, TOTAL),
-    { code: 'table.date', at: 'row 2, batch' },
-  ],
-  [
-    'a row of another kind',
-    file(A.replace('batch', 'payout'), B, TOTAL),
-    { code: 'settlement.itemsDiffer', at: 'row 4, items', params: { rows: 6, total: 37 } },
-  ],
-  [
-    'a payout stated twice',
-    file(A, TOTAL, B, TOTAL),
-    { code: 'settlement.statedTwice', at: 'row 5' },
-  ],
-  [
-    'another payout among the rows',
-    file(A, B.replace('Q-1', 'Q-2'), TOTAL),
-    { code: 'settlement.noTotal', at: 'row 4' },
-  ],
-  [
-    'a batch of no scheme',
-    file(A.replace('Meridian', ''), B, TOTAL),
-    { code: 'settlement.cellMissing', at: 'row 2, scheme' },
-  ],
-  [
-    'half an item',
-    file(A.replace(',31,', ',30.5,'), B, TOTAL),
-    { code: 'settlement.items', at: 'row 2, items' },
-  ],
-  [
-    'items that do not add up',
-    file(A, B, TOTAL.replace(',37,', ',38,')),
-    { code: 'settlement.itemsDiffer', at: 'row 4, items' },
-  ],
-  ['a total of nothing', file(TOTAL), { code: 'settlement.itemsDiffer', at: 'row 2, items' }],
-])('%s is refused whole', (_, text, refusal) => {
-  expect(read(text)).toMatchObject({ ok: false, refusals: [refusal] });
-});
+  const add = (name: keyof Sums) => sum(rows.map((row) => row[name]));
+  return {
+    ...{ ...NO_ROWS, reference: 'Q-2', date: TUE },
+    schemes: rows.map((row) => ({ batchDate: MON, scheme: row.scheme, items: 1, ...of(row) })),
+    ...of({
+      ...{ grossMinor: add('grossMinor'), refundsMinor: add('refundsMinor') },
+      feeMinor: add('feeMinor'),
+    }),
+  };
+}
+const paid = (grossMinor: number, refundsMinor: number, feeMinor: number) =>
+  settled([{ scheme: 'Meridian', grossMinor, refundsMinor, feeMinor }]);
+const TWO = settled([
+  { scheme: 'Meridian', grossMinor: 1000_00, refundsMinor: 50_00, feeMinor: 16_50 },
+  { scheme: 'Corvus', grossMinor: 1841_35, refundsMinor: 0, feeMinor: 34_08 },
+]);
 
 test('till against processor names only what the totals tell apart', () => {
-  const settlement = read(file(A, B, TOTAL));
-  if (!settlement.ok) throw new Error('refused');
-  const findings = compareSettlement(settlement.value, [
+  const findings = compareSettlement(TWO, [
     batch('Meridian', 958_40),
     batch('Tidal Debit', 12_00),
   ]);
@@ -138,7 +62,7 @@ test('till against processor names only what the totals tell apart', () => {
     { scheme: 'Corvus', finding: 'missingHere', differenceMinor: 1841_35 },
     { scheme: 'Tidal Debit', finding: 'missingThere', differenceMinor: -12_00 },
   ]);
-  const again = compareSettlement(settlement.value, [batch('Meridian', 950_00, 950_00)]);
+  const again = compareSettlement(TWO, [batch('Meridian', 950_00, 950_00)]);
   expect(again[0]).toMatchObject({ finding: 'settledTwice' });
 });
 
@@ -146,10 +70,8 @@ const WHERE = { processorId: 1, bankAccountId: 1, scheme: 'Meridian', day: TUE }
 const NOTHING = { balanceMinor: 0, parts: [] };
 
 test('one balanced entry; clearing is relieved by what was settled', () => {
-  const settlement = read(file(A, B, TOTAL));
-  if (!settlement.ok) throw new Error('refused');
   const batches = [batch('Meridian', 950_00), batch('Corvus', 1841_35)];
-  const decided = decideSettlement(settlement.value, batches, NOTHING, WHERE);
+  const decided = decideSettlement(TWO, batches, NOTHING, WHERE);
   assertBalanced(decided.lines);
   expect(decided.findings.every(({ finding }) => finding === 'agrees')).toBe(true);
   expect(decided.settled).toEqual([
@@ -158,19 +80,6 @@ test('one balanced entry; clearing is relieved by what was settled', () => {
   ]);
 });
 
-const NO_ROWS = { currency: 'CAD', merchant: '', transactions: [], parts: [], stated: [] };
-/** A settlement of one scheme and batch. */
-const paid = (grossMinor: number, refundsMinor: number, feeMinor: number): Settlement => {
-  const netMinor = minor(grossMinor - refundsMinor - feeMinor);
-  const sums = {
-    grossMinor: minor(grossMinor),
-    refundsMinor: minor(refundsMinor),
-    feeMinor: minor(feeMinor),
-    netMinor,
-  };
-  const row = { batchDate: MON, scheme: 'Meridian', items: 1, ...sums };
-  return { ...NO_ROWS, reference: 'Q-2', date: TUE, schemes: [row], ...sums };
-};
 const posted = ({ lines }: { lines: readonly JournalLine[] }) =>
   lines.map(({ ledgerAccount: account, amountMinor, tag }) => [
     account,
