@@ -190,7 +190,7 @@ test('the cards of both sides stand side by side, and what differs adds up', asy
   expect(body.parts[0]).toMatchObject({ kind: 'chargeback', saleNumber: 'R-1' });
   expect(body.cards.rows).toMatchObject([
     {
-      ...{ what: 'amountDiffers', evidence: ['reference', 'lastFour', 'batch'] },
+      ...{ what: 'amountDiffers', evidence: ['reference', 'lastFour', 'day', 'batch'] },
       ...{ theirs: { amountMinor: 39_00 }, ours: { amountMinor: 40_00, number: 'R-2' } },
       differenceMinor: -1_00,
     },

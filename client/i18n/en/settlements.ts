@@ -220,6 +220,7 @@ export const settlements = {
     evidence_reference: 'reference',
     evidence_lastFour: 'last four digits',
     evidence_time: 'time',
+    evidence_day: 'day',
     evidence_batch: 'batch',
     evidence_alike: 'number alone',
     noCard: 'none',

@@ -1,12 +1,14 @@
 import { agreeing, evidenceOf } from './agree';
 import {
-  factsOf,
+  otherCard,
   otherLastFour,
   sameBatch,
   sameLastFour,
   sameTime,
   type Facts,
+  sidesOf,
   type Side,
+  type Sides,
 } from './facts';
 import type {
   CardPair,
@@ -21,16 +23,16 @@ import type {
 const MOST_TIP_PERCENT = 30;
 
 /** What a pair that is surely one card differs by. */
-function findingOf(theirs: TheirCard, ours: TillCard): PairFinding {
-  if (theirs.amountMinor === -ours.amountMinor) return 'refundAsSale';
-  const more = theirs.amountMinor - ours.amountMinor;
+function findingOf({ theirs, ours }: Sides, i: number, j: number): PairFinding {
+  const [theirMinor, ourMinor] = [theirs.facts.amount[i]!, ours.facts.amount[j]!];
+  if (theirMinor === -ourMinor) return 'refundAsSale';
+  const more = theirMinor - ourMinor;
   if (more !== 0) {
-    const tip =
-      ours.amountMinor > 0 && more > 0 && more * 100 <= ours.amountMinor * MOST_TIP_PERCENT;
+    const tip = ourMinor > 0 && more > 0 && more * 100 <= ourMinor * MOST_TIP_PERCENT;
     return tip ? 'tipAdded' : 'amountDiffers';
   }
-  if (theirs.scheme !== ours.scheme) return 'wrongScheme';
-  return theirs.batchDate === ours.batchDate ? 'agrees' : 'otherBatch';
+  if (theirs.facts.scheme[i] !== ours.facts.scheme[j]) return 'wrongScheme';
+  return sameBatch(theirs.facts, i, ours.facts, j) ? 'agrees' : 'otherBatch';
 }
 
 /** A pair that stands already, by its places on either side. */
@@ -47,12 +49,8 @@ export function compareCards(
   ours: readonly TillCard[],
   known: readonly Known[] = [],
 ): CardsCompared {
-  const order = {
-    theirs: [...theirs.keys()].sort((a, b) => theirs[a]!.row - theirs[b]!.row),
-    ours: [...ours.keys()].sort((a, b) => ours[a]!.id - ours[b]!.id),
-  };
-  const facts = { theirs: factsOf(theirs), ours: factsOf(ours) };
-  const pairs: CardPair[] = [];
+  const all = sidesOf(theirs, ours);
+  const pairs = new Array<CardPair | undefined>(theirs.length);
   const twice: CardsCompared['twice'] = [];
   const taken = {
     theirs: new Uint8Array(theirs.length),
@@ -60,7 +58,7 @@ export function compareCards(
   };
   const take = (found: readonly CardPair[]) => {
     for (const pair of found) {
-      pairs.push(pair);
+      pairs[pair.theirs] = pair;
       taken.theirs[pair.theirs] = 1;
       taken.ours[pair.ours] = 1;
     }
@@ -69,25 +67,24 @@ export function compareCards(
     twice.push(...found);
     for (const one of found) taken.theirs[one.theirs] = 1;
   };
-  const left = (): Sides => ({
-    theirs: {
-      ...{ cards: theirs, facts: facts.theirs },
-      places: order.theirs.filter((place) => !taken.theirs[place]),
-    },
-    ours: {
-      ...{ cards: ours, facts: facts.ours },
-      places: order.ours.filter((place) => !taken.ours[place]),
-    },
-  });
-  const named = byReference(left(), known);
+  let rest = all;
+  const left = (): Sides =>
+    (rest = {
+      theirs: {
+        ...rest.theirs,
+        places: rest.theirs.places.filter((place) => !taken.theirs[place]),
+      },
+      ours: { ...rest.ours, places: rest.ours.places.filter((place) => !taken.ours[place]) },
+    });
+  const named = byReference(all, known);
   take(named.pairs);
   takeTwice(named.twice);
-  const rest = left();
+  left();
   const agreed = agreeing(rest.theirs, rest.ours);
   take(agreed.pairs);
   const alike: CardsCompared['alike'] = [];
   for (const one of agreed.alike) {
-    const same = sameAgain(one, rest);
+    const same = sameAgain(one, all);
     if (same) take(same);
     else {
       alike.push(one);
@@ -99,22 +96,13 @@ export function compareCards(
   takeTwice(repeated(left().theirs, pairs));
   const missing = left();
   return {
-    pairs: inOrder(pairs, theirs.length),
+    pairs: pairs.filter((pair) => pair !== undefined),
     twice,
     missingHere: [...missing.theirs.places],
     missingThere: [...missing.ours.places],
     alike,
   };
 }
-
-/** Pairs in the order of the transactions. */
-function inOrder(pairs: readonly CardPair[], count: number): CardPair[] {
-  const at = new Array<CardPair | undefined>(count);
-  for (const pair of pairs) at[pair.theirs] = pair;
-  return at.filter((pair) => pair !== undefined);
-}
-
-type Sides = { theirs: Side<TheirCard>; ours: Side<TillCard> };
 
 /** Evidence beside a reference, each list once. */
 const named = new Map<readonly Evidence[], readonly Evidence[]>();
@@ -131,39 +119,21 @@ function withReference(beside: readonly Evidence[]): readonly Evidence[] {
  * first that agrees is the card, else the first; the others are the same card again.
  */
 function byReference(
-  { theirs, ours }: Sides,
+  sides: Sides,
   known: readonly Known[],
 ): Pick<CardsCompared, 'pairs' | 'twice'> {
-  const own = new Map<string, number>();
-  for (const place of ours.places) {
-    const { reference } = ours.cards[place]!;
-    // A number that stands twice in the till names neither of them.
-    if (reference !== '') own.set(reference, own.has(reference) ? -1 : place);
-  }
-  const ourOf = (place: number): number => {
-    const card = theirs.cards[place]!;
-    for (const key of [card.authorisation, card.reference]) {
-      const our = key === '' ? undefined : own.get(key);
-      if (
-        our !== undefined &&
-        our >= 0 &&
-        !otherLastFour(theirs.facts, place, ours.facts, our)
-      )
-        return our;
-    }
-    return -1;
-  };
-  const theirOf = new Int32Array(ours.cards.length).fill(-1);
+  const { theirs, ours } = sides;
+  const namedBy = whomTheyName(sides);
+  const theirOf = new Int32Array(ours.cards.length).fill(NOBODY);
   for (const pair of known) theirOf[pair.ours] = pair.theirs;
   const standing = new Set(known.map((pair) => pair.theirs));
   const again: { place: number; our: number }[] = [];
   for (const place of theirs.places) {
-    const our = standing.has(place) ? -1 : ourOf(place);
-    if (our < 0) continue;
+    const our = standing.has(place) ? NOBODY : namedBy[place]!;
+    if (our === NOBODY) continue;
     const before = theirOf[our]!;
-    const agrees = (one: number) =>
-      findingOf(theirs.cards[one]!, ours.cards[our]!) === 'agrees';
-    if (before < 0) theirOf[our] = place;
+    const agrees = (one: number) => findingOf(sides, one, our) === 'agrees';
+    if (before === NOBODY) theirOf[our] = place;
     else if (!standing.has(before) && !agrees(before) && agrees(place)) {
       theirOf[our] = place;
       again.push({ place: before, our });
@@ -172,18 +142,44 @@ function byReference(
   const pairs: CardPair[] = [];
   for (const our of ours.places) {
     const place = theirOf[our]!;
-    if (place < 0) continue;
+    if (place === NOBODY) continue;
     const beside = evidenceOf(theirs.facts, place, ours.facts, our);
     pairs.push({
-      ...{ theirs: place, ours: our },
-      finding: findingOf(theirs.cards[place]!, ours.cards[our]!),
-      evidence: ourOf(place) === our ? withReference(beside) : beside,
+      theirs: place,
+      ours: our,
+      finding: findingOf(sides, place, our),
+      evidence: namedBy[place] === our ? withReference(beside) : beside,
     });
   }
   return {
     pairs,
     twice: again.map(({ place, our }) => ({ theirs: place, of: theirOf[our]! })),
   };
+}
+
+const NOBODY = -1;
+
+/** Which card of the till each transaction names; a number that stands twice in the till names neither. */
+function whomTheyName({ theirs, ours }: Sides): Int32Array {
+  const own = new Map<string, number>();
+  for (const place of ours.places) {
+    const { reference } = ours.cards[place]!;
+    if (reference !== '') own.set(reference, own.has(reference) ? NOBODY : place);
+  }
+  const named = new Int32Array(theirs.cards.length).fill(NOBODY);
+  if (own.size === 0) return named;
+  const of = (key: string, place: number): number => {
+    const our = key === '' ? NOBODY : (own.get(key) ?? NOBODY);
+    return our !== NOBODY && otherLastFour(theirs.facts, place, ours.facts, our)
+      ? NOBODY
+      : our;
+  };
+  for (const place of theirs.places) {
+    const { authorisation, reference } = theirs.cards[place]!;
+    const our = of(authorisation, place);
+    named[place] = our === NOBODY ? of(reference, place) : our;
+  }
+  return named;
 }
 
 /** All that is said of a card, where it is enough to know it again; else nothing. */
@@ -199,10 +195,8 @@ function told(card: TheirCard): string {
 }
 
 /** Of one transaction that stands again and again: which of its rows is paired is no matter. */
-function sameAgain(
-  alike: CardsCompared['alike'][number],
-  { theirs, ours }: Sides,
-): CardPair[] | null {
+function sameAgain(alike: CardsCompared['alike'][number], sides: Sides): CardPair[] | null {
+  const { theirs, ours } = sides;
   const same = new Set(alike.theirs.map((place) => told(theirs.cards[place]!)));
   if (same.size > 1 || same.has('') || alike.theirs.length <= alike.ours.length) return null;
   return alike.ours.map((our, i) => {
@@ -210,23 +204,26 @@ function sameAgain(
     const evidence = evidenceOf(theirs.facts, their, ours.facts, our);
     return {
       ...{ theirs: their, ours: our, evidence: [...evidence, 'alike'] },
-      finding: findingOf(theirs.cards[their]!, ours.cards[our]!),
+      finding: findingOf(sides, their, our),
     };
   });
 }
 
 /** Transactions that are the same as one that is paired, in all that is said of them. */
-function repeated(rest: Side<TheirCard>, pairs: readonly CardPair[]): CardsCompared['twice'] {
+function repeated(
+  rest: Side<TheirCard>,
+  pairs: readonly (CardPair | undefined)[],
+): CardsCompared['twice'] {
   const wanted = new Set(rest.places.map((place) => told(rest.cards[place]!)));
   wanted.delete('');
   if (wanted.size === 0) return [];
   // Few have an amount and digits of one that is left: only these are written out.
   const plain = (place: number) =>
-    rest.cards[place]!.amountMinor * 20_000 + rest.facts.lastFour[place]!;
+    rest.facts.amount[place]! * 20_000 + rest.facts.lastFour[place]!;
   const meant = new Set(rest.places.map(plain));
   const paired = new Map<string, number>();
-  for (const { theirs } of pairs) {
-    if (!meant.has(plain(theirs))) continue;
+  for (let theirs = 0; theirs < pairs.length; theirs += 1) {
+    if (!pairs[theirs] || !meant.has(plain(theirs))) continue;
     const said = told(rest.cards[theirs]!);
     if (wanted.has(said)) paired.set(said, theirs);
   }
@@ -262,12 +259,13 @@ const STAGES: readonly Stage[] = [
   // The same amount at the same time, and one of them does not say which card.
   {
     key: (card) => String(magnitude(card)),
-    finding: (...cards) => sameTime(...cards) && !otherLastFour(...cards),
+    finding: (...cards) => sameTime(...cards) && !otherCard(...cards),
   },
 ];
 
 /** Pairs where either side can be nothing else. */
-function onlyPairs({ theirs, ours }: Sides, { key, finding }: Stage): CardPair[] {
+function onlyPairs(sides: Sides, { key, finding }: Stage): CardPair[] {
+  const { theirs, ours } = sides;
   const own = new Map<string, number[]>();
   for (const place of ours.places) {
     const by = key(ours.cards[place]!);
@@ -286,12 +284,8 @@ function onlyPairs({ theirs, ours }: Sides, { key, finding }: Stage): CardPair[]
   }
   return [...ofTheirs]
     .filter(([, fitting]) => fitting.length === 1 && ofOurs.get(fitting[0]!) === 1)
-    .map(([place, [our]]) => {
-      const [their, till] = [theirs.cards[place]!, ours.cards[our!]!];
-      return {
-        ...{ theirs: place, ours: our! },
-        finding: findingOf(their, till),
-        evidence: evidenceOf(theirs.facts, place, ours.facts, our!),
-      };
-    });
+    .map(([place, [our]]) => ({
+      ...{ theirs: place, ours: our!, finding: findingOf(sides, place, our!) },
+      evidence: evidenceOf(theirs.facts, place, ours.facts, our!),
+    }));
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { agreeing, evidenceOf } from './agree';
 import { assign } from './assign';
-import { factsOf } from './facts';
+import { sidesOf } from './facts';
 import { plantedCards } from './planted';
 import { compareCards, type TheirCard, type TillCard } from '.';
 
@@ -60,7 +60,7 @@ test('of equals as many as there are agree; one too many stays unpaired, and it 
     three.map((n) => ours(n)),
   );
   expect(even.pairs.map(({ finding, evidence }) => [finding, evidence])).toEqual(
-    three.map(() => ['agrees', ['batch', 'alike']]),
+    three.map(() => ['agrees', ['day', 'batch', 'alike']]),
   );
   const odd = compareCards(
     three.map((n) => theirs(n)),
@@ -153,27 +153,26 @@ const card = fc.record({
   lastFour: fc.constantFrom(...LAST_FOURS),
   time: fc.constantFrom(...TIMES),
   batchDate: fc.constantFrom(MON, '2026-03-03'),
+  on: fc.constantFrom(MON, '2026-03-03'),
 });
 
 test('agreeing cards: the largest set with most evidence, as trying all finds it', () => {
   const side = fc.array(card, { maxLength: 5 });
-  const weighs = { lastFour: 4, time: 2, batch: 1 } as Record<string, number>;
+  const weighs = { lastFour: 8, time: 4, day: 2, batch: 1 } as Record<string, number>;
   fc.assert(
     fc.property(side, side, (left, right) => {
       const their = left.map((over, i) => theirs(i, over));
       const our = right.map((over, i) => ours(i, over));
+      const sides = sidesOf(their, our);
       const evidence = (i: number, j: number) =>
-        evidenceOf(factsOf(their), i, factsOf(our), j);
+        evidenceOf(sides.theirs.facts, i, sides.ours.facts, j);
       const weigh = (way: readonly [number, number][]) =>
         way.length * 1000 +
         way.flatMap(([i, j]) => evidence(i, j)).reduce((sum, one) => sum + weighs[one]!, 0);
       const all = [...ways((i, j) => evidence(i, j).length > 0, left.length, right.length)];
       const best = Math.max(...all.map(weigh));
       const heaviest = all.filter((way) => weigh(way) === best);
-      const found = agreeing(
-        { cards: their, facts: factsOf(their), places: [...their.keys()] },
-        { cards: our, facts: factsOf(our), places: [...our.keys()] },
-      );
+      const found = agreeing(sides.theirs, sides.ours);
       // Each pair that is told is in a heaviest set; each that is in all of them is told.
       const told = found.pairs.map((pair) => `${pair.theirs} ${pair.ours}`);
       const always = heaviest[0]!.filter(([i, j]) =>

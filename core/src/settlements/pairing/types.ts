@@ -23,7 +23,7 @@ export type TheirCard = Omit<SettledTransaction, 'amountMinor' | 'feeMinor' | 'c
   amountMinor: number;
 };
 /** What two cards have in common beside their amount and scheme. */
-export type Evidence = 'reference' | 'lastFour' | 'time' | 'batch' | 'alike';
+export type Evidence = 'reference' | 'lastFour' | 'time' | 'day' | 'batch' | 'alike';
 
 /** What a pair that does not agree differs by. */
 export type PairFinding =
