@@ -5,6 +5,7 @@ import {
   id,
   isoDate,
   reasonText,
+  safeText,
   uploadedFile,
   type UploadedFile,
 } from './common';
@@ -12,6 +13,7 @@ import {
 /** A card that its holder disputes. Minor units; below zero: given back for one that nobody knows. */
 export type DisputeView = {
   id: number;
+  processorId: number;
   processor: string;
   scheme: string;
   reference: string;
@@ -39,7 +41,6 @@ export type DisputeCandidate = {
 };
 
 export type DisputeDetail = DisputeView & {
-  processorId: number;
   /** Parts of settlements that are of it, and what was lost, in their order. */
   story: {
     what: 'taken' | 'back' | 'fee' | 'lost';
@@ -49,6 +50,9 @@ export type DisputeDetail = DisputeView & {
     /** Where it stands: a settlement's page; what was lost can be taken back. */
     settlementId: number | null;
     lostId: number | null;
+    /** What the bank itself debited or gave back: its line, or that it can be taken back. */
+    lineId: number | null;
+    bankChargebackId: number | null;
     reason: string;
   }[];
   files: { id: number; name: string; type: 'image/jpeg' | 'application/pdf' }[];
@@ -85,6 +89,38 @@ export const undoLostSchema = Joi.object<UndoLost, true>({
 export type FindDisputedSale = { saleTenderId: number };
 export const findDisputedSaleSchema = Joi.object<FindDisputedSale, true>({
   saleTenderId: id.required(),
+});
+
+/**
+ * What a line of the bank is about a disputed card. Of a debit: the fee in it, and what is known of the
+ * card; with a dispute that is known, all of it is a fee. Of money given back: which dispute.
+ */
+export type BankChargeback = {
+  lineId: number;
+  processorId: number;
+  disputeId: number | null;
+  feeMinor: number;
+  scheme: string;
+  reference: string;
+  lastFour: string;
+};
+export const bankChargebackSchema = Joi.object<BankChargeback, true>({
+  ...{
+    lineId: id.required(),
+    processorId: id.required(),
+    disputeId: id.allow(null).required(),
+  },
+  feeMinor: amountMinor(0).required(),
+  scheme: safeText(40).allow('').required(),
+  reference: safeText(40).allow('').required(),
+  lastFour: Joi.string()
+    .pattern(/^\d{4}$/)
+    .allow('')
+    .required(),
+});
+export type UndoChargeback = { reason: string };
+export const undoChargebackSchema = Joi.object<UndoChargeback, true>({
+  reason: reasonText(200).required(),
 });
 
 /** A picture or a PDF that goes with the evidence. */

@@ -157,6 +157,8 @@ export const RIGHTS = {
   'POST /disputes/:id/sale': 'bookkeeper',
   'POST /disputes/:id/lost': 'bookkeeper',
   'POST /disputes-lost/:id/undo': 'bookkeeper',
+  'POST /bank-chargebacks': 'bookkeeper',
+  'POST /bank-chargebacks/:id/undo': 'bookkeeper',
   'POST /dispute-files': 'bookkeeper',
   'POST /dispute-files/:id/leave-out': 'bookkeeper',
   'GET /dispute-files/:id': 'bookkeeper',

@@ -26,6 +26,7 @@ export type TrailStep = {
     | 'returnedCheque'
     | 'bankMoney'
     | 'feeBill'
+    | 'chargeback'
     | 'payment'
     | 'writeOff'
     | 'line'

@@ -164,7 +164,17 @@ const BREAKS: Record<string, string> = {
     SELECT s.id, x.n, 2, s.date, 'Meridian', '', 0, 0, '', '', '',
       (SELECT MIN(id) FROM sale_tender)
     FROM settlement s JOIN (SELECT 901 AS n UNION ALL SELECT 902) x`,
-  'what is disputed at a processor is what its settlements took for it, less what is lost':
+  'what the bank debits for a dispute is on its way to the bank': shift(
+    'chargeback',
+    'bankInTransit',
+  ),
+  'what the bank debits for a dispute is disputed, without its fee': shift(
+    'chargeback',
+    'disputes',
+  ),
+  'a dispute that no settlement told of is what the bank debited':
+    'UPDATE dispute SET amount_minor = amount_minor + 1 WHERE settlement_id IS NULL',
+  'what is disputed at a processor is what its settlements and the bank took for it, less what is lost':
     'UPDATE settlement SET chargebacks_minor = 5',
   'what a dispute holds is what of it is open': `UPDATE entry_line SET holder = 'dispute 99' WHERE holder = 'dispute 1' LIMIT 1`,
   'what of a dispute came back or is lost is what its rows say':

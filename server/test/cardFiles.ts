@@ -1,5 +1,6 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { cardFile, type CardRow } from '@abacist/sim/cardRows';
+import { importStatement, statementOf } from './day';
 import { card, ids, type Person, type TestShop } from './harness';
 
 export type { CardRow };
@@ -80,6 +81,17 @@ export async function walkCards(shop: TestShop): Promise<void> {
     `SELECT id FROM sale_tender WHERE sale_id = ${rung[1]}`,
   );
   await send(`/disputes/${second.id}/sale`, { saleTenderId: tender.id });
+  const last = await shop.one<{ closing: number }>(
+    'SELECT closing_minor AS closing FROM statement ORDER BY to_date DESC, id DESC LIMIT 1',
+  );
+  const debited = { date: '2026-09-16', amountMinor: -12_00, text: 'CARD DISPUTE' };
+  await importStatement(tamsin, statementOf(last.closing, debited));
+  await shop.jobsEnded();
+  const line = await shop.one<{ id: number }>('SELECT MAX(id) AS id FROM statement_line');
+  await send('/bank-chargebacks', {
+    ...{ lineId: line.id, processorId: 1, disputeId: null, feeMinor: 5_00 },
+    ...{ scheme: 'Meridian', reference: 'CB3', lastFour: '' },
+  });
   await shop.pool.query('UPDATE processor SET bills_fees = TRUE');
   for (const month of ['2026-07', '2026-08'])
     await send('/processors/1/accruals', { month, feesMinor: 18_00, taxMinor: 90 });

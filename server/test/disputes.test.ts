@@ -249,3 +249,89 @@ test('of a corrected card the right one is disputed; of an exchange only the tax
   );
   expect(Number(tax.tax)).toBe(2_00);
 });
+
+test('what the bank itself debits is a dispute, with its fee; what it gives back is won; each has its way back', async () => {
+  await regulars.at('2026-05-05T14:00:00Z');
+  const day = '2026-05-04';
+  const imported = await importStatement(
+    osric(),
+    statementOf(
+      200_00,
+      { date: day, amountMinor: -99_00, text: 'CARD DISPUTE 5050' },
+      { date: day, amountMinor: -12_00, text: 'DISPUTE FEE' },
+      { date: day, amountMinor: 30_00, text: 'DISPUTE CREDIT' },
+    ),
+  );
+  expect(imported).toMatchObject({ status: 200, body: { added: 3 } });
+  await shop.jobsEnded();
+  const { openLines } = (await osric().get('/statement')).body;
+  const line = (amountMinor: number) =>
+    openLines.find((one: any) => one.amountMinor === amountMinor).id;
+  const say = (change: object) =>
+    osric().send('/bank-chargebacks', {
+      ...{
+        processorId: 1,
+        disputeId: null,
+        feeMinor: 0,
+        scheme: '',
+        reference: '',
+        lastFour: '',
+      },
+      ...change,
+    });
+  const disputed = async () => (await bead('2026-03-02')).beside.disputed ?? 0;
+  const before = await disputed();
+  const debit = { lineId: line(-99_00), feeMinor: 15_00 };
+  expect(codes(await say({ ...debit, feeMinor: 99_00 }))).toEqual(['chargeback.feeBeyond']);
+  expect(codes(await say(debit))).toEqual(['chargeback.noScheme']);
+  expect(codes(await say({ lineId: line(30_00) }))).toEqual(['chargeback.whichOne']);
+  const told = await say({ ...debit, lastFour: '5050' });
+  // Its digits and amount name the one card: what is disputed is of that sale and its day.
+  expect(told).toMatchObject({
+    status: 200,
+    body: { amountMinor: 84_00, saleId: saleIds[3], scheme: 'Meridian', state: 'toAnswer' },
+  });
+  const { id } = told.body;
+  expect(told.body.story).toMatchObject([
+    { what: 'taken', amountMinor: 84_00, lineId: line(-99_00), settlementId: null },
+    { what: 'fee', amountMinor: 15_00 },
+  ]);
+  expect((await disputed()) - before).toBe(84_00);
+  expect(codes(await say({ ...debit, lastFour: '5050' }))).toEqual(['match.taken']);
+  expect(await say({ lineId: line(-12_00), disputeId: id })).toMatchObject({ status: 200 });
+  const back = await say({ lineId: line(30_00), disputeId: id });
+  expect(back.body).toMatchObject({ wonMinor: 30_00, openMinor: 54_00 });
+  const statement = (await osric().get('/statement')).body;
+  expect(statement.openLines.filter((one: any) => one.date === day)).toEqual([]);
+  const [taken, given] = [told, back].map(({ body }) => body.story.at(0));
+  expect(given).toMatchObject(taken);
+  // What the bank shows is not taken back beneath its match; what goes on is not taken back at all.
+  const ofBank = async () =>
+    (await dispute(id)).story.filter((one: any) => one.bankChargebackId !== null);
+  const undo = (one: any) =>
+    osric().send(`/bank-chargebacks/${one.bankChargebackId}/undo`, { reason: 'Another card' });
+  expect(codes(await undo(taken))).toEqual(['chargeback.matched']);
+  const unmatch = async (lineId: number) => {
+    const { body } = await osric().get(`/trail/lines/${lineId}`);
+    return osric().send(`/matches/${body.matchGroupId}/undo`, {});
+  };
+  expect(await unmatch(line(-99_00))).toMatchObject({ status: 200 });
+  expect(codes(await undo(taken))).toEqual(['chargeback.disputeGoesOn']);
+  for (const lineId of [line(-12_00), line(30_00)])
+    expect(await unmatch(lineId)).toMatchObject({ status: 200 });
+  for (const one of (await ofBank()).reverse())
+    expect(await undo(one)).toMatchObject({ status: 200 });
+  expect((await osric().get(`/disputes/${id}`)).status).toBe(404);
+  expect(codes(await undo(taken))).toEqual(['chargeback.undone']);
+  expect((await disputed()) - before).toBe(0);
+  // Said again, of a card that nobody knows; whoever finds it puts it on its day, at the bank.
+  const again = await say({ ...debit, scheme: 'Meridian' });
+  expect(again.body).toMatchObject({ saleId: null, state: 'toAnswer' });
+  const tender = await shop.one<{ id: number }>(
+    `SELECT id FROM sale_tender WHERE sale_id = ${saleIds[3]}`,
+  );
+  expect(
+    await osric().send(`/disputes/${again.body.id}/sale`, { saleTenderId: tender.id }),
+  ).toMatchObject({ status: 200 });
+  expect((await disputed()) - before).toBe(84_00);
+});

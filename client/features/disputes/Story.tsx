@@ -14,11 +14,11 @@ import { Body } from '~/ui/Text';
 export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
   const t = useWords();
   const dates = useDates();
-  const [back, setBack] = useState<{ lostId: number; number: string } | null>(null);
+  const [back, setBack] = useState<{ path: string; number: string } | null>(null);
   return (
     <Section title={t('disputes.story')}>
       <Sheet role="list" aria-label={t('disputes.story')}>
-        {story.map(({ what, number, date, amountMinor, settlementId, lostId, reason }) => (
+        {story.map(({ what, number, date, amountMinor, reason, ...of }) => (
           <SheetRow key={`${what} ${number} ${amountMinor}`} role="listitem">
             <Column flex={1} minWidth={0}>
               <Body>{t(`disputes.what_${what}`)}</Body>
@@ -26,18 +26,18 @@ export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
                 {[dates.day(date), reason].filter(Boolean).join(' · ')}
               </Body>
             </Column>
-            {settlementId === null ? null : (
+            {pageOf(of) === null ? null : (
               <Button
                 kind="plain"
                 label={number}
-                onPress={() => router.push(`/bank/settlements/${settlementId}`)}
+                onPress={() => router.push(pageOf(of) as never)}
               />
             )}
-            {lostId === null ? null : (
+            {undoOf(of) === null ? null : (
               <Button
                 kind="plain"
                 label={t('disputes.takeBack', { number })}
-                onPress={() => setBack({ lostId, number })}
+                onPress={() => setBack({ path: undoOf(of)!, number })}
               />
             )}
             <Money minor={what === 'lost' ? -amountMinor : amountMinor} />
@@ -52,10 +52,29 @@ export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
         <AskWhy
           title={t('disputes.takeBackTitle', { number: back.number })}
           label={t('disputes.takeBackIt')}
-          path={`/disputes-lost/${back.lostId}/undo`}
+          path={back.path}
           onClose={() => setBack(null)}
         />
       )}
     </Section>
   );
+}
+
+type Told = Pick<
+  DisputeDetail['story'][number],
+  'settlementId' | 'lostId' | 'lineId' | 'bankChargebackId'
+>;
+
+/** Where it can be read: the settlement, or the bank's line. */
+function pageOf({ settlementId, lineId }: Told): string | null {
+  if (settlementId !== null) return `/bank/settlements/${settlementId}`;
+  return lineId === null ? null : `/lines/${lineId}`;
+}
+
+/** What takes it back; what the bank shows is matched, and its match is undone first. */
+function undoOf({ lostId, lineId, bankChargebackId }: Told): string | null {
+  if (lostId !== null) return `/disputes-lost/${lostId}/undo`;
+  return bankChargebackId === null || lineId !== null
+    ? null
+    : `/bank-chargebacks/${bankChargebackId}/undo`;
 }

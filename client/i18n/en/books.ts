@@ -97,6 +97,8 @@ export const books = {
     batchDifferenceUndo: 'Batch difference open again',
     feeAccrual: 'Card fees accrued',
     feeAccrualUndo: 'Accrual taken back',
+    chargeback: 'Chargeback at the bank',
+    chargebackUndo: 'Chargeback at the bank undone',
     feeBill: 'Bill of card fees',
     feeBillUndo: 'Bill of card fees undone',
     disputeLost: 'Dispute lost',

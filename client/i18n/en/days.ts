@@ -325,6 +325,8 @@ export const days = {
     step_feesNotAccrued: 'Accrue them',
     billMissing: 'The bill of {{processor}} for the month to {{month}} has not come.',
     step_billMissing: 'Enter it',
+    chargebackNotAtBank: 'Chargeback {{number}}, of {{date}}, stands on no line of the bank.',
+    step_chargebackNotAtBank: 'Look at the statement',
     billNotAtBank: 'Bill of fees {{number}}, due {{date}}, was not debited.',
     step_billNotAtBank: 'Look at the statement',
     disputeDue: 'Disputed at {{processor}}, {{card}}: answer by {{due}}.',

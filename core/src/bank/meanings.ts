@@ -6,6 +6,8 @@ const LINE_MEANINGS = {
   payment: { money: 'in' },
   /** A cheque that we banked, and that the bank gave back. */
   returnedCheque: { money: 'out' },
+  /** A card that its holder disputes: debited by the bank itself, given back, or a fee for it. */
+  chargeback: { money: 'either' },
   /** A slip of ours that the bank counted differently. */
   bag: { money: 'in' },
   /** Something that the shop itself moved, and that only the amount speaks for. */

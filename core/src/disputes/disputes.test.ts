@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { assertBalanced, type JournalLine } from '../ledger';
 import { minor, sum } from '../money';
 import type { Part } from '../takings';
-import { decideLost, openOf, retold, stateOf, type Losing } from '.';
+import {
+  chargebackLines,
+  chargebackOf,
+  decideLost,
+  openOf,
+  retold,
+  stateOf,
+  type Losing,
+} from '.';
 
 const MON = '2026-03-02';
 const TUE = '2026-03-03';
@@ -184,4 +192,77 @@ test('a sale that is found later takes the dispute and what was taken for it: ze
     },
   );
   expect(none).toEqual([]);
+});
+
+test.each([
+  ['a chargeback', { lineMinor: -80_00, feeMinor: 0, dispute: null }, [80_00, 0]],
+  [
+    'one with its fee in it',
+    { lineMinor: -95_00, feeMinor: 15_00, dispute: null },
+    [80_00, 15_00],
+  ],
+  [
+    'a fee alone, for one that is known',
+    { lineMinor: -15_00, feeMinor: 0, dispute: { openMinor: 80_00 } },
+    [0, 15_00],
+  ],
+  [
+    'money that is given back',
+    { lineMinor: 30_00, feeMinor: 0, dispute: { openMinor: 80_00 } },
+    [-30_00, 0],
+  ],
+  [
+    'a fee that is all of it',
+    { lineMinor: -15_00, feeMinor: 15_00, dispute: null },
+    'chargeback.feeBeyond',
+  ],
+  [
+    'money back of nothing known',
+    { lineMinor: 30_00, feeMinor: 0, dispute: null },
+    'chargeback.whichOne',
+  ],
+  [
+    'more than is open',
+    { lineMinor: 80_01, feeMinor: 0, dispute: { openMinor: 80_00 } },
+    'dispute.moreThanOpen',
+  ],
+])('a line of the bank is %s', (_, line, is) => {
+  const said = chargebackOf(line);
+  expect(
+    said.ok ? [said.value.amountMinor, said.value.feeMinor] : said.refusals[0]!.code,
+  ).toEqual(is);
+});
+
+test('what the bank takes and gives back for a dispute leaves nothing of it, on no day and with nobody', () => {
+  const money = fc.integer({ min: 1, max: 50_000 });
+  const whose = { takingsDay: MON, pot: POT };
+  const ids = { disputeId: 7, processorId: 1, bankAccountId: 2, holder: 'chargeback 3' };
+  fc.assert(
+    fc.property(money, money, fc.array(money, { maxLength: 4 }), (taken, feeMinor, backs) => {
+      const lines = chargebackLines(
+        { amountMinor: taken, feeMinor },
+        { whose, held: [] },
+        ids,
+      );
+      let open = taken;
+      for (const most of backs) {
+        const back = Math.min(most, open);
+        if (back === 0) continue;
+        const held = [part(MON, open)];
+        const amount = { amountMinor: -back, feeMinor: 0 };
+        lines.push(
+          ...chargebackLines(amount, { whose: { ...whose, takingsDay: TUE }, held }, ids),
+        );
+        open -= back;
+      }
+      assertBalanced(lines);
+      // What is given back is of the day that was disputed, whatever the day of the line.
+      expect(byDay(lines)).toEqual([]);
+      const of = (account: string) =>
+        sum(lines.filter((l) => l.ledgerAccount === account).map((l) => l.amountMinor));
+      expect(of('disputes')).toBe(open);
+      expect(of('chargebackFees')).toBe(feeMinor);
+      expect(of('bankInTransit')).toBe(-open - feeMinor);
+    }),
+  );
 });

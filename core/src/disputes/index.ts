@@ -1,3 +1,4 @@
+export * from './atBank';
 export * from './state';
 export * from './lost';
 export * from './retold';

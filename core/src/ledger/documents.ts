@@ -78,6 +78,8 @@ export const DOCUMENTS = {
   feeAccrualUndo: { series: 'FU' },
   feeBill: { series: 'FB', undoneBy: 'feeBillUndo' },
   feeBillUndo: { series: 'FC' },
+  chargeback: { series: 'CB', undoneBy: 'chargebackUndo' },
+  chargebackUndo: { series: 'CV' },
   disputeLost: { series: 'CL', undoneBy: 'disputeLostUndo' },
   disputeLostUndo: { series: 'CM' },
   disputeRetold: { series: 'CR' },

@@ -699,7 +699,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
     [
       ['disputes', 80_00],
       ['chargebackFees', 15_00],
-      ['bank', -95_00],
+      ['bankInTransit', -95_00],
     ],
   ),
   'chargeback.lost': alone(

@@ -206,10 +206,11 @@ export const POSTING_TABLE = {
     credit('accruedFees', 'owed'),
   ),
   'fees.debited': row(debit('accruedFees', 'owed'), credit('bankInTransit', 'owed')),
+  /** Debited by the bank itself; minus where it is given back. */
   'chargeback.fromBank': moves(
-    debit('disputes', 'amount'),
+    maybe(debit('disputes', 'amount')),
     maybe(debit('chargebackFees', 'fee')),
-    credit('bank', 'debited'),
+    credit('bankInTransit', 'debited'),
   ),
   'chargeback.lost': moves(
     debit('chargebackLoss', 'net'),

@@ -38,6 +38,7 @@ export const LOOSE_ENDS = {
   feesNotAccrued: { place: 'bank', needs: 'bookkeeper' },
   billMissing: { place: 'bank', needs: 'bookkeeper' },
   billNotAtBank: { place: 'bank', needs: 'bookkeeper' },
+  chargebackNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   disputeDue: { place: 'bank', needs: 'bookkeeper' },
   disputeLate: { place: 'bank', needs: 'bookkeeper' },
   disputeToAnswer: { place: 'bank', needs: 'bookkeeper' },

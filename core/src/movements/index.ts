@@ -8,6 +8,7 @@ export const MOVEMENT_KINDS = [
   'returnedCheque',
   'bankMoney',
   'feeBill',
+  'chargeback',
 ] as const;
 /** What a movement is, and what a statement line may be about. */
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
@@ -57,6 +58,8 @@ export const MOVEMENTS: Record<MovementKind, MovementRules> = {
   bankMoney: { window: { before: 10, after: 10 }, codes: [] },
   // A processor debits what it bills when it likes, mostly soon after.
   feeBill: { window: { before: 3, after: 10 }, codes: [] },
+  // What the bank debits for a disputed card is recorded from its line: the day is the line's.
+  chargeback: { window: { before: 5, after: 5 }, codes: [] },
 };
 
 /** What of our books can be found on a statement: `slip 12`, `settlement 3`. */

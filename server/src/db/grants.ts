@@ -36,6 +36,7 @@ const UPDATES: Record<string, string[]> = {
   ],
   fee_accrual: ['standing'],
   fee_bill: ['match_group_id', 'standing'],
+  bank_chargeback: ['match_group_id', 'standing'],
   dispute: [
     'won_minor',
     'lost_minor',

@@ -65,7 +65,10 @@ export async function findDisputedSale(
     [processorId, saleTenderId],
   );
   if (!card) throw refuseWith('dispute.noSuchCard', 'saleTenderId');
-  const { bankAccountId, ...stands } = await whereItStands(tx, processorId, settlementId);
+  const { bankAccountId, ...stands } =
+    settlementId === null
+      ? await whereTheBankHasIt(tx, id)
+      : await whereItStands(tx, processorId, settlementId);
   const held = await heldBy(tx, 'disputes', [ofDispute(id)]);
   const to = { takingsDay: card.takingsDay, pot: potOfCard(processorId, card.scheme) };
   const lines = retold(held, to, { id, processorId, bankAccountId, stands });
@@ -83,6 +86,26 @@ export async function findDisputedSale(
     ...{ kind: 'disputeRetold', subjectId: insertId, date, lines, memo: card.number },
   });
   return { answer: await disputeDetail(tx, id), documentNumber: number };
+}
+
+/** Where the money of a chargeback is that the bank itself debited: under way, or at the bank. */
+async function whereTheBankHasIt(
+  db: Db,
+  disputeId: number,
+): Promise<Stands & { bankAccountId: number }> {
+  const found = (await row<{ id: number; bankAccountId: number; lineId: number | null }>(
+    db,
+    `SELECT b.id, b.bank_account_id AS bankAccountId,
+       (SELECT MIN(l.id) FROM statement_line l
+        WHERE l.match_group_id = b.match_group_id) AS lineId
+     FROM bank_chargeback b
+     WHERE b.dispute_id = ? AND b.standing AND b.amount_minor > 0`,
+    [disputeId],
+  ))!;
+  const { id, bankAccountId, lineId } = found;
+  return lineId === null
+    ? { bankAccountId, ledgerAccount: 'bankInTransit', holder: `chargeback ${id}` }
+    : { bankAccountId, ledgerAccount: 'bank', holder: `line ${lineId}` };
 }
 
 type Settled = {

@@ -22,7 +22,7 @@ export type DisputedCard = {
 export async function disputedCard(
   db: Db,
   of: { processorId: number; date: string },
-  part: SettledPart,
+  part: Pick<SettledPart, 'reference' | 'lastFour' | 'amountMinor'>,
 ): Promise<DisputedCard | undefined> {
   const byReference = part.reference
     ? await cardsWhere(

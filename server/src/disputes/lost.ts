@@ -14,7 +14,8 @@ import { disputeDetail } from './read';
 export type Standing = {
   id: number;
   processorId: number;
-  settlementId: number;
+  /** Null: the bank itself debited it. */
+  settlementId: number | null;
   amountMinor: number;
   wonMinor: number;
   lostMinor: number;

@@ -5,7 +5,6 @@ import { notFound } from '../http/errors';
 import { candidatesOf } from './find';
 
 type Stored = Omit<DisputeView, 'openMinor' | 'state'> & {
-  processorId: number;
   saleTenderId: number | null;
 };
 
@@ -32,8 +31,8 @@ export async function openDisputes(db: Db): Promise<DisputeView[]> {
   return open.map(bare).sort((a, b) => (urgency(a) < urgency(b) ? -1 : 1));
 }
 
-const bare = ({ processorId: _p, saleTenderId: _t, ...view }: Read): DisputeView => view;
-type Read = DisputeView & Pick<Stored, 'processorId' | 'saleTenderId'>;
+const bare = ({ saleTenderId: _, ...view }: Read): DisputeView => view;
+type Read = DisputeView & Pick<Stored, 'saleTenderId'>;
 
 async function disputesWhere(
   db: Db,
@@ -89,7 +88,11 @@ const settledCard = (db: Db, saleTenderId: number) =>
     [saleTenderId],
   );
 
-/** Parts of settlements that are of it, and what of it was lost. */
+/** The line of the bank that shows it. */
+const LINE_OF = `CAST((SELECT MIN(l.id) FROM statement_line l
+  WHERE l.match_group_id = b.match_group_id) AS SIGNED)`;
+
+/** Parts of settlements and of the bank that are of it, and what of it was lost. */
 const storyOf = (db: Db, id: number) =>
   rows<DisputeDetail['story'][number]>(
     db,
@@ -97,16 +100,30 @@ const storyOf = (db: Db, id: number) =>
        SELECT CASE WHEN p.kind = 'chargebackFee' THEN 'fee' WHEN p.amount_minor < 0 THEN 'back'
            ELSE 'taken' END AS what,
          CONCAT(d.series, '-', d.number) AS number, s.date, p.amount_minor AS amountMinor,
-         s.id AS settlementId, NULL AS lostId, p.words AS reason
+         s.id AS settlementId, NULL AS lostId, NULL AS lineId, NULL AS bankChargebackId,
+         p.words AS reason
        FROM settlement_part p
        JOIN settlement s ON s.id = p.settlement_id AND s.standing
        JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
        WHERE p.dispute_id = ?
        UNION ALL
-       SELECT 'lost', CONCAT(d.series, '-', d.number), l.date, l.amount_minor, NULL, l.id, l.reason
+       SELECT 'lost', CONCAT(d.series, '-', d.number), l.date, l.amount_minor, NULL, l.id,
+         NULL, NULL, l.reason
        FROM dispute_lost l
        JOIN document d ON d.kind = 'disputeLost' AND d.subject_id = l.id
        WHERE l.dispute_id = ? AND l.standing
+       UNION ALL
+       SELECT IF(b.amount_minor < 0, 'back', 'taken'), CONCAT(d.series, '-', d.number), b.date,
+         b.amount_minor, NULL, NULL, ${LINE_OF}, CAST(b.id AS SIGNED), ''
+       FROM bank_chargeback b
+       JOIN document d ON d.kind = 'chargeback' AND d.subject_id = b.id
+       WHERE b.dispute_id = ? AND b.standing AND b.amount_minor <> 0
+       UNION ALL
+       SELECT 'fee', CONCAT(d.series, '-', d.number), b.date, b.fee_minor, NULL, NULL, ${LINE_OF},
+         IF(b.amount_minor = 0, CAST(b.id AS SIGNED), NULL), ''
+       FROM bank_chargeback b
+       JOIN document d ON d.kind = 'chargeback' AND d.subject_id = b.id
+       WHERE b.dispute_id = ? AND b.standing AND b.fee_minor <> 0
      ) y ORDER BY y.date, y.what = 'lost', y.what DESC`,
-    [id, id],
+    [id, id, id, id],
   );

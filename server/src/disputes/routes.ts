@@ -1,8 +1,10 @@
 import {
+  bankChargebackSchema,
   changeDisputeSchema,
   disputeFileSchema,
   findDisputedSaleSchema,
   loseDisputeSchema,
+  undoChargebackSchema,
   undoLostSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
@@ -10,6 +12,7 @@ import Joi from 'joi';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { byId, download, noInput, query } from '../http/query';
+import { chargebackFromLine, undoChargeback } from './atBank';
 import { changeDispute, findDisputedSale } from './change';
 import { evidencePaper } from './evidence';
 import {
@@ -20,6 +23,7 @@ import {
   type Kept,
 } from './files';
 import { loseDispute, undoLost } from './lost';
+import { matchAfter } from '../matching/run';
 import { disputeDetail, disputesView } from './read';
 
 export function disputeRoutes(deps: Deps): Router {
@@ -75,6 +79,26 @@ export function disputeRoutes(deps: Deps): Router {
     '/dispute-files/:id/leave-out',
     command(deps, 'POST /dispute-files/:id/leave-out', Joi.object({}), (context, _, { id }) =>
       leaveOutFile(context, Number(id)),
+    ),
+  );
+  router.post(
+    '/bank-chargebacks',
+    command(
+      deps,
+      'POST /bank-chargebacks',
+      bankChargebackSchema,
+      chargebackFromLine,
+      matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/bank-chargebacks/:id/undo',
+    command(
+      deps,
+      'POST /bank-chargebacks/:id/undo',
+      undoChargebackSchema,
+      (context, body, { id }) => undoChargeback(context, body, Number(id)),
+      matchAfter(deps),
     ),
   );
   router.get(

@@ -63,6 +63,8 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   feeAccrualUndo: OF_ENTRY,
   feeBill: { amount: 'SELECT x.amount_minor FROM fee_bill x' },
   feeBillUndo: OF_ENTRY,
+  chargeback: { amount: 'SELECT x.amount_minor + x.fee_minor FROM bank_chargeback x' },
+  chargebackUndo: OF_ENTRY,
   disputeLost: { amount: 'SELECT x.amount_minor FROM dispute_lost x' },
   disputeLostUndo: OF_ENTRY,
   disputeRetold: OF_ENTRY,

@@ -1,5 +1,6 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
 import { BANK_MONEY } from './kinds/bankMoney';
+import { CHARGEBACK } from './kinds/chargeback';
 import { FEE_BILL } from './kinds/feeBill';
 import { OWN_CHEQUE } from './kinds/ownCheque';
 import { RETURNED_CHEQUE } from './kinds/returnedCheque';
@@ -17,6 +18,7 @@ export const MOVEMENT_STORES: Record<MovementKind, MovementStore> = {
   returnedCheque: RETURNED_CHEQUE,
   bankMoney: BANK_MONEY,
   feeBill: FEE_BILL,
+  chargeback: CHARGEBACK,
 };
 
 /** A statement that is made of one part a kind. */

@@ -175,6 +175,18 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'counted',
     note: plain('trail.batchDifferenceUndone'),
   },
+  chargeback: {
+    kind: 'chargeback',
+    from: 'home',
+    to: 'disputed',
+    note: plain('trail.chargebackAtBank'),
+  },
+  chargebackUndo: {
+    kind: 'chargeback',
+    from: 'disputed',
+    to: 'home',
+    note: plain('trail.chargebackUndone'),
+  },
   disputeLost: {
     kind: 'other',
     from: 'disputed',

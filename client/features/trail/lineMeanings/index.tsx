@@ -2,6 +2,7 @@ import type { LineMeaningKind } from '@abacist/core/lineMeanings';
 import type { ComponentType } from 'react';
 import { FindReturned } from '~/features/cheques';
 import { WhichBag } from './Bag';
+import { Disputed } from './Disputed';
 import { MatchByHand } from './Ours';
 import { WhosePayment } from './Payment';
 import type { MeaningDialog } from './room';
@@ -14,6 +15,7 @@ function WhichCheque({ line, onClose }: MeaningDialog) {
 export const MEANINGS: Record<LineMeaningKind, ComponentType<MeaningDialog>> = {
   payment: WhosePayment,
   returnedCheque: WhichCheque,
+  chargeback: Disputed,
   bag: WhichBag,
   ours: MatchByHand,
 };

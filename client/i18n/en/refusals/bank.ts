@@ -131,6 +131,15 @@ export const bank = {
   fees_accruedAlready: 'It is accrued already as {{number}}.',
   fees_monthBilled: 'Its bill is here already as {{number}}.',
   fees_billedAlready: 'This bill is here already as {{number}}.',
+  chargeback_unknown: 'There is no such chargeback.',
+  chargeback_undone: 'This was taken back already.',
+  chargeback_matched: 'The bank’s line shows it: undo their match first.',
+  chargeback_disputeGoesOn:
+    'More came of this dispute since: take back what was given back, lost or found for it first.',
+  chargeback_feeBeyond:
+    'The fee is all of the line or more: it leaves nothing that is disputed.',
+  chargeback_whichOne: 'Money that comes back is of a dispute: say which.',
+  chargeback_noScheme: 'Say by which scheme the card was.',
   feeBill_unknown: 'There is no such bill.',
   feeBill_undone: 'This bill was taken back already.',
   feeBill_matched: 'The bank shows this bill: undo its match first.',

@@ -12,6 +12,7 @@ const MATCHED = [
   ['returned_cheque', 'returnedCheque'],
   ['drawer_act', 'bankMoney'],
   ['fee_bill', 'feeBill'],
+  ['bank_chargeback', 'chargeback'],
   ['statement_line', 'line'],
 ] as const;
 

@@ -72,9 +72,12 @@ export const CARDS: Check[] = [
     'processor_id',
   ),
   control(
-    'what is disputed at a processor is what its settlements took for it, less what is lost',
+    'what is disputed at a processor is what its settlements and the bank took for it, less what is lost',
     'disputes',
     `SELECT processor_id AS part, chargebacks_minor AS expected FROM settlement WHERE standing
+     UNION ALL
+     SELECT x.processor_id, b.amount_minor
+     FROM bank_chargeback b JOIN dispute x ON x.id = b.dispute_id WHERE b.standing
      UNION ALL
      SELECT x.processor_id, -l.amount_minor
      FROM dispute_lost l JOIN dispute x ON x.id = l.dispute_id WHERE l.standing`,
@@ -99,7 +102,7 @@ export const CARDS: Check[] = [
   {
     name: 'what of a dispute came back or is lost is what its rows say',
     sql: `SELECT NULL AS entryId, CONCAT('dispute ', x.id) AS about,
-            CONCAT_WS(' ', COALESCE(p.back, 0), COALESCE(l.lost, 0)) AS expected,
+            CONCAT_WS(' ', COALESCE(p.back, 0) + COALESCE(b.back, 0), COALESCE(l.lost, 0)) AS expected,
             CONCAT_WS(' ', x.won_minor, x.lost_minor) AS found
           FROM dispute x
           LEFT JOIN (SELECT p.dispute_id, SUM(-p.amount_minor) AS back
@@ -107,8 +110,11 @@ export const CARDS: Check[] = [
             JOIN settlement s ON s.id = p.settlement_id AND s.standing
             JOIN dispute o ON o.id = p.dispute_id
             WHERE p.kind = 'chargeback'
-              AND NOT (o.settlement_id = p.settlement_id AND o.position = p.position)
+              AND NOT (o.settlement_id <=> p.settlement_id AND o.position <=> p.position)
             GROUP BY p.dispute_id) p ON p.dispute_id = x.id
+          LEFT JOIN (SELECT dispute_id, SUM(-amount_minor) AS back
+            FROM bank_chargeback WHERE standing AND amount_minor < 0
+            GROUP BY dispute_id) b ON b.dispute_id = x.id
           LEFT JOIN (SELECT dispute_id, SUM(amount_minor) AS lost
             FROM dispute_lost WHERE standing GROUP BY dispute_id) l ON l.dispute_id = x.id
           WHERE x.standing HAVING expected <> found`,
@@ -139,6 +145,28 @@ export const CARDS: Check[] = [
           JOIN document d ON d.kind = 'feeBill' AND d.subject_id = b.id
           GROUP BY b.id, d.entry_id, b.fees_minor, b.tax_minor
           HAVING expected <> found`,
+  },
+  perDocument(
+    'what the bank debits for a dispute is on its way to the bank',
+    'chargeback',
+    'bankInTransit',
+    'SELECT id AS subject_id, -(amount_minor + fee_minor) AS expected FROM bank_chargeback',
+  ),
+  perDocument(
+    'what the bank debits for a dispute is disputed, without its fee',
+    'chargeback',
+    'disputes',
+    'SELECT id AS subject_id, amount_minor AS expected FROM bank_chargeback',
+  ),
+  {
+    name: 'a dispute that no settlement told of is what the bank debited',
+    sql: `SELECT NULL AS entryId, CONCAT('dispute ', x.id) AS about,
+            x.amount_minor AS expected, COALESCE(SUM(b.amount_minor), 0) AS found
+          FROM dispute x
+          LEFT JOIN bank_chargeback b ON b.dispute_id = x.id AND b.standing AND b.amount_minor > 0
+          WHERE x.standing AND x.settlement_id IS NULL
+          GROUP BY x.id, x.amount_minor
+          HAVING x.amount_minor <> COALESCE(SUM(b.amount_minor), 0)`,
   },
   perDocument(
     'what is lost of a dispute is disputed no more',

@@ -46,6 +46,7 @@ export const FINDERS = {
   feesNotAccrued: feeMonth,
   billMissing: feeMonth,
   billNotAtBank: lateAtBank,
+  chargebackNotAtBank: lateAtBank,
   disputeDue: dispute,
   disputeLate: dispute,
   disputeToAnswer: dispute,
