@@ -101,6 +101,8 @@ export const bank = {
   settlement_columns:
     'Columns are missing: {{missing}}. Is it a file of this processor, or has its layout changed?',
   settlement_mappingGap: 'Say first what the columns and rows of this file are.',
+  settlement_columnMissing:
+    'No column is said to be this yet: $t(settlementFile.meaning_{{meaning}}).',
   settlement_cellMissing: 'This cell is empty, and nothing can be made of the row without it.',
   settlement_clock: '“{{text}}” is no time of the day.',
   settlement_noRows: 'No row of this file is a card, a total or anything else that counts.',

@@ -22,7 +22,8 @@ const HEADS: Record<Meaning, RegExp> = {
   merchant: /merchant|outlet|store[ _-]*(id|no)/,
   currency: /currency|^ccy$|^cur$/,
   batch: /batch/,
-  moment: /(transaction|sale|purchase|trade)?[ _-]*(date|day|timestamp)([ _-]*time)?$/,
+  moment:
+    /(transaction|sale|purchase|trade)?[ _-]*(date|day|timestamp)([ _-]*time)?$|^taken([ _-]*(at|on))?$/,
   clock: /time$|^clock$/,
   cardKind: /(card|funding)[ _-]*(kind|type|class|product)|^product$/,
   scheme: /scheme|brand|network|^card$|card[ _-]*(name|company)/,

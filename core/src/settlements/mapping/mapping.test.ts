@@ -2,6 +2,7 @@ import { stringify } from 'csv-stringify/sync';
 import fc from 'fast-check';
 import { guessShape } from '../../tables';
 import { mappingGaps, OWN_LAYOUT, readMapped, ROW_KINDS, type Mapping } from '.';
+import { readRow } from './row';
 
 const SHOP = { currency: 'CAD', zone: 'America/Halifax', cutOff: '22:00', merchant: '' };
 
@@ -246,6 +247,18 @@ test('what a mapping lacks is said before anything is read', () => {
   expect(read(lines(K1), { ...bare, kinds: CARDS.kinds })).toMatchObject({
     ok: false,
     refusals: [{ code: 'settlement.mappingGap', params: { gap: 'noCards' } }],
+  });
+  // While it is made out, a row says which column nobody has named yet, not that a cell is empty.
+  const noAmount = { ...CARDS, columns: { ...CARDS.columns, gross: undefined } } as Mapping;
+  expect(
+    readRow({ row: 3, cells: K1.split(';') }, noAmount, {
+      ...{ currency: 'CAD', zone: 'UTC', cutOff: '18:00' },
+    }),
+  ).toMatchObject({
+    ok: false,
+    refusals: [
+      { code: 'settlement.columnMissing', at: 'row 3', params: { meaning: 'gross' } },
+    ],
   });
 });
 

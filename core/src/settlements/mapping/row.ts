@@ -69,7 +69,11 @@ function cellsOf({ row, cells }: TableRow, mapping: Mapping, { currency, zone }:
     return read.value;
   };
   const missing = (meaning: Meaning) =>
-    new Refused(refuse('settlement.cellMissing', at(meaning), { meaning }));
+    new Refused(
+      columns[meaning] === undefined
+        ? refuse('settlement.columnMissing', `row ${row}`, { meaning })
+        : refuse('settlement.cellMissing', at(meaning), { meaning }),
+    );
   /** Signed as it stands; null where the cell says nothing. */
   const money = (meaning: Amount): Minor | null => {
     const written = text(meaning);
@@ -98,7 +102,7 @@ type Cells = ReturnType<typeof cellsOf>;
 
 /**
  * What one row of a file becomes by a mapping.
- * Refusals name the row and its column: `settlement.cellMissing` (meaning), `settlement.rowSum`
+ * Refusals name the row and its column: `settlement.cellMissing` and `settlement.columnMissing` (meaning), `settlement.rowSum`
  * (expectedMinor, foundMinor), `settlement.items`, `settlement.clock`, and those of dates and amounts.
  */
 export function readRow(
