@@ -24,20 +24,23 @@ export type StatementAnswer = {
   jobId: string | null;
 };
 
-/** A movement as a member key: `slip 12`, `settlement 3`, `ownCheque 5`, `transfer 7`. */
-export type MatchCommand = {
-  bankAccountId: number;
-  pairs: { movement: string; lineId: number }[];
-};
-export const matchSchema = Joi.object<MatchCommand>({
+/** Movements by their keys (`slip 12`, `settlement 3`) and lines that belong together: one side has one. */
+export type MatchGroup = { movements: string[]; lineIds: number[] };
+export type MatchCommand = { bankAccountId: number; groups: MatchGroup[] };
+/** A person may pick more than the engine searches. */
+const PICKED_MOST = 50;
+export const matchSchema = Joi.object<MatchCommand, true>({
   bankAccountId: id.required(),
-  pairs: Joi.array()
+  groups: Joi.array()
     .items(
-      Joi.object({
-        movement: Joi.string()
-          .pattern(new RegExp(`^(${MOVEMENT_KINDS.join('|')}) [1-9]\\d*$`))
+      Joi.object<MatchGroup, true>({
+        movements: Joi.array()
+          .items(Joi.string().pattern(new RegExp(`^(${MOVEMENT_KINDS.join('|')}) [1-9]\\d*$`)))
+          .min(1)
+          .max(PICKED_MOST)
+          .unique()
           .required(),
-        lineId: id.required(),
+        lineIds: Joi.array().items(id).min(1).max(PICKED_MOST).unique().required(),
       }),
     )
     .min(1)
@@ -66,16 +69,18 @@ export type LineView = {
     groupId: number;
     certain: boolean;
     grade: number;
-    movement: MovementView;
+    movements: MovementView[];
+    /** Other lines that show the same movement. */
+    otherLines: number;
     leanedOnBy: number;
   } | null;
 };
 
-export type Proposal = {
-  grade: number;
+/** Movements and lines that may belong together: one side has one, or each has as many (a block). */
+export type ProposedGroup = { movements: MovementView[]; lines: LineView[]; grade: number };
+export type Proposal = ProposedGroup & {
   because: LikelyGroup['because'];
-  pairs: { movement: MovementView; line: LineView }[];
-  rivals: { movement: MovementView; line: LineView }[];
+  rivals: ProposedGroup[];
 };
 
 export type StatementView = {

@@ -172,8 +172,8 @@ test.each<[string, Joi.Schema, unknown, string[]]>([
   [
     'a match of something else',
     matchSchema,
-    { bankAccountId: 1, pairs: [{ movement: 'sale 1', lineId: 1 }] },
-    ['pairs.0.movement string.pattern.base'],
+    { bankAccountId: 1, groups: [{ movements: ['sale 1'], lineIds: [1, 1] }] },
+    ['groups.0.movements.0 string.pattern.base', 'groups.0.lineIds.1 array.unique'],
   ],
 ])('%s is refused', (_, schema, value, expected) => {
   expect(errors(schema, value)).toEqual(expected);

@@ -95,8 +95,8 @@ test('what the bank pays waits until its line shows it, and is no takings of any
   const [line] = await shop.all<{ id: number }>(
     `SELECT id FROM statement_line WHERE text = 'SAIL LOFT RENT'`,
   );
-  const pairs = [{ movement: `bankMoney ${rent.id}`, lineId: line!.id }];
-  expect((await tamsin.send('/matches', { bankAccountId: 1, pairs })).status).toBe(200);
+  const groups = [{ movements: [`bankMoney ${rent.id}`], lineIds: [line!.id] }];
+  expect((await tamsin.send('/matches', { bankAccountId: 1, groups })).status).toBe(200);
   expect(await balance('bankInTransit')).toBe(0);
   const trail = (await tamsin.get(`/trail/lines/${line!.id}`)).body;
   expect(trail.steps).toMatchObject([
@@ -188,8 +188,8 @@ test('change from the bank lies in the safe at once, and its line is expected', 
   const line = await shop.one<{ id: number }>(
     `SELECT id FROM statement_line WHERE text LIKE 'CHANGE%'`,
   );
-  const pairs = [{ movement: `bankMoney ${made.id}`, lineId: line.id }];
-  await tamsin.send('/matches', { bankAccountId: 1, pairs });
+  const groups = [{ movements: [`bankMoney ${made.id}`], lineIds: [line.id] }];
+  await tamsin.send('/matches', { bankAccountId: 1, groups });
   expect(await balance('bankInTransit')).toBe(0);
   expect(codes(await undo(made.id))).toEqual(['drawerAct.matched']);
 });

@@ -127,7 +127,7 @@ test('the journal is found by document, journal number, account and amount', asy
   expect(await find('number=R-2')).toEqual(['R-2']);
   expect(await find('number=d1')).toEqual(['D-1']);
   expect(await find('account=cardFees')).toEqual(['S-1']);
-  expect(await find('amountMinor=-2530')).toEqual(['M-1', 'D-1', 'C-1']);
+  expect(await find('amountMinor=-2530')).toEqual(['M-2', 'D-1', 'C-1']);
   expect(await find('from=2026-03-03&account=safe')).toEqual(['D-1']);
   const first = (await osric.get('/journal?number=1')).body.entries;
   expect(first).toMatchObject([{ journalNumber: 1, kind: 'opening' }]);
@@ -258,10 +258,16 @@ test('kind and party alone are certain only when everything around them is known
   expect((await osric.send(`/matches/${line.match.groupId}/undo`, {})).status).toBe(200);
   await shop.jobsEnded();
   expect((await allLines()).find((one: any) => one.id === line.id).status).toBe('likely');
-  const pair = { movement: line.match.movement.key, lineId: line.id };
-  const accepted = await osric.send('/matches', { bankAccountId: 1, pairs: [pair] });
+  const pair = { movement: line.match.movements[0].key, lineId: line.id };
+  const accepted = await osric.send('/matches', {
+    bankAccountId: 1,
+    groups: [{ movements: [pair.movement], lineIds: [pair.lineId] }],
+  });
   expect(accepted.status).toBe(200);
-  const twice = await osric.send('/matches', { bankAccountId: 1, pairs: [pair] });
+  const twice = await osric.send('/matches', {
+    bankAccountId: 1,
+    groups: [{ movements: [pair.movement], lineIds: [pair.lineId] }],
+  });
   expect(twice.body.refusals).toMatchObject([{ code: 'match.taken' }]);
   await shop.jobsEnded();
 });

@@ -203,7 +203,10 @@ test('a bag that the bank counted differently waits for a person, who takes its 
   const line = await lineOf();
   expect(line).toMatchObject({ amountMinor: total - 5_00, status: 'reserved' });
   const pair = { movement: `slip ${slip.slipId}`, lineId: line.id };
-  const plainly = await osric().send('/matches', { bankAccountId: 1, pairs: [pair] });
+  const plainly = await osric().send('/matches', {
+    bankAccountId: 1,
+    groups: [{ movements: [pair.movement], lineIds: [pair.lineId] }],
+  });
   expect(codes(plainly)).toEqual(['match.amountDiffers']);
 
   const balances = () => Promise.all(['overAndShort', 'bankInTransit', 'bank'].map(balanceOf));

@@ -1,15 +1,7 @@
-import type {
-  LinePage,
-  LineView,
-  MatchCommand,
-  MovementView,
-  Proposal,
-  StatementView,
-} from '@abacist/contracts';
+import type { LinePage, LineView, MovementView, StatementView } from '@abacist/contracts';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
-import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { router } from '~/router';
 import { useWords } from '~/i18n';
@@ -18,11 +10,13 @@ import { Button } from '~/ui/Button';
 import { Column, Sheet, SheetRow } from '~/ui/Box';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
-import { Empty, ErrorNote } from '~/ui/Notes';
+import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { PairRow, Proposed } from './Proposed';
 import { StatementImportForm } from './StatementImport';
+import { useMovementWords } from './useMovementWords';
 
 /** The statement: what a person must look at first, then every line with its match. */
 export function StatementLane() {
@@ -106,80 +100,6 @@ function Account({ account }: { account: StatementView['accounts'][number] }) {
         ),
       )}
     </Sheet>
-  );
-}
-
-/** A movement in words: what it is, whose, and of which days. */
-export function useMovementWords(): (movement: MovementView) => string {
-  const t = useWords();
-  const dates = useDates();
-  return ({ kind, number, party, days }) =>
-    t(`statement.${kind}`, {
-      number,
-      party,
-      days: days.map(dates.day).join(', '),
-    });
-}
-
-/** A likely match: both sides beside each other, why it is not certain, and its rivals. */
-function Proposed({ proposal, bankAccountId }: { proposal: Proposal; bankAccountId: number }) {
-  const t = useWords();
-  const accept = useCommand<MatchCommand, object>('/matches');
-  return (
-    <Sheet>
-      <SheetRow>
-        <Heading size="section">{t('statement.likely')}</Heading>
-        <Tag tone="waiting" label={t('statement.grade', { grade: proposal.grade })} />
-      </SheetRow>
-      {proposal.pairs.map((pair) => (
-        <PairRow key={pair.line.id} {...pair} />
-      ))}
-      <Column padding="$4" gap="$3">
-        <Body tone="faded">{t(`statement.because_${proposal.because}`)}</Body>
-        {proposal.rivals.length ? (
-          <Column>
-            <Body small tone="faded">
-              {t('statement.rivals')}
-            </Body>
-            {proposal.rivals.map((rival, i) => (
-              <PairRow key={i} {...rival} />
-            ))}
-          </Column>
-        ) : null}
-        <ErrorNote error={accept.error} />
-        <Button
-          kind="primary"
-          label={t('statement.accept', { count: proposal.pairs.length })}
-          disabled={accept.isPending}
-          onPress={() =>
-            accept.mutate({
-              bankAccountId,
-              pairs: proposal.pairs.map(({ movement, line }) => ({
-                movement: movement.key,
-                lineId: line.id,
-              })),
-            })
-          }
-        />
-      </Column>
-    </Sheet>
-  );
-}
-
-function PairRow({ movement, line }: { movement: MovementView; line: LineView }) {
-  const t = useWords();
-  const dates = useDates();
-  const words = useMovementWords();
-  return (
-    <SheetRow alignItems="flex-start">
-      <Column flex={1} minWidth={0} gap="$1">
-        <Body>{words(movement)}</Body>
-        <Body small tone="faded">
-          {t('statement.lineIs', { date: dates.day(line.date), text: line.text })}
-        </Body>
-      </Column>
-      <Money minor={line.amountMinor} strong />
-    </SheetRow>
   );
 }
 
@@ -294,6 +214,11 @@ function Lines({
   const theme = useTheme();
   const dates = useDates();
   const words = useMovementWords();
+  const matchedWith = ({ movements, otherLines }: NonNullable<LineView['match']>) => [
+    words(movements[0]!),
+    ...(movements.length > 1 ? [t('statement.andMore', { count: movements.length - 1 })] : []),
+    ...(otherLines > 0 ? [t('statement.withLines', { count: otherLines })] : []),
+  ];
   if (lines.length === 0) return null;
   return (
     <Column gap="$2">
@@ -307,7 +232,7 @@ function Lines({
               <Body>{line.text}</Body>
               <Body small tone="faded">
                 {line.match
-                  ? `${dates.day(line.date)} · ${words(line.match.movement)}`
+                  ? [dates.day(line.date), ...matchedWith(line.match)].join(' · ')
                   : dates.day(line.date)}
               </Body>
             </Column>

@@ -1,1 +1,1 @@
-export { useMovementWords } from './Statement';
+export { useMovementWords } from './useMovementWords';

@@ -1,98 +1,215 @@
-import { chequeReferences, covers, type Span } from '../bank';
-import { MOVEMENTS } from '../movements';
-import { addBankingDays, type Holidays } from '../dates';
-import type { Candidate, Grade, Line, MatchInput, MatchResult, Movement } from './types';
+import { addBankingDays } from '../dates';
+import { isOfProcessor } from '../movements';
+import { fieldOf, type Field } from './field';
+import { MOST, runsOf, type Run } from './runs';
+import { setsOf } from './subsets';
+import type { Candidate, Grade, MatchInput, MatchResult } from './types';
 
-/** The first and last day on which a movement may be booked. */
-export function windowOf(
-  movement: Pick<Movement, 'kind' | 'dueDate'>,
-  holidays: Holidays,
-): Span {
-  const { before, after } = MOVEMENTS[movement.kind].window;
+/** Of one movement at most so many choices of lines are tried, and so many sets kept. */
+const NODE_LIMIT = 50_000;
+const MOST_SETS = 2_000;
+
+export type Candidates = {
+  field: Field;
+  candidates: Candidate[];
+  reserved: MatchResult['reserved'];
+  /** Movements whose search was ended, and the lines that it was among: nothing of them is certain. */
+  crowded: { movements: Set<number>; lines: Set<number> };
+};
+
+type Search = Candidates & {
+  undone: ReadonlySet<string>;
+  knownThrough: string;
+  linesAt: (amountMinor: number) => readonly number[];
+  /** The first line of this day or later. */
+  firstOn: (date: string) => number;
+};
+
+const groupKey = (movementIds: readonly string[], lineIds: readonly string[]) =>
+  `${[...movementIds].sort().join()} = ${[...lineIds].sort().join()}`;
+
+/**
+ * All candidates: one movement and one line, movements that follow each other and one line, one movement and
+ * lines that lie within one banking day. Sums are equal, each line inside every window, no veto. A
+ * line that names a movement whose amount it does not agree with is reserved, and in no candidate.
+ * Work grows with what lies inside each window, not with the length of history.
+ * @returns undefined when it was stopped
+ */
+export function findCandidates(
+  input: MatchInput,
+  shouldStop: () => boolean = () => false,
+): Candidates | undefined {
+  const search = begin(input);
+  for (const run of runsOf(search.field)) {
+    if (run.movements.length === 1 && shouldStop()) return undefined;
+    linesOfRun(search, run);
+  }
+  for (let place = 0; place < search.field.movements.length; place += 1) {
+    if (shouldStop()) return undefined;
+    setsOfLines(search, place);
+  }
+  reserve(search);
+  return search;
+}
+
+function begin(input: MatchInput): Search {
+  const field = fieldOf(input);
+  const { lines } = field;
+  const byAmount = new Map<number, number[]>();
+  lines.forEach(({ amountMinor }, place) => {
+    const same = byAmount.get(amountMinor);
+    if (same) same.push(place);
+    else byAmount.set(amountMinor, [place]);
+  });
   return {
-    from: addBankingDays(movement.dueDate, -before, holidays),
-    to: addBankingDays(movement.dueDate, after, holidays),
+    ...{ field, candidates: [], reserved: [], knownThrough: input.knownThrough },
+    crowded: { movements: new Set(), lines: new Set() },
+    undone: new Set(
+      (input.undone ?? []).map(({ movementIds, lineIds }) => groupKey(movementIds, lineIds)),
+    ),
+    linesAt: (amountMinor) => byAmount.get(amountMinor) ?? [],
+    firstOn: (date) => {
+      let [low, high] = [0, lines.length];
+      while (low < high) {
+        const middle = (low + high) >> 1;
+        if (lines[middle]!.date < date) low = middle + 1;
+        else high = middle;
+      }
+      return low;
+    },
   };
 }
 
-/** A reference as it is compared: capital letters and digits only. */
-function normaliseReference(reference: string): string {
-  return reference.toUpperCase().replace(/[^A-Z0-9]/g, '');
+/** Whether nothing that is known of a line speaks against these movements (rule 4). */
+function fits(
+  { movements, named }: Field,
+  line: Field['lines'][number],
+  at: number,
+  run: readonly number[],
+) {
+  const { kind, party } = movements[run[0]!]!;
+  if (line.kind && line.kind !== kind) return false;
+  if (line.party && line.party !== party) return false;
+  for (const place of named[at]!) if (!run.includes(place)) return false;
+  return true;
 }
 
-/** What a line names: its references, and the words of its text, normalised. */
-function wordsOf(line: Line): Set<string> {
-  const words = line.text.split(/[\s,;:/()·]+/);
-  const cheques = chequeReferences(line, line.kind);
-  const all = [...line.references, ...words, ...cheques];
-  return new Set(all.map(normaliseReference).filter(Boolean));
+/** Lines that alone pay one movement, or several that follow each other. */
+function linesOfRun(search: Search, { movements, amountMinor, window }: Run): void {
+  const { field } = search;
+  const same = search.linesAt(amountMinor);
+  for (let i = firstFrom(same, search.firstOn(window.from)); i < same.length; i += 1) {
+    const at = same[i]!;
+    const line = field.lines[at]!;
+    if (line.date > window.to) return;
+    if (fits(field, line, at, movements)) add(search, movements, [at]);
+  }
 }
 
-export type Candidates = { candidates: Candidate[]; reserved: MatchResult['reserved'] };
-
-/**
- * All candidates of one movement and one line: sums equal, the line inside the movement's window,
- * no veto. A line that names a movement of another amount is reserved, and in no candidate.
- * Work grows with the lines inside each window, not with the length of history.
- */
-export function findCandidates(input: MatchInput): Candidates {
-  const byReference = new Map<string, Movement[]>();
-  for (const movement of input.movements) {
-    for (const reference of new Set(movement.references.map(normaliseReference))) {
-      if (reference.length < 2) continue;
-      byReference.set(reference, [...(byReference.get(reference) ?? []), movement]);
-    }
+/** The first place in a rising list that is not below `least`. */
+function firstFrom(places: readonly number[], least: number): number {
+  let [low, high] = [0, places.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (places[middle]! < least) low = middle + 1;
+    else high = middle;
   }
-  const byAmount = new Map<number, Movement[]>();
-  for (const movement of input.movements) {
-    const same = byAmount.get(movement.amountMinor);
-    if (same) same.push(movement);
-    else byAmount.set(movement.amountMinor, [movement]);
-  }
-  const windows = new Map(input.movements.map((m) => [m.id, windowOf(m, input.holidays)]));
-  const undone = new Set(
-    (input.undone ?? []).map((pair) => `${pair.movementId} ${pair.lineId}`),
-  );
-  const candidates: Candidate[] = [];
-  const reserved: MatchResult['reserved'] = [];
-  for (const line of input.lines) {
-    const named = new Map<string, Movement>();
-    for (const word of wordsOf(line)) {
-      for (const movement of byReference.get(word) ?? []) named.set(movement.id, movement);
-    }
-    const differing = [...named.values()].find((m) => m.amountMinor !== line.amountMinor);
-    if (named.size === 1 && differing) {
-      const differenceMinor = line.amountMinor - differing.amountMinor;
-      reserved.push({ lineId: line.id, movementId: differing.id, differenceMinor });
-      continue;
-    }
-    for (const movement of byAmount.get(line.amountMinor) ?? []) {
-      const window = windows.get(movement.id)!;
-      if (line.date < window.from || line.date > window.to) continue;
-      const grade = gradeOf(movement, line, named);
-      if (grade === undefined) continue;
-      const complete = covers(input.covered, window) && line.date <= input.knownThrough;
-      candidates.push({
-        movementId: movement.id,
-        lineId: line.id,
-        grade,
-        complete,
-        undone: undone.has(`${movement.id} ${line.id}`),
-      });
-    }
-  }
-  return { candidates, reserved };
+  return low;
 }
 
-/** The grade of a pair, or undefined when the line vetoes it. */
+/** Sets of lines within one banking day of each other that together pay one movement. */
+function setsOfLines(search: Search, place: number): void {
+  const { field, crowded } = search;
+  const { movements, lines, windows, holidays } = field;
+  const { amountMinor, party } = movements[place]!;
+  const { from, to } = windows[place]!;
+  const anySign = isOfProcessor(party);
+  const own: number[] = [];
+  for (let at = search.firstOn(from); at < lines.length && lines[at]!.date <= to; at += 1) {
+    const line = lines[at]!;
+    const signFits =
+      anySign ||
+      (line.amountMinor > 0 === amountMinor > 0 &&
+        Math.abs(line.amountMinor) < Math.abs(amountMinor));
+    if (signFits && fits(field, line, at, [place])) own.push(at);
+  }
+  if (own.length < 2) return;
+  let [nodes, sets] = [0, 0];
+  const found = (at: readonly number[]) => {
+    sets += 1;
+    add(
+      search,
+      [place],
+      [...at].sort((a, b) => a - b),
+    );
+  };
+  const spend = () => (nodes += 1) <= NODE_LIMIT && sets <= MOST_SETS;
+  for (const date of new Set(own.map((at) => lines[at]!.date))) {
+    const last = addBankingDays(date, 1, holidays);
+    // A set is found on the day of its earliest line.
+    const among = own.filter((at) => lines[at]!.date >= date && lines[at]!.date <= last);
+    const ofDay = (at: readonly number[]) => at.some((one) => lines[one]!.date === date);
+    const whole = setsOf(
+      among.map((at) => ({ place: at, amountMinor: lines[at]!.amountMinor })),
+      amountMinor,
+      MOST,
+      (at) => {
+        if (ofDay(at)) found(at);
+      },
+      spend,
+    );
+    if (whole) continue;
+    crowded.movements.add(place);
+    for (const at of own) crowded.lines.add(at);
+    return;
+  }
+}
+
+function add(search: Search, movements: readonly number[], lines: readonly number[]): void {
+  const { field, candidates, undone, knownThrough } = search;
+  const grade = gradeOf(field, movements, lines);
+  // A line that names its movement keeps company with such as are known to be of it alone.
+  if (lines.length > 1 && grade === 1 && lines.some((at) => field.named[at]!.size > 0)) return;
+  const key =
+    undone.size === 0
+      ? ''
+      : groupKey(
+          movements.map((place) => field.movements[place]!.id),
+          lines.map((at) => field.lines[at]!.id),
+        );
+  candidates.push({
+    ...{ movements, lines, grade },
+    complete:
+      movements.every((place) => field.covered[place]) &&
+      lines.every((at) => field.lines[at]!.date <= knownThrough),
+    undone: undone.has(key),
+  });
+}
+
+/** 3: each member is named on the other side; 2: every line is known to be of their kind and party. */
 function gradeOf(
-  movement: Movement,
-  line: Line,
-  named: ReadonlyMap<string, Movement>,
-): Grade | undefined {
-  for (const id of named.keys()) if (id !== movement.id) return undefined;
-  if (line.kind && line.kind !== movement.kind) return undefined;
-  if (line.party && line.party !== movement.party) return undefined;
-  if (named.has(movement.id)) return 3;
-  return line.kind === movement.kind && line.party === movement.party ? 2 : 1;
+  { movements, lines, named }: Field,
+  of: readonly number[],
+  at: readonly number[],
+): Grade {
+  const all =
+    of.length === 1
+      ? at.every((one) => named[one]!.has(of[0]!))
+      : of.every((place) => named[at[0]!]!.has(place));
+  if (all) return 3;
+  const { kind, party } = movements[of[0]!]!;
+  return at.every((one) => lines[one]!.kind === kind && lines[one]!.party === party) ? 2 : 1;
+}
+
+/** Lines that name one movement, and in no way agree with it: what they differ by is for a person. */
+function reserve({ field, candidates, reserved }: Search): void {
+  const explained = new Set(candidates.flatMap(({ lines }) => lines));
+  field.lines.forEach((line, at) => {
+    const [place, ...others] = field.named[at]!;
+    if (place === undefined || others.length > 0 || explained.has(at)) return;
+    const movement = field.movements[place]!;
+    const differenceMinor = line.amountMinor - movement.amountMinor;
+    if (differenceMinor !== 0)
+      reserved.push({ lineId: line.id, movementId: movement.id, differenceMinor });
+  });
 }

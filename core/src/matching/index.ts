@@ -1,3 +1,4 @@
 export * from './types';
-export { windowOf } from './candidates';
-export { match, NODE_LIMIT } from './match';
+export { windowOf } from './field';
+export { match } from './match';
+export { MOST } from './runs';

@@ -25,6 +25,9 @@ export type Line = {
   party?: string;
 };
 
+/** Movements and lines that belong together, by their ids. */
+export type Group = { movementIds: string[]; lineIds: string[] };
+
 export type MatchInput = {
   movements: readonly Movement[];
   lines: readonly Line[];
@@ -33,39 +36,36 @@ export type MatchInput = {
   covered: readonly Span[];
   /** Every day up to this one is closed, and every settlement due by it is imported. */
   knownThrough: string;
-  /** Pairs that a person has undone: likely at most, and nobody else’s rival. */
-  undone?: readonly { movementId: string; lineId: string }[];
+  /** Groups that a person has undone: likely at most, and nobody else’s rival. */
+  undone?: readonly Group[];
 };
 
 /** 3: named by a reference; 2: kind and party agree; 1: amount and window only. */
 export type Grade = 1 | 2 | 3;
 
+/** Movements and lines whose sums are equal, by their places: one side has one, the other at most `MOST`. */
 export type Candidate = {
-  movementId: string;
-  lineId: string;
+  movements: readonly number[];
+  lines: readonly number[];
   grade: Grade;
   complete: boolean;
   /** A person undid it: it is offered again, and never certain. */
   undone: boolean;
 };
 
-export type CertainGroup = {
-  movementIds: string[];
-  lineIds: string[];
+type CertainGroup = Group & {
   grade: Grade;
   round: number;
   /** Indexes into `certain` of the groups whose settling left this one without a rival. */
   leansOn: number[];
 };
 
-export type LikelyGroup = {
-  movementIds: string[];
-  lineIds: string[];
+export type LikelyGroup = Group & {
   grade: Grade;
   /** Why it is not certain. */
   because: 'amountOnly' | 'rivals' | 'incomplete' | 'crowded' | 'block' | 'undone';
   /** Other candidates that share a member with it. */
-  rivals: { movementId: string; lineId: string; grade: Grade }[];
+  rivals: (Group & { grade: Grade })[];
 };
 
 export type MatchResult = {

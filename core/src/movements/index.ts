@@ -19,6 +19,9 @@ export const SLIP_PARTY = 'slips';
 /** The party of every cheque that the shop wrote: its own cheque book. */
 export const CHEQUE_BOOK = 'cheque book';
 
+/** Whether a party is a processor: what it pays and what it takes back may come in one line. */
+export const isOfProcessor = (party: string): boolean => party.startsWith('processor ');
+
 type MovementRules = {
   /**
    * How many banking days around its due date it may be booked. A line outside every window is no

@@ -1,4 +1,5 @@
 export * from './acrossPots';
+export * from './byLines';
 export * from './holders';
 export * from './moveOn';
 export * from './places';

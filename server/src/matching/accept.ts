@@ -1,18 +1,21 @@
 import type { MatchCommand } from '@abacist/contracts';
-import { parseMovement } from '@abacist/core/movements';
+import { parseMovement, type MovementKind } from '@abacist/core/movements';
 import { addDays } from '@abacist/core/dates';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
+import { byLines } from '@abacist/core/takings';
 import type { BagDecision } from '@abacist/core/slips';
 import type { CommandContext } from '../context';
-import { insertMany, row, rows, run } from '../db/pool';
+import { insertMany, placeholders, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
 import { holderSql, MOVEMENT_STORES } from '../movements';
-import { heldBy } from '../takings/held';
+import { heldBy, type HeldPart } from '../takings/held';
 
 export type Pair = { movement: string; lineId: number };
+/** Movements and lines that belong together: one side has one member. */
+export type MatchedGroup = { movements: readonly string[]; lineIds: readonly number[] };
 export type HowMatched = { certain: boolean; grade: number; round: number };
 
 /** What a person decided of the difference between a movement and its line. */
@@ -24,81 +27,207 @@ export type Explained = BagDecision & {
   };
 };
 
-/**
- * Matches a movement with a statement line: both are taken by versioned updates, so that none
- * is matched twice, and the money goes from bank in transit to the bank, dated as the line. They
- * agree, or what they differ by is explained and posted with it.
- * @throws HttpError 422 `match.taken`, `match.amountDiffers`, `match.unknown`, `bag.agrees`
- */
-export async function acceptPair(
+/** One movement and one line. @throws as `acceptGroup`, and HttpError 422 `bag.agrees` */
+export const acceptPair = (
   context: CommandContext,
   bankAccountId: number,
-  pair: Pair,
+  { movement, lineId }: Pair,
+  how: HowMatched,
+  explained?: Explained,
+): Promise<number> =>
+  acceptGroup(
+    context,
+    bankAccountId,
+    { movements: [movement], lineIds: [lineId] },
+    how,
+    explained,
+  );
+
+type Line = { id: number; date: string; amountMinor: number };
+type Moved = {
+  key: string;
+  kind: MovementKind;
+  id: number;
+  amountMinor: number;
+  holder: string;
+  untagged: boolean;
+};
+
+/**
+ * Matches movements with a statement line, or a movement with several: all are taken by versioned updates,
+ * so that none is matched twice, and the money goes from bank in transit to the bank, an entry a line,
+ * dated as the line. They agree, or what they differ by is explained and posted with it.
+ * @returns the match, the first where there is one a line
+ * @throws HttpError 422 `match.taken`, `match.amountDiffers`, `match.unknown`, `match.oneSide`
+ */
+export async function acceptGroup(
+  context: CommandContext,
+  bankAccountId: number,
+  { movements: keys, lineIds }: MatchedGroup,
   how: HowMatched,
   explained?: Explained,
 ): Promise<number> {
-  const { tx, actor, now, shop } = context;
-  const { kind, id } = parseMovement(pair.movement);
-  const store = MOVEMENT_STORES[kind];
-  const { table, amount, standing } = store;
-  const line = await row<{ date: string; amount_minor: number }>(
-    tx,
-    'SELECT date, amount_minor FROM statement_line WHERE id = ? AND bank_account_id = ?',
-    [pair.lineId, bankAccountId],
-  );
-  const movement = await row<{ amount: number; holder: string; untagged: number }>(
-    tx,
-    `SELECT ${amount} AS amount, ${holderSql(store)} AS holder,
-       ${store.untagged ?? 'FALSE'} AS untagged
-     FROM ${table} s WHERE s.id = ? AND s.bank_account_id = ?`,
-    [id, bankAccountId],
-  );
-  if (!line || !movement) throw refuseWith('match.unknown');
-  const differenceMinor = line.amount_minor - movement.amount;
+  if (keys.length !== 1 && lineIds.length !== 1) throw refuseWith('match.oneSide');
+  const movements: Moved[] = [];
+  for (const key of keys) movements.push(await movementOf(context.tx, bankAccountId, key));
+  const lines = await linesOf(context.tx, bankAccountId, lineIds);
+  const of = (list: readonly { amountMinor: number }[]) =>
+    sum(list.map(({ amountMinor }) => amountMinor));
+  const differenceMinor = of(lines) - of(movements);
   if (explained && differenceMinor === 0) throw refuseWith('bag.agrees');
   if (!explained && differenceMinor !== 0) {
     throw refuseWith('match.amountDiffers', undefined, { differenceMinor });
   }
   const decided = explained?.decide(differenceMinor);
+  const groupIds: number[] = [];
+  for (const line of lines) {
+    const wholeId = groupIds[0] ?? null;
+    const stored = { movements, line, wholeId, differenceMinor, explained };
+    groupIds.push(await storeMatch(context, bankAccountId, how, stored));
+  }
+  for (const { kind, id } of movements) {
+    const { table, standing } = MOVEMENT_STORES[kind];
+    await take(context.tx, groupIds[0]!, table, id, standing);
+  }
+  // All are taken: nobody else moves what they hold.
+  const brought = await broughtBy(context.tx, movements, lines, differenceMinor !== 0);
+  for (const [i, line] of lines.entries())
+    await postMatch(context, bankAccountId, groupIds[i]!, {
+      ...{ line, decided, brought: brought[i]! },
+      memo: explained?.note ?? keys.join(', '),
+    });
+  return groupIds[0]!;
+}
+
+async function movementOf(db: Db, bankAccountId: number, key: string): Promise<Moved> {
+  const { kind, id } = parseMovement(key);
+  const store = MOVEMENT_STORES[kind];
+  const found = await row<{ amountMinor: number; holder: string; untagged: number }>(
+    db,
+    `SELECT ${store.amount} AS amountMinor, ${holderSql(store)} AS holder,
+       ${store.untagged ?? 'FALSE'} AS untagged
+     FROM ${store.table} s WHERE s.id = ? AND s.bank_account_id = ?`,
+    [id, bankAccountId],
+  );
+  if (!found) throw refuseWith('match.unknown');
+  return { ...found, key, kind, id, untagged: found.untagged === 1 };
+}
+
+/** Lines in the order of the bank. */
+async function linesOf(
+  db: Db,
+  bankAccountId: number,
+  ids: readonly number[],
+): Promise<Line[]> {
+  const found = await rows<Line>(
+    db,
+    `SELECT id, date, amount_minor AS amountMinor FROM statement_line
+     WHERE bank_account_id = ? AND id IN (${placeholders(ids.length)}) ORDER BY date, id`,
+    [bankAccountId, ...ids],
+  );
+  if (found.length !== ids.length) throw refuseWith('match.unknown');
+  return found;
+}
+
+/** What of a movement a line brings: of which days and pots, or only how much. */
+type Brought = { holder: string; untaggedMinor: number; parts: readonly HeldPart[] };
+
+/** What each line brings of each movement: one of several movements, or each line its share of the one. */
+async function broughtBy(
+  db: Db,
+  movements: readonly Moved[],
+  lines: readonly Line[],
+  differs: boolean,
+): Promise<Brought[][]> {
+  const amounts = lines.map(({ amountMinor }) => amountMinor);
+  const brought: Brought[][] = lines.map(() => []);
+  for (const { holder, untagged, amountMinor } of movements) {
+    const held = untagged ? [] : await heldBy(db, 'bankInTransit', [holder]);
+    const heldMinor = sum(held.map((part) => part.amountMinor));
+    if (!untagged && heldMinor !== amountMinor)
+      throw new Error(`${holder} holds ${heldMinor}, not ${amountMinor}`);
+    // What differs is explained beside it: all that was under way is at the bank.
+    const shares = movements.length > 1 || differs ? [amountMinor] : amounts;
+    const parts = byLines(held, shares);
+    shares.forEach((untaggedMinor, i) =>
+      brought[i]!.push({
+        ...{ holder, parts: parts[i]! },
+        untaggedMinor: untagged ? untaggedMinor : 0,
+      }),
+    );
+  }
+  return brought;
+}
+
+async function storeMatch(
+  context: CommandContext,
+  bankAccountId: number,
+  how: HowMatched,
+  {
+    movements,
+    line,
+    wholeId,
+    differenceMinor,
+    explained,
+  }: {
+    movements: readonly Moved[];
+    line: Line;
+    wholeId: number | null;
+    differenceMinor: number;
+    explained: Explained | undefined;
+  },
+): Promise<number> {
+  const { tx, actor, now } = context;
   const { insertId: groupId } = await run(
     tx,
     `INSERT INTO match_group
        (bank_account_id, certain, grade, round, user_id, matched_at, bag_difference_minor,
-        bag_cause, bag_safe_item_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        bag_cause, bag_safe_item_id, whole_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
-      bankAccountId,
-      how.certain,
-      how.grade,
-      how.round,
-      actor.id,
-      now,
-      differenceMinor,
-      explained?.cause ?? null,
-      explained?.safeItemId ?? null,
+      ...[bankAccountId, how.certain, how.grade, how.round, actor.id, now, differenceMinor],
+      ...[explained?.cause ?? null, explained?.safeItemId ?? null, wholeId],
     ],
   );
-  for (const [from, memberId, open] of [
-    ['statement_line', pair.lineId, 'TRUE'],
-    [table, id, standing],
-  ] as const) {
-    const { affectedRows } = await run(
-      tx,
-      `UPDATE ${from} s SET s.match_group_id = ?
-       WHERE s.id = ? AND s.match_group_id IS NULL AND ${open}`,
-      [groupId, memberId],
-    );
-    if (affectedRows !== 1) throw refuseWith('match.taken');
-  }
+  await take(tx, groupId, 'statement_line', line.id, 'TRUE');
   await insertMany(
     tx,
     'match_member',
     ['match_group_id', 'kind', 'member_id'],
-    [
-      [groupId, kind, id],
-      [groupId, 'line', pair.lineId],
-    ],
+    [...movements.map(({ kind, id }) => [groupId, kind, id]), [groupId, 'line', line.id]],
   );
+  return groupId;
+}
+
+/** Whoever is matched already is not matched again. */
+async function take(db: Db, groupId: number, table: string, id: number, open: string) {
+  const { affectedRows } = await run(
+    db,
+    `UPDATE ${table} s SET s.match_group_id = ?
+     WHERE s.id = ? AND s.match_group_id IS NULL AND ${open}`,
+    [groupId, id],
+  );
+  if (affectedRows !== 1) throw refuseWith('match.taken');
+}
+
+async function postMatch(
+  context: CommandContext,
+  bankAccountId: number,
+  groupId: number,
+  {
+    line,
+    brought,
+    decided,
+    memo,
+  }: {
+    line: Line;
+    brought: readonly Brought[];
+    decided: ReturnType<Explained['decide']> | undefined;
+    memo: string;
+  },
+): Promise<void> {
+  const { shop } = context;
+  const beside = decided?.lines(brought[0]!.holder) ?? [];
   // A line may be dated in a filed period: its entry goes to the first open day.
   const filed = shop.filedThrough !== null && line.date <= shop.filedThrough;
   await postDocument(context, {
@@ -106,55 +235,35 @@ export async function acceptPair(
     subjectId: groupId,
     date: filed ? addDays(shop.filedThrough!, 1) : line.date,
     ...(decided?.sessionId && { drawerSessionId: decided.sessionId }),
-    lines: await matchedLines(context, {
-      bankAccountId,
-      holder: movement.holder,
-      lineId: pair.lineId,
-      amountMinor: line.amount_minor,
-      untagged: movement.untagged === 1,
-      explained: decided?.lines(movement.holder) ?? [],
-    }),
-    memo: explained ? explained.note : pair.movement,
+    lines: mergeLines([
+      ...beside,
+      ...brought.flatMap((one) => matchedLines(one, bankAccountId, line.id, beside)),
+    ]),
+    memo: memo.slice(0, 200),
   });
-  return groupId;
 }
 
-/** All that the movement holds in transit is at the bank now, with what explains a difference. */
-async function matchedLines(
-  { tx }: CommandContext,
-  {
-    bankAccountId,
-    holder,
-    lineId,
-    amountMinor: wholeMinor,
-    untagged,
-    explained,
-  }: {
-    bankAccountId: number;
-    holder: string;
-    lineId: number;
-    amountMinor: number;
-    untagged: boolean;
-    explained: JournalLine[];
-  },
-): Promise<JournalLine[]> {
-  if (untagged) return post('line.matched', { amount: wholeMinor }, { bankAccountId });
-  const inTransit = await heldBy(tx, 'bankInTransit', [holder]);
-  const bagged = explained.flatMap(({ ledgerAccount: account, amountMinor, tag }) =>
+/** What a movement holds in transit is at the bank now, with what explains a difference. */
+function matchedLines(
+  { holder, untaggedMinor, parts }: Brought,
+  bankAccountId: number,
+  lineId: number,
+  beside: readonly JournalLine[],
+): JournalLine[] {
+  if (untaggedMinor !== 0)
+    return post('line.matched', { amount: untaggedMinor }, { bankAccountId });
+  const bagged = beside.flatMap(({ ledgerAccount: account, amountMinor, tag }) =>
     account === 'bankInTransit' && tag ? [{ ...tag, amountMinor }] : [],
   );
-  const heldMinor = sum([...inTransit, ...bagged].map(({ amountMinor }) => amountMinor));
-  if (heldMinor !== wholeMinor)
-    throw new Error(`${holder} holds ${heldMinor}, not ${wholeMinor}`);
   const holders = { bankInTransit: holder, bank: `line ${lineId}` };
-  const amount = [...inTransit, ...bagged].map(({ takingsDay, pot, amountMinor }) => ({
+  const amount = [...parts, ...bagged].map(({ takingsDay, pot, amountMinor }) => ({
     amountMinor,
     takings: { takingsDay, pot, holders },
   }));
-  return mergeLines([...explained, ...post('line.matched', { amount }, { bankAccountId })]);
+  return post('line.matched', { amount }, { bankAccountId });
 }
 
-/** A person accepts pairs: all of them or none. */
+/** A person accepts groups: all of them or none. */
 export async function acceptMatches(
   context: CommandContext,
   command: MatchCommand,
@@ -163,66 +272,85 @@ export async function acceptMatches(
     command.bankAccountId,
   ]);
   const groupIds: number[] = [];
-  for (const pair of command.pairs) {
+  for (const group of command.groups) {
     const how = { certain: false, grade: 1, round: 0 };
-    groupIds.push(await acceptPair(context, command.bankAccountId, pair, how));
+    groupIds.push(await acceptGroup(context, command.bankAccountId, group, how));
   }
   return { answer: { groupIds } };
 }
 
-/** Undoes a match, and every match that leaned on it, each by a reversing entry. */
+/**
+ * Undoes a match, and every match that leaned on it, each by a reversing entry; of a movement that several
+ * lines show, all of them.
+ * @throws HttpError 404 `match.unknown`; 422 `match.alreadyUndone`
+ */
 export async function undoMatch(
   context: CommandContext,
   groupId: number,
 ): Promise<CommandResult<{ undone: number[] }>> {
-  const { tx, today, actor, now } = context;
-  const group = await row<{ bank_account_id: number }>(
+  const { tx } = context;
+  const group = await row<{ bankAccountId: number; wholeId: number }>(
     tx,
-    'SELECT bank_account_id FROM match_group WHERE id = ?',
+    `SELECT bank_account_id AS bankAccountId, COALESCE(whole_id, id) AS wholeId
+     FROM match_group WHERE id = ?`,
     [groupId],
   );
   if (!group) throw notFound('match.unknown');
-  await row(tx, 'SELECT id FROM bank_account WHERE id = ? FOR UPDATE', [
-    group.bank_account_id,
-  ]);
+  await row(tx, 'SELECT id FROM bank_account WHERE id = ? FOR UPDATE', [group.bankAccountId]);
   const undone: number[] = [];
-  const waiting = [groupId];
+  const waiting = [group.wholeId];
   while (waiting.length) {
-    const id = waiting.shift()!;
-    const already = await row(tx, 'SELECT id FROM match_undo WHERE match_group_id = ?', [id]);
-    if (already && id === groupId) throw refuseWith('match.alreadyUndone');
+    const wholeId = waiting.shift()!;
+    const already = await row(tx, 'SELECT id FROM match_undo WHERE match_group_id = ?', [
+      wholeId,
+    ]);
+    if (already && wholeId === group.wholeId) throw refuseWith('match.alreadyUndone');
     if (already) continue;
-    const { insertId } = await run(
-      tx,
-      'INSERT INTO match_undo (match_group_id, user_id, undone_at) VALUES (?, ?, ?)',
-      [id, actor.id, now],
-    );
-    const movements = Object.values(MOVEMENT_STORES).map(({ table }) => table);
-    for (const table of ['statement_line', ...movements]) {
+    for (const { table } of Object.values(MOVEMENT_STORES))
       await run(tx, `UPDATE ${table} SET match_group_id = NULL WHERE match_group_id = ?`, [
-        id,
+        wholeId,
       ]);
-    }
-    const entry = await row<{ id: number; sessionId: number | null }>(
+    const parts = await rows<{ id: number }>(
       tx,
-      `SELECT id, drawer_session_id AS sessionId FROM entry
-       WHERE kind = 'match' AND subject_id = ?`,
-      [id],
+      'SELECT id FROM match_group WHERE id = ? OR whole_id = ? ORDER BY id',
+      [wholeId, wholeId],
     );
-    await postReversal(context, entry!.id, {
-      kind: 'matchUndo',
-      subjectId: insertId,
-      date: today,
-      ...(entry!.sessionId !== null && { drawerSessionId: entry!.sessionId }),
-      memo: '',
-    });
-    undone.push(id);
+    for (const { id } of parts) {
+      await undoEntry(context, id);
+      undone.push(id);
+    }
     const leaning = await rows<{ id: number }>(
       tx,
       'SELECT match_group_id AS id FROM match_lean WHERE leans_on_id = ?',
-      [id],
+      [wholeId],
     );
     waiting.push(...leaning.map((one) => one.id));
   }
   return { answer: { undone } };
+}
+
+/** A match of one line: the line is open again, its entry reversed. */
+async function undoEntry(context: CommandContext, groupId: number): Promise<void> {
+  const { tx, today, actor, now } = context;
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO match_undo (match_group_id, user_id, undone_at) VALUES (?, ?, ?)',
+    [groupId, actor.id, now],
+  );
+  await run(tx, 'UPDATE statement_line SET match_group_id = NULL WHERE match_group_id = ?', [
+    groupId,
+  ]);
+  const entry = await row<{ id: number; sessionId: number | null }>(
+    tx,
+    `SELECT id, drawer_session_id AS sessionId FROM entry
+     WHERE kind = 'match' AND subject_id = ?`,
+    [groupId],
+  );
+  await postReversal(context, entry!.id, {
+    kind: 'matchUndo',
+    subjectId: insertId,
+    date: today,
+    ...(entry!.sessionId !== null && { drawerSessionId: entry!.sessionId }),
+    memo: '',
+  });
 }

@@ -1,6 +1,6 @@
 import { classifyLine, coveredSpans, type LineRule } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
-import type { Line, MatchInput } from '@abacist/core/matching';
+import type { Group, Line, MatchInput } from '@abacist/core/matching';
 import type { Shop } from '../context';
 import { row, rows, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
@@ -25,21 +25,34 @@ export async function loadMatchInput(
   today: string,
 ): Promise<MatchInput> {
   const statements = await importedStatements(db, bankAccountId);
-  const undone = await rows<{ movementId: string; lineId: string }>(
-    db,
-    `SELECT CONCAT(m.kind, ' ', m.member_id) AS movementId, CONCAT(l.member_id) AS lineId
-     FROM match_undo u
-     JOIN match_member m ON m.match_group_id = u.match_group_id AND m.kind <> 'line'
-     JOIN match_member l ON l.match_group_id = u.match_group_id AND l.kind = 'line'`,
-  );
   return {
     movements: await openMovements(db, bankAccountId),
     lines: await openLines(db, bankAccountId),
     holidays: holidaysAround(shop.holidayRegion, today),
     covered: coveredSpans(statements),
     knownThrough: await knownThrough(db, shop, today),
-    undone,
+    undone: await undoneGroups(db),
   };
+}
+
+/** What a person has undone of movements and lines that are open. */
+async function undoneGroups(db: Db): Promise<Group[]> {
+  const members = await rows<{ whole: number; kind: string; id: number }>(
+    db,
+    `SELECT DISTINCT COALESCE(g.whole_id, g.id) AS whole, m.kind, m.member_id AS id
+     FROM match_undo u
+     JOIN match_group g ON g.id = u.match_group_id
+     JOIN match_member m ON m.match_group_id = g.id
+     ORDER BY whole`,
+  );
+  const groups = new Map<number, Group>();
+  for (const { whole, kind, id } of members) {
+    const group = groups.get(whole) ?? { movementIds: [], lineIds: [] };
+    if (kind === 'line') group.lineIds.push(String(id));
+    else group.movementIds.push(`${kind} ${id}`);
+    groups.set(whole, group);
+  }
+  return [...groups.values()];
 }
 
 async function openLines(db: Db, bankAccountId: number): Promise<Line[]> {

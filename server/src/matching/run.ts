@@ -6,7 +6,7 @@ import { insertMany, row, rows } from '../db/pool';
 import { transaction } from '../db/transaction';
 import { contextOf } from '../http/contextOf';
 import { loadShop } from '../settings/shop';
-import { acceptPair } from './accept';
+import { acceptGroup } from './accept';
 import { inputVersion, loadMatchInput } from './load';
 
 /** What a matching run keeps: its counts, and what it proposes to a person. */
@@ -80,9 +80,9 @@ async function settle(
     const context = await contextOf(deps, tx, actor);
     const groupIds: number[] = [];
     for (const group of result.certain) {
-      const pair = { movement: group.movementIds[0]!, lineId: Number(group.lineIds[0]) };
+      const members = { movements: group.movementIds, lineIds: group.lineIds.map(Number) };
       const how = { certain: true, grade: group.grade, round: group.round };
-      groupIds.push(await acceptPair(context, bankAccountId, pair, how));
+      groupIds.push(await acceptGroup(context, bankAccountId, members, how));
     }
     await insertMany(
       tx,

@@ -6,6 +6,7 @@ import type {
   StatementView,
 } from '@abacist/contracts';
 import { coveredSpans } from '@abacist/core/bank';
+import type { Group } from '@abacist/core/matching';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
 import { movementsWhere, openTotal } from '../movements/read';
@@ -18,6 +19,8 @@ type LineRow = {
   text: string;
   referenceList: string;
   groupId: number | null;
+  wholeId: number | null;
+  otherLines: number;
   certain: number | null;
   grade: number | null;
   leanedOnBy: number;
@@ -25,10 +28,13 @@ type LineRow = {
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
-    l.match_group_id AS groupId, g.certain, g.grade,
+    l.match_group_id AS groupId, COALESCE(g.whole_id, g.id) AS wholeId, g.certain, g.grade,
+    (SELECT COUNT(*) FROM match_group y
+     WHERE y.id <> g.id AND (y.id = g.whole_id OR y.whole_id = COALESCE(g.whole_id, g.id)))
+      AS otherLines,
     (SELECT COUNT(*) FROM match_lean x
      LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
-     WHERE x.leans_on_id = g.id AND u.id IS NULL) AS leanedOnBy
+     WHERE x.leans_on_id = COALESCE(g.whole_id, g.id) AND u.id IS NULL) AS leanedOnBy
   FROM statement_line l
   LEFT JOIN match_group g ON g.id = l.match_group_id
   WHERE l.bank_account_id = ?`;
@@ -75,21 +81,19 @@ export async function statementView(
   const bankAccountId = asked.bankAccountId ?? accounts[0]?.id ?? 0;
   const { movements, lines, likely, reserved, statusOf } = await standing(db, bankAccountId);
   const lineOf = (id: string) => toLineView(lines.get(id)!, statusOf, new Map());
+  const isOpen = ({ movementIds, lineIds }: Group) =>
+    movementIds.every((id) => movements.has(id)) && lineIds.every((id) => lines.has(id));
+  const inSight = ({ movementIds, lineIds, grade }: Group & { grade: number }) => ({
+    movements: movementIds.map((id) => movements.get(id)!),
+    lines: lineIds.map(lineOf),
+    grade,
+  });
   return {
     accounts,
     proposals: likely.map((group): Proposal => ({
-      grade: group.grade,
+      ...inSight(group),
       because: group.because,
-      pairs: group.movementIds.map((id, i) => ({
-        movement: movements.get(id)!,
-        line: lineOf(group.lineIds[i]!),
-      })),
-      rivals: group.rivals
-        .filter((rival) => movements.has(rival.movementId) && lines.has(rival.lineId))
-        .map((rival) => ({
-          movement: movements.get(rival.movementId)!,
-          line: lineOf(rival.lineId),
-        })),
+      rivals: group.rivals.filter(isOpen).map(inSight),
     })),
     reserved: reserved.map((one) => ({
       line: lineOf(one.lineId),
@@ -123,7 +127,7 @@ export async function listLines(db: Db, asked: LinesQuery): Promise<LinePage> {
   const matched = await matchedMovements(
     db,
     bankAccountId,
-    page.flatMap(({ groupId }) => (groupId === null ? [] : [groupId])),
+    page.flatMap(({ wholeId }) => (wholeId === null ? [] : [wholeId])),
   );
   const { statusOf } = await standing(db, bankAccountId);
   return {
@@ -135,9 +139,9 @@ export async function listLines(db: Db, asked: LinesQuery): Promise<LinePage> {
 function toLineView(
   line: LineRow,
   statusOf: ReadonlyMap<string, LineView['status']>,
-  matched: ReadonlyMap<number, MovementView>,
+  matched: ReadonlyMap<number, MovementView[]>,
 ): LineView {
-  const movement = line.groupId === null ? undefined : matched.get(line.groupId);
+  const movements = line.wholeId === null ? undefined : matched.get(line.wholeId);
   return {
     id: line.id,
     date: line.date,
@@ -145,23 +149,30 @@ function toLineView(
     text: line.text,
     references: JSON.parse(line.referenceList) as string[],
     status: line.groupId === null ? (statusOf.get(String(line.id)) ?? 'open') : 'matched',
-    match: movement
+    match: movements
       ? {
           groupId: line.groupId!,
           certain: Boolean(line.certain),
           grade: line.grade!,
-          movement,
+          movements,
+          otherLines: line.otherLines,
           leanedOnBy: line.leanedOnBy,
         }
       : null,
   };
 }
 
-async function matchedMovements(db: Db, bankAccountId: number, groupIds: readonly number[]) {
-  if (groupIds.length === 0) return new Map<number, MovementView>();
-  const where = `s.match_group_id IN (${placeholders(groupIds.length)})`;
-  const found = await movementsWhere(db, bankAccountId, where, groupIds);
-  return new Map(found.map((movement) => [movement.groupId!, movement as MovementView]));
+/** Movements by the whole that they are matched in. */
+async function matchedMovements(db: Db, bankAccountId: number, wholeIds: readonly number[]) {
+  const byWhole = new Map<number, MovementView[]>();
+  if (wholeIds.length === 0) return byWhole;
+  const where = `s.match_group_id IN (${placeholders(wholeIds.length)})`;
+  for (const movement of await movementsWhere(db, bankAccountId, where, wholeIds))
+    byWhole.set(movement.groupId!, [
+      ...(byWhole.get(movement.groupId!) ?? []),
+      movement as MovementView,
+    ]);
+  return byWhole;
 }
 
 async function latestRun(db: Db, bankAccountId: number): Promise<KeptRun | undefined> {

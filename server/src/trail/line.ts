@@ -4,9 +4,18 @@ import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
+import { evidenceOf, MATCHED_COUNTS } from '../matching/evidence';
 import { movementSteps } from './movement';
 
-type Member = { groupId: number; certain: number; kind: MovementKind; id: number };
+type Member = {
+  groupId: number;
+  certain: number;
+  grade: number;
+  movements: number;
+  linesInAll: number;
+  kind: MovementKind;
+  id: number;
+};
 
 /** From a statement line back: its match, the slip or settlement, and the days behind it. */
 export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
@@ -19,13 +28,14 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
   if (!line) throw notFound('statementLine.unknown');
   const members = await rows<Member>(
     db,
-    `SELECT g.id AS groupId, g.certain, m.kind, m.member_id AS id
+    `SELECT g.id AS groupId, g.certain, g.grade, ${MATCHED_COUNTS}, m.kind, m.member_id AS id
      FROM statement_line l
      JOIN match_group g ON g.id = l.match_group_id
      JOIN match_member m ON m.match_group_id = g.id AND m.kind <> 'line'
      WHERE l.id = ?`,
     [lineId],
   );
+  const [matched] = members;
   const steps: TrailStep[] = [
     {
       kind: 'line',
@@ -37,11 +47,12 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
       amountMinor: line.amountMinor,
       beside: [],
       note: {
-        code: !members.length
-          ? 'trail.lineUnknown'
-          : members[0]!.certain
-            ? 'trail.lineCertain'
-            : 'trail.lineAccepted',
+        code: matched
+          ? evidenceOf({
+              ...{ ...matched, certain: Boolean(matched.certain) },
+              lines: matched.linesInAll,
+            })
+          : 'trail.lineUnknown',
         params: { totalMinor: line.amountMinor },
       },
       entry: members.length ? await entryOf(db, 'match', members[0]!.groupId) : null,

@@ -66,7 +66,7 @@ const fileOf = (
 
 /**
  * Halyard pays each closed batch on the next banking day: long ago by totals, of which one comes 8.40
- * short; since yesterday card by card, with a wrong scheme, a tip, and a card that comes a day late.
+ * short, and weekends in one sum; since yesterday card by card, with a wrong scheme, a tip, and a card that comes a day late.
  */
 export async function settleHalyard(world: World, date: string, back: number): Promise<void> {
   const holidays = await holidaysOf(world, date);
@@ -77,6 +77,7 @@ export async function settleHalyard(world: World, date: string, back: number): P
     batchDate,
     own: due.filter((card) => card.batchDate === batchDate),
   }));
+  const booked = world.booked.length;
   for (const [i, { batchDate, own }] of named.entries()) {
     const reference = `HP-${batchDate.replaceAll('-', '')}`;
     const file =
@@ -84,6 +85,12 @@ export async function settleHalyard(world: World, date: string, back: number): P
         ? await cardByCard(world, date, reference, own, { back, faulty: i === 0 })
         : byTotals(world, date, reference, own, back);
     await bring(world, date, file, { text: `HALYARD PAY ${reference}`, reference });
+  }
+  // Until lately a weekend was paid in one sum.
+  if (back > 4 && world.booked.length > booked + 1) {
+    const paid = world.booked.splice(booked);
+    const amountMinor = paid.reduce((sum, line) => sum + line.amountMinor, 0);
+    world.booked.push({ date, amountMinor, text: 'HALYARD PAY WEEKEND', type: 'card' });
   }
 }
 

@@ -133,6 +133,8 @@ export const bank = {
   fees_accruedAlready: 'It is accrued already as {{number}}.',
   fees_monthBilled: 'Its bill is here already as {{number}}.',
   fees_billedAlready: 'This bill is here already as {{number}}.',
+  match_oneSide:
+    'Several movements with several lines say nothing of which is which: match one with several.',
   chargeback_unknown: 'There is no such chargeback.',
   chargeback_undone: 'This was taken back already.',
   chargeback_matched: 'The bank’s line shows it: undo their match first.',

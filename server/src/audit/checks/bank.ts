@@ -182,7 +182,10 @@ export const BANK: Check[] = [
      WHERE bank_account_id IS NOT NULL AND match_group_id IS NULL AND NOT undone
      UNION ALL
      SELECT bank_account_id, -amount_minor
-     FROM fee_bill WHERE match_group_id IS NULL AND standing`,
+     FROM fee_bill WHERE match_group_id IS NULL AND standing
+     UNION ALL
+     SELECT bank_account_id, -(amount_minor + fee_minor)
+     FROM bank_chargeback WHERE match_group_id IS NULL AND standing`,
     'bank_account_id',
   ),
   control(
