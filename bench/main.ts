@@ -11,6 +11,7 @@ import { measureDifferences } from './differences';
 import { DAYS, measureFrame, SALES } from './frame';
 import { measureGrowth } from './growth';
 import { ITEMS, measureItemSearch } from './items';
+import { measurePlain, measureSolver, measureYears } from './matching';
 import { measurePosting, SALE } from './posting';
 import { DOCUMENTS, measureSearch } from './search';
 import { measureTrialBalance } from './trialBalance';
@@ -42,6 +43,32 @@ const MEASURES: Record<string, () => Promise<void>> = {
     );
     const audit = measureFeeAudit();
     console.log(`Fees of a year, ${audit.cards} cards: ${audit.ms.toFixed(0)} ms`);
+  },
+  matching: async () => {
+    const { years, crowded } = measureYears();
+    const [one] = years;
+    console.log('\nMatching movements with lines, by years (wanted: a year within 1000 ms):');
+    for (const { count, ms, megabytes, movements, lines, certain } of years)
+      console.log(
+        `  ${count}: ${movements} movements, ${lines} lines, ${certain} certain: ${ms.toFixed(0)} ms, ` +
+          `${(ms / count / one!.ms).toFixed(2)} of the first a year, ${megabytes.toFixed(0)} MB`,
+      );
+    console.log(
+      `  a crowded one, ${crowded.movements} movements, ${crowded.lines} lines, ` +
+        `${crowded.certain} certain: ${crowded.ms.toFixed(0)} ms`,
+    );
+    const plain = measurePlain();
+    console.log(
+      `A month by the plain enumerator: ${plain.ratio.toFixed(0)} times as long, ` +
+        (plain.same ? 'the same groups' : 'OTHER GROUPS'),
+    );
+    const solver = await measureSolver();
+    console.log(
+      `A mixed-integer solver, asked of ${solver.asked} certain groups for a rival: ` +
+        `${solver.msEach.toFixed(1)} ms each, ${solver.wrong} found; of ${solver.rivals} with rivals ` +
+        `${solver.missed} missed; of all of a year ` +
+        `${solver.ratio.toFixed(0)} times as long as the engine (wanted: at least 50)`,
+    );
   },
   posting: async () => {
     console.log('\nPosting a sale through the API, against the same statements sent straight');

@@ -1,4 +1,3 @@
-import { addBankingDays } from '../dates';
 import { isOfProcessor } from '../movements';
 import { fieldOf, type Field } from './field';
 import { MOST, runsOf, type Run } from './runs';
@@ -120,7 +119,7 @@ function firstFrom(places: readonly number[], least: number): number {
 /** Sets of lines within one banking day of each other that together pay one movement. */
 function setsOfLines(search: Search, place: number): void {
   const { field, crowded } = search;
-  const { movements, lines, windows, holidays } = field;
+  const { movements, lines, windows, dayAfter } = field;
   const { amountMinor, party } = movements[place]!;
   const { from, to } = windows[place]!;
   const anySign = isOfProcessor(party);
@@ -145,7 +144,7 @@ function setsOfLines(search: Search, place: number): void {
   };
   const spend = () => (nodes += 1) <= NODE_LIMIT && sets <= MOST_SETS;
   for (const date of new Set(own.map((at) => lines[at]!.date))) {
-    const last = addBankingDays(date, 1, holidays);
+    const last = dayAfter(date);
     // A set is found on the day of its earliest line.
     const among = own.filter((at) => lines[at]!.date >= date && lines[at]!.date <= last);
     const ofDay = (at: readonly number[]) => at.some((one) => lines[one]!.date === date);

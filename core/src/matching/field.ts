@@ -18,7 +18,8 @@ export type Field = {
   covered: readonly boolean[];
   /** Places of the movements that a line names. */
   named: readonly ReadonlySet<number>[];
-  holidays: Holidays;
+  /** The banking day after a day; asked for each line of each window. */
+  dayAfter: (date: string) => string;
 };
 
 /** The first and last day on which a movement may be booked. */
@@ -58,9 +59,18 @@ export function fieldOf({ holidays, covered, ...input }: MatchInput): Field {
   );
   const windows = windowsOf(movements, holidays);
   return {
-    ...{ movements, lines, windows, holidays },
+    ...{ movements, lines, windows, dayAfter: dayAfterOf(holidays) },
     covered: windows.map((window) => covers(covered, window)),
     named: whomTheyName(movements, lines),
+  };
+}
+
+function dayAfterOf(holidays: Holidays): (date: string) => string {
+  const known = new Map<string, string>();
+  return (date) => {
+    let after = known.get(date);
+    if (after === undefined) known.set(date, (after = addBankingDays(date, 1, holidays)));
+    return after;
   };
 }
 

@@ -1,4 +1,3 @@
 export * from './types';
 export { windowOf } from './field';
 export { match } from './match';
-export { MOST } from './runs';

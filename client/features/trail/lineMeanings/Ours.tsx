@@ -15,7 +15,14 @@ import { BigMoney, Money } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Body } from '~/ui/Text';
-import { differenceOf, likeliestFirst, mayMatch, toggled, type Picked } from './picking';
+import {
+  differenceOf,
+  likeliestFirst,
+  mayMatch,
+  onlyOne,
+  toggled,
+  type Picked,
+} from './picking';
 import type { MeaningDialog } from './room';
 
 /** What is picked from scrolls by itself: the difference stays in sight below it. */
@@ -72,7 +79,10 @@ function Pick({
   const t = useWords();
   const dates = useDates();
   const words = useMovementWords();
-  const [picked, setPicked] = useState<Picked>({ movements: [], lineIds: [line.id] });
+  const [picked, setPicked] = useState<Picked>(() => ({
+    movements: onlyOne(movements, line).map(({ key }) => key),
+    lineIds: [line.id],
+  }));
   const match = useCommand<MatchCommand, object>('/matches', onClose);
   const { bankAccountId } = line;
   const others = lines.filter(({ id }) => id !== line.id);

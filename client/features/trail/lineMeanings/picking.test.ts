@@ -1,4 +1,4 @@
-import { differenceOf, likeliestFirst, mayMatch, toggled } from './picking';
+import { differenceOf, likeliestFirst, mayMatch, onlyOne, toggled } from './picking';
 
 const movement = (key: string, amountMinor: number, dueDate = '2026-03-02') => ({
   ...{ key, amountMinor, dueDate },
@@ -33,5 +33,7 @@ test('just the amount comes first, then its sign, then the nearest day', () => {
   expect(likeliestFirst(list, LINE, ({ dueDate }) => dueDate).map(({ key }) => key)).toEqual([
     ...['just it', 'near', 'far', 'other sign'],
   ]);
+  expect(onlyOne(list, LINE)).toEqual([list[3]]);
+  expect(onlyOne([...list, list[3]!], LINE)).toEqual([]);
   expect(toggled(toggled(['a'], 'b'), 'a')).toEqual(['b']);
 });

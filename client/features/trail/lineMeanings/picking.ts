@@ -24,6 +24,15 @@ export function differenceOf(
 export const mayMatch = ({ movements, lineIds }: Picked): boolean =>
   movements.length > 0 && (movements.length === 1 || lineIds.length === 1);
 
+/** The one that moves just the line’s amount; none where there are several. */
+export function onlyOne<T extends { amountMinor: number }>(
+  list: readonly T[],
+  line: { amountMinor: number },
+): T[] {
+  const same = list.filter(({ amountMinor }) => amountMinor === line.amountMinor);
+  return same.length === 1 ? same : [];
+}
+
 /** Just the line’s amount first, then of its sign, then by nearness in date. */
 export function likeliestFirst<T extends { amountMinor: number }>(
   list: readonly T[],
