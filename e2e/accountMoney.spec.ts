@@ -30,7 +30,7 @@ test('a buyer signs; a line that nobody knows pays for it; what is over is paid 
     { date: '2026-03-03', amountMinor: 94_10, text: 'TRANSFER 0042 SURVEY' },
   ]);
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText(/0 likely, 1 loose/)).toBeVisible();
   await page.goto('/loose-ends');
   await button(page, 'Say what it is').click();
@@ -100,7 +100,7 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
     { date: '2026-03-05', amountMinor: -196_00, text: 'RETURNED ITEM' },
   ]);
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText(/1 certain, 0 likely, 1 loose/)).toBeVisible();
   await page.goto('/loose-ends');
   await button(page, 'Say what it is').click();

@@ -47,7 +47,7 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
     { date: '2026-03-03', amountMinor: 98_15, text: 'CREDIT' },
     { date: '2026-03-03', amountMinor: -12_00, text: 'RENT OF TERMINAL' },
   ]);
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText('0 certain, 1 likely, 1 loose.')).toBeVisible();
   await expect(
     page.getByText('Only the amount and the days agree; nothing names it.'),
@@ -108,7 +108,7 @@ test('a line that names a settlement of another amount is held back for a person
   const csv = await shop.csv(0, [
     { date: '2026-03-03', amountMinor: 90_15, text: 'HALYARD PAY HP-1' },
   ]);
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText('0 certain, 0 likely, 1 loose.')).toBeVisible();
   await expect(page.getByText('S-1 is 98.15, the line is 90.15: −8.00 apart.')).toBeVisible();
   await page.goto('/loose-ends');
@@ -127,7 +127,7 @@ test('a large file says how far it is; stopped, nothing of it is kept', async ({
     text: `LINE ${i}`,
   }));
   const large = file('large.csv', await shop.csv(0, lines));
-  await pickFile(page, 'Import CSV', large);
+  await pickFile(page, 'Import a statement', large);
   const bar = page
     .getByRole('status')
     .filter({ hasText: /The file is being read: [1-9]\d* %/ });

@@ -157,7 +157,7 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   // The bank finds a false note in the bag: the line waits for a person, who says so.
   const line = { date: '2026-03-02', amountMinor: 70_00, text: 'D-2', reference: 'D-2' };
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('st.csv', await shop.csv(0, [line])));
+  await pickFile(page, 'Import a statement', file('st.csv', await shop.csv(0, [line])));
   await page.getByRole('button', { name: 'Say what it is' }).click();
   await page.getByRole('button', { name: 'It is a slip that the bank counted' }).click();
   await page.getByRole('button', { name: 'This one' }).click();

@@ -127,7 +127,7 @@ test('a day that gave back more than it took keeps its bead, and the next day it
     { date: '2026-03-05', amountMinor: 85_00, text: 'DEPOSIT', reference: 'D-1' },
   ]);
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText(/^1 certain/)).toBeVisible();
   await page.goto('/trail/2026-03-03/cash');
   await expect(page.getByRole('heading', { name: '−25.00' })).toBeVisible();
@@ -210,7 +210,7 @@ test('a cheque that comes back before its slip is matched stands in two hands', 
     { date: '2026-03-04', amountMinor: -300_00, text: 'RETURNED CHQ 104' },
   ]);
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('st.csv', csv));
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
   await expect(page.getByText(/^2 certain/)).toBeVisible();
   await page.goto('/trail/2026-03-02/cheque');
   await expect(page.getByText('the slip is not at the bank')).toHaveCount(0);

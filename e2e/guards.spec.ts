@@ -43,7 +43,7 @@ test('files that can’t be taken are refused with place and mend, and nothing i
   const period = { from: '2026-03-02', to: '2026-03-02' };
   const camt = await shop.camt(0, [line], period);
   const importXml = (content: string) =>
-    pickFile(page, 'Import camt.053', file('statement.xml', content));
+    pickFile(page, 'Import a statement', file('statement.xml', content));
   await importXml(camt.slice(0, Math.floor(camt.length / 2)));
   await expect(refused).toContainText('it is cut short or damaged');
   await importXml(await shop.camt(0, [line], period, 'USD'));

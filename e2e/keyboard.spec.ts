@@ -128,7 +128,7 @@ test('the same two days on a wide screen, by keyboard alone', async ({ page, sho
     { date: '2026-03-04', amountMinor: cashMinor, text: 'COUNTER', reference: 'D-1' },
     { date: '2026-03-04', amountMinor: nets[0]!, text: 'HALYARD PAY HP-1' },
   ]);
-  await pickFile(page, 'Import CSV', file('st.csv', csv), byKey);
+  await pickFile(page, 'Import a statement', file('st.csv', csv), byKey);
   await expect(page.getByText('2 certain, 0 likely, 0 loose.')).toBeVisible();
   await shop.setNow('2026-03-05T14:00:00Z');
   const camt = await shop.camt(
@@ -136,7 +136,7 @@ test('the same two days on a wide screen, by keyboard alone', async ({ page, sho
     [{ date: '2026-03-05', amountMinor: nets[1]!, text: 'HALYARD PAY HP-2' }],
     { from: '2026-03-05', to: '2026-03-05' },
   );
-  await pickFile(page, 'Import camt.053', file('st.xml', camt), byKey);
+  await pickFile(page, 'Import a statement', file('st.xml', camt), byKey);
   await expect(page.getByText('1 certain, 0 likely, 0 loose.')).toBeVisible();
 
   await press(page, link(page, /^Days/));

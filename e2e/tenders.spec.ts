@@ -102,7 +102,7 @@ test('what was paid by cheque goes back by the shop’s own, and is home when it
   } as const;
   const csv = await shop.csv(500_00, [line]);
   await page.goto('/bank/statement');
-  await pickFile(page, 'Import CSV', file('march.csv', csv));
+  await pickFile(page, 'Import a statement', file('march.csv', csv));
   await expect(page.getByText(/^1 certain/)).toBeVisible();
   await page.goto('/trail/2026-03-02/ownCheque');
   await expect(page.getByText('our cheque to Bo of the Gannet')).toBeVisible();

@@ -150,7 +150,7 @@ test('two days from the counter to the bank statement, on a phone, from an empty
     },
     { date: '2026-03-04', amountMinor: cashMinor, text: 'COUNTER', reference: 'D-1' },
   ]);
-  await pickFile(page, 'Import CSV', file('statement.csv', csv));
+  await pickFile(page, 'Import a statement', file('statement.csv', csv));
   await expect(page.getByText('2 certain, 0 likely, 0 loose.')).toBeVisible();
   await shop.setNow('2026-03-05T14:00:00Z');
   const camt = await shop.camt(
@@ -166,7 +166,7 @@ test('two days from the counter to the bank statement, on a phone, from an empty
     ],
     { from: '2026-03-05', to: '2026-03-05' },
   );
-  await pickFile(page, 'Import camt.053', file('statement.xml', camt));
+  await pickFile(page, 'Import a statement', file('statement.xml', camt));
   await expect(page.getByText('1 certain, 0 likely, 0 loose.')).toBeVisible();
   await expect(page.getByText('Ties', { exact: true })).toBeVisible();
 

@@ -1,16 +1,11 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
-import { STATEMENT_FORMATS, type StatementFormat } from '@abacist/core/statementFormats';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
 import { id, uploadedFile, type UploadedFile } from './common';
 
-export type StatementImport = UploadedFile & { format: StatementFormat };
-export const statementImportSchema = Joi.object<StatementImport>({
-  ...uploadedFile,
-  format: Joi.string()
-    .valid(...STATEMENT_FORMATS)
-    .required(),
-});
+/** What kind of file it is, its content tells. */
+export type StatementImport = UploadedFile;
+export const statementImportSchema = Joi.object<StatementImport, true>(uploadedFile);
 
 export type StatementAnswer = {
   added: number;

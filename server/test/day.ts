@@ -49,12 +49,8 @@ export async function importSettlement(person: Person, csv: string, name = 'sett
   return { ...answer, body: settlements ? { ...rest, ...settlements[0] } : answer.body };
 }
 
-export const importStatement = (
-  person: Person,
-  content: string,
-  format: 'csv' | 'camt.053' = 'csv',
-) =>
-  person.send('/statements', { format, name: `st.${format}`, contentBase64: base64(content) });
+export const importStatement = (person: Person, content: string, name = 'st.csv') =>
+  person.send('/statements', { name, contentBase64: base64(content) });
 
 export const settlementOf = (
   reference: string,

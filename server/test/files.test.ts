@@ -23,7 +23,7 @@ test('a statement of 100,000 lines is taken, and others are served meanwhile; st
   }));
   const contentBase64 = base64(statementCsv(0, lines));
   const begin = (key: string) => {
-    const file = { format: 'csv', name: 'large.csv', contentBase64 };
+    const file = { name: 'large.csv', contentBase64 };
     return osric.send('/statements', file, { key });
   };
   const jobOf = async (key: string) => (await osric.get(`/jobs/${key}`)).body;

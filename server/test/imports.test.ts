@@ -1,4 +1,5 @@
 import { statementCamt053 } from '@abacist/sim/bank';
+import { statementBai2, statementMt940, statementOfx } from '@abacist/sim/bankFormats';
 import { importSettlement, importStatement, settlementOf, statementOf, walkDay } from './day';
 import { openShop, type Person, type TestShop } from './harness';
 
@@ -82,31 +83,25 @@ test.each<[string, () => Promise<any>, object]>([
   ],
   [
     'a statement in another currency',
-    () => importStatement(osric, camt([line('x')], { currency: 'USD' }), 'camt.053'),
+    () => importStatement(osric, camt([line('x')], { currency: 'USD' }), 'st.xml'),
     { code: 'statement.currency', params: { text: 'USD', currency: 'CAD' } },
   ],
   [
     'a statement of another account',
-    () => importStatement(osric, camt([line('x')], { account: '999' }), 'camt.053'),
+    () => importStatement(osric, camt([line('x')], { account: '999' }), 'st.xml'),
     { code: 'statement.unknownAccount', params: { text: '999' } },
   ],
   [
     'a truncated camt.053',
-    () => importStatement(osric, camt([line('x')]).slice(0, -80), 'camt.053'),
-    { code: 'camt.notXml' },
-  ],
-  [
-    'a CSV given as camt.053',
-    () => importStatement(osric, statementOf(closing, line('x')), 'camt.053'),
+    () => importStatement(osric, camt([line('x')]).slice(0, -80), 'st.xml'),
     { code: 'camt.notXml' },
   ],
   [
     'bytes that are no text',
     () =>
       osric.send('/statements', {
-        format: 'csv',
         name: 'x.csv',
-        contentBase64: Buffer.from([0xff, 0xfe, 0, 1]).toString('base64'),
+        contentBase64: Buffer.from([0x50, 0, 1, 0xff]).toString('base64'),
       }),
     { code: 'file.notText' },
   ],
@@ -165,4 +160,36 @@ test('an earlier statement moves the opening balance back in the books', async (
   expect(account.statementBalanceMinor).toBe(
     account.ledgerBalanceMinor + account.openLinesMinor,
   );
+});
+
+test('the bank’s own id knows a line again in whatever format and encoding it comes', async () => {
+  const before = await counts();
+  const { closing_minor: opening } = await shop.one<{ closing_minor: number }>(
+    'SELECT closing_minor FROM statement ORDER BY to_date DESC, id DESC LIMIT 1',
+  );
+  const period = { from: '2026-03-09', to: '2026-03-10' };
+  const lines = [
+    { ...line('Café Quay', 12_00, '2026-03-09'), reference: 'K-1' },
+    line('Fee', -3_00, '2026-03-10'),
+  ];
+  const send = (text: string, name: string, encoding: BufferEncoding = 'utf8') =>
+    osric.send('/statements', {
+      name,
+      contentBase64: Buffer.from(text, encoding).toString('base64'),
+    });
+  const first = await send(statementCamt053(opening, lines, period), 'a.xml');
+  expect(first).toMatchObject({ status: 200, body: { added: 2, alreadyHere: 0 } });
+  const again = { account: '004172206581' };
+  for (const [name, text, encoding] of [
+    ['a.ofx', statementOfx(opening, lines, period, again), 'latin1'],
+    ['a.sta', statementMt940(opening, lines, period, again), 'latin1'],
+    ['a.bai', `\uFEFF${statementBai2(opening, lines, period, again)}`, 'utf16le'],
+  ] as const)
+    expect(await send(text, name, encoding)).toMatchObject({
+      ...{ status: 200, body: { added: 0, alreadyHere: 2, closingMinor: opening + 9_00 } },
+    });
+  const after = await counts();
+  expect(after.statement_line - before.statement_line).toBe(2);
+  const kept = await shop.one(`SELECT text FROM statement_line WHERE bank_id = 'ST-1-1'`);
+  expect(kept.text).toBe('Café Quay');
 });

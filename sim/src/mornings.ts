@@ -34,7 +34,6 @@ async function importBooked(world: World, date: string): Promise<void> {
   const csv = statementCsv(world.bankBalanceMinor, lines);
   world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
   const file: StatementImport = {
-    format: 'csv',
     name: `statement ${date}.csv`,
     contentBase64: Buffer.from(csv).toString('base64'),
   };

@@ -4,7 +4,6 @@ import type {
   StatementAnswer,
   StatementImport,
 } from '@abacist/contracts';
-import { PICKED, STATEMENT_FORMATS } from '@abacist/core/statementFormats';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useCommand } from '~/api/command';
@@ -17,6 +16,24 @@ import { FilePick } from '~/ui/FilePick';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 
+/** What browsers offer; what a file is, its content tells. */
+const ACCEPTED = [
+  ...[
+    '.csv',
+    '.txt',
+    '.xml',
+    '.ofx',
+    '.qfx',
+    '.qbo',
+    '.sta',
+    '.940',
+    '.mt940',
+    '.bai',
+    '.bai2',
+  ],
+  ...['text/csv', 'text/plain', 'application/xml', 'text/xml'],
+].join();
+
 /** Picks a statement file, says what came of it, and follows the matching run that it started. */
 export function StatementImportForm() {
   const t = useWords();
@@ -24,16 +41,13 @@ export function StatementImportForm() {
   const send = useCommand<StatementImport, StatementAnswer>('/statements');
   return (
     <Column paddingHorizontal="$4" gap="$3">
-      <Line gap="$2" flexWrap="wrap">
-        {STATEMENT_FORMATS.map((format) => (
-          <FilePick
-            key={format}
-            label={t('statement.import', { format: PICKED[format].name })}
-            accept={PICKED[format].accept}
-            disabled={send.isPending}
-            onPick={(file) => send.mutate({ ...file, format })}
-          />
-        ))}
+      <Line>
+        <FilePick
+          label={t('statement.import')}
+          accept={ACCEPTED}
+          disabled={send.isPending}
+          onPick={(file) => send.mutate(file)}
+        />
       </Line>
       <ErrorNote error={send.error} />
       {send.data ? (

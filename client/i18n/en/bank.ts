@@ -102,7 +102,7 @@ export const bank = {
     finding_settledTwice: 'settled before',
   },
   statement: {
-    import: 'Import {{format}}',
+    import: 'Import a statement',
     added_one: '{{count}} line added, {{from}} to {{to}}.',
     added_other: '{{count}} lines added, {{from}} to {{to}}.',
     alreadyHere_one: '{{count}} line was here already.',

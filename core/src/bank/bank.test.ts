@@ -4,7 +4,7 @@ import {
   coveredSpans,
   covers,
   lineIdentities,
-  readCamt053,
+  readCamt,
   readStatementCsv,
 } from '.';
 import { CHEQUE_BOOK } from '../movements';
@@ -90,7 +90,7 @@ const FEE = entry('12.50', 'DBIT', '<AddtlNtryInf>Fee</AddtlNtryInf>');
 
 describe('camt.053 (ISO 20022)', () => {
   test('booked entries with sign, dates, references, code and text; pending left out', () => {
-    const read = readCamt053(camt(DEPOSIT + FEE + entry('9.00', 'CRDT', '', 'PDNG')));
+    const read = readCamt(camt(DEPOSIT + FEE + entry('9.00', 'CRDT', '', 'PDNG')));
     expect(read).toMatchObject({
       ok: true,
       value: [
@@ -168,7 +168,7 @@ describe('camt.053 (ISO 20022)', () => {
       { code: 'camt.balances' },
     ],
   ])('%s is refused', (_, text, refusal) => {
-    expect(readCamt053(text)).toMatchObject({ ok: false, refusals: [refusal] });
+    expect(readCamt(text)).toMatchObject({ ok: false, refusals: [refusal] });
   });
 });
 

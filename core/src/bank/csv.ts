@@ -19,7 +19,7 @@ const COLUMNS = [
  * Reads the statement CSV of docs/formats.md (RFC 4180): one row a line, oldest first, each with
  * the balance after it. The balances must chain, so a row that was cut out is found.
  * Refusals name the row (the header is row 1): `statement.notCsv`, `statement.columns`,
- * `statement.empty`, `statement.cut`, `statement.mixed`, `statement.date`, `statement.order`,
+ * `statement.empty`, `statement.noCurrency` (text), `statement.cut`, `statement.mixed`, `statement.date`, `statement.order`,
  * `statement.balance` and those of `parseAmount`.
  */
 export function readStatementCsv(text: string, watch?: Watch): Outcome<Statement[]> {
@@ -35,6 +35,8 @@ export function readStatementCsv(text: string, watch?: Watch): Outcome<Statement
     row[place.get(column)!] ?? '';
   const account = cell(rows[0]!, 'account');
   const currency = cell(rows[0]!, 'currency');
+  if (!/^[A-Z]{3}$/.test(currency))
+    return refuse('statement.noCurrency', 'row 2, currency', { text: currency });
   const lines: StatementLine[] = [];
   let opening: number | undefined;
   let balance = 0;

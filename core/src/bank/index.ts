@@ -1,6 +1,6 @@
 export * from './statement';
 export * from './csv';
-export * from './camt053';
+export * from './camt';
 export * from './classify';
 export * from './coverage';
 export * from './readers';

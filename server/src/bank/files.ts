@@ -61,9 +61,9 @@ export async function registerFile(
  */
 export const readStatements = async (
   deps: Deps,
-  { format, ...file }: StatementImport,
+  { contentBase64 }: StatementImport,
 ): Promise<ReadStatement[]> => {
-  const input: BankFileWork = { text: fileText(file), format };
+  const input: BankFileWork = { bytes: Buffer.from(contentBase64, 'base64') };
   return unwrap(
     await deps.jobs.compute<BankFileWork, Outcome<ReadStatement[]>>({
       file: 'bankFile.worker.ts',

@@ -51,10 +51,12 @@ export async function importStatement(
 /** The shop's bank account of a statement, locked so that two imports go one by one. */
 async function accountOf(context: CommandContext, statement: ReadStatement): Promise<number> {
   const { tx, today } = context;
+  // Banks write an account with and without its spaces and hyphens.
   const account = await row<{ id: number; currency: string }>(
     tx,
-    'SELECT id, currency FROM bank_account WHERE account_number = ? FOR UPDATE',
-    [statement.accountNumber],
+    `SELECT id, currency FROM bank_account
+     WHERE REGEXP_REPLACE(account_number, '[^0-9A-Za-z]', '') = ? FOR UPDATE`,
+    [statement.accountNumber.replace(/[^0-9A-Za-z]/g, '')],
   );
   if (!account) {
     throw refuseWith('statement.unknownAccount', 'account', { text: statement.accountNumber });

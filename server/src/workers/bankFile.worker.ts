@@ -7,18 +7,21 @@ import {
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
-import type { StatementFormat } from '@abacist/core/statementFormats';
+import { recogniseStatement } from '@abacist/core/statementFormats';
 import { readsFile } from './fileWork';
+import { textOf } from './tableFile';
 
 /** A line as it is kept: people's words masked, and what it is known by. */
 export type ReadLine = StatementLine & { identity: string; masked: number };
 export type ReadStatement = Omit<Statement, 'lines'> & { lines: ReadLine[] };
 
-export type BankFileWork = { text: string; format: StatementFormat };
+export type BankFileWork = { bytes: Uint8Array };
 
 /** Reads a statement off the main thread. */
 export default readsFile<BankFileWork, ReadStatement[]>((work, watch) => {
-  const statements = READERS[work.format](work.text, watch);
+  const text = textOf(Buffer.from(work.bytes));
+  if (!text.ok) return text;
+  const statements = READERS[recogniseStatement(text.value.text)](text.value.text, watch);
   if (!statements.ok) return statements;
   return { ok: true, value: statements.value.map((one) => toKeep(one, watch)) };
 });

@@ -21,7 +21,19 @@ export async function tableOf(bytes: Buffer): Promise<Outcome<TableFile>> {
   return isZip ? sheetOf(bytes) : textOf(bytes);
 }
 
-function textOf(bytes: Buffer): Outcome<TableFile> {
+/** An encoding that a file names itself: XML in its first line, OFX in its head. */
+function declaredIn(bytes: Buffer): string | undefined {
+  const head = bytes.subarray(0, 300).toString('latin1');
+  const xml = /<\?xml[^>]{0,100}encoding=["']([\w.-]{1,40})["']/i.exec(head)?.[1];
+  const ofx = /^CHARSET:(\d{3,5})\s*$/im.exec(head)?.[1];
+  return xml ?? (ofx && `windows-${ofx}`);
+}
+
+/**
+ * The text of a file in UTF-8, UTF-16, the encoding that it names, or the one that its bytes tell.
+ * Refusals: `file.notText`, `file.encoding` (name)
+ */
+export function textOf(bytes: Buffer): Outcome<{ text: string }> {
   const [first, second] = bytes;
   const wide = (first === 0xff && second === 0xfe) || (first === 0xfe && second === 0xff);
   try {
@@ -32,7 +44,10 @@ function textOf(bytes: Buffer): Outcome<TableFile> {
   } catch {
     // Not UTF-8: what it is its bytes tell.
   }
-  const name = wide ? 'UTF-16' : (chardet.detect(bytes.subarray(0, TELLING_BYTES)) ?? '');
+  const declared = declaredIn(bytes);
+  const named = declared && iconv.encodingExists(declared) ? declared : undefined;
+  const detected = named ?? chardet.detect(bytes.subarray(0, TELLING_BYTES)) ?? '';
+  const name = wide ? 'UTF-16' : detected;
   if (!iconv.encodingExists(name)) return refuse('file.encoding', 'file', { name });
   const text = iconv.decode(bytes, name);
   return /\0|\uFFFD/.test(text) ? refuse('file.notText', 'file') : accept({ text });

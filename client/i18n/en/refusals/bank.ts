@@ -135,6 +135,36 @@ export const bank = {
   fees_billedAlready: 'This bill is here already as {{number}}.',
   match_oneSide:
     'Several movements with several lines say nothing of which is which: match one with several.',
+  statement_sum:
+    'Opening balance and lines come to {{expected}}, the closing balance says {{found}}. Ask the bank for the whole file.',
+  camt_count:
+    'It states {{found}} entries and holds {{expected}}. Ask the bank for the whole file.',
+  camt_summary:
+    'It states {{found}} for its entries, and they come to {{expected}}. Ask the bank for the whole file.',
+  mt940_none: 'No statement begins in this file (field 20).',
+  mt940_interim:
+    'This is a report within the day, without balances. Import the statement of the day’s end (MT940).',
+  mt940_field: 'Field {{tag}} can’t be read: “{{text}}”.',
+  mt940_missing: 'Field {{tag}} is missing. Ask the bank for the whole file.',
+  mt940_currency: 'It closes in {{text}} and opened in {{currency}}.',
+  mt940_follows:
+    'A statement over several messages is not whole here: one of them is missing.',
+  bai2_record: '“{{code}}” is no record of this format.',
+  bai2_order: 'A record {{code}} can’t stand here. Ask the bank for the whole file.',
+  bai2_amount: '“{{text}}” is no amount in cents.',
+  bai2_date: '“{{text}}” is no date.',
+  bai2_balances: 'Opening (010) or closing balance (015) is missing. Ask the bank for both.',
+  bai2_total:
+    'Its control total is {{found}}, its records come to {{expected}}. Ask the bank for the whole file.',
+  bai2_count: 'It states {{found}} and holds {{expected}}. Ask the bank for the whole file.',
+  bai2_cut: 'The file ends before its trailer. Ask the bank for the whole file.',
+  statement_noCurrency: '“{{text}}” is no currency.',
+  ofx_none: 'There is no statement of a bank account in this file.',
+  ofx_account: 'It names no account or no currency.',
+  ofx_balance: 'It has no balance with its day.',
+  ofx_balanceLater:
+    'Its balance is of {{asOf}}, its lines end on {{to}}: export up to the day of the balance.',
+  ofx_date: '“{{text}}” is no date.',
   chargeback_unknown: 'There is no such chargeback.',
   chargeback_undone: 'This was taken back already.',
   chargeback_matched: 'The bank’s line shows it: undo their match first.',

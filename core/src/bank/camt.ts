@@ -1,67 +1,49 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { Watch } from '../csv';
 import { isIsoDate } from '../dates';
 import { negate, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import type { Statement, StatementLine } from './statement';
+import { child, leaf, leaves, list, readXml, type Node } from './xml';
 
-/* ISO 20022, bank to customer statement, camt.053.001.02 and later: element names and code
+/* ISO 20022, bank to customer statement and account report, camt.053 and camt.052, .001.02 and later: element names and code
    lists (OPBD, PRCD, CLBD, BOOK, CRDT) are the standard's. */
 
-type Node = { [name: string]: unknown };
+const REPEATED = ['Stmt', 'Rpt', 'Ntry', 'Bal', 'TxDtls', 'Ustrd', 'Strd', 'NtryDtls'];
 
 /**
- * Reads the statements of a camt.053 document. Only booked entries count; opening balance plus
+ * Reads the statements of a camt.053 document, or the reports of a camt.052. Only booked entries count; opening balance plus
  * booked entries must give the closing balance.
  * Refusals: `camt.notXml` with the line, `camt.tooDeep` (most), `camt.notCamt053`, `camt.noStatement`, `camt.account`,
- * `camt.balances`, `camt.date`, `camt.indicator`, `camt.currency`, `camt.sum` and those of
+ * `camt.balances`, `camt.count` (expected, found), `camt.summary` (expectedMinor, foundMinor), `camt.date`, `camt.indicator`, `camt.currency`, `camt.sum` and those of
  * `parseAmount`; the place is a path of elements (`Stmt 1, Ntry 3, Amt`).
  */
-export function readCamt053(text: string, watch?: Watch): Outcome<Statement[]> {
-  if (/<!DOCTYPE/i.test(text)) return refuse('camt.doctype');
-  if (isTooDeep(text)) return refuse('camt.tooDeep', undefined, { most: MOST_DEPTH });
-  const valid = XMLValidator.validate(text);
-  if (valid !== true) return refuse('camt.notXml', `line ${valid.err.line}`);
-  const parser = new XMLParser({
-    parseTagValue: false,
-    parseAttributeValue: false,
-    ignoreAttributes: false,
-    attributeNamePrefix: '@',
-    removeNSPrefix: true,
-    processEntities: false,
-    isArray: (name) =>
-      ['Stmt', 'Ntry', 'Bal', 'TxDtls', 'Ustrd', 'Strd', 'NtryDtls'].includes(name),
-  });
-  const document = child(parser.parse(text) as Node, 'Document');
-  const message = document && child(document, 'BkToCstmrStmt');
+export function readCamt(text: string, watch?: Watch): Outcome<Statement[]> {
+  const parsed = readXml(text, REPEATED);
+  if (!parsed.ok) return parsed;
+  const document = child(parsed.value, 'Document');
+  const report = document && child(document, 'BkToCstmrAcctRpt');
+  const message = report ?? (document && child(document, 'BkToCstmrStmt'));
   if (!message) return refuse('camt.notCamt053');
-  const statements = list(message, 'Stmt');
+  const [name, format] = report
+    ? (['Rpt', 'camt.052'] as const)
+    : (['Stmt', 'camt.053'] as const);
+  const statements = list(message, name);
   if (statements.length === 0) return refuse('camt.noStatement');
   const read: Statement[] = [];
   for (const [i, node] of statements.entries()) {
-    const one = readStatement(node, `Stmt ${i + 1}`, watch);
+    const one = readStatement(node, format, `${name} ${i + 1}`, watch);
     if (!one.ok) return one;
     read.push(one.value);
   }
   return accept(read);
 }
 
-/** The standard nests no deeper than some twenty elements. */
-const MOST_DEPTH = 60;
-
-/** Whether elements are nested deeper than any statement's: what follows reads them one in another. */
-function isTooDeep(text: string): boolean {
-  let depth = 0;
-  for (const [, end, , empty] of text.matchAll(
-    /<(\/)?([A-Za-z_][^\s<>/]{0,80})[^<>]*?(\/)?>/g,
-  )) {
-    depth += end ? -1 : empty ? 0 : 1;
-    if (depth > MOST_DEPTH) return true;
-  }
-  return false;
-}
-
-function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement> {
+function readStatement(
+  node: Node,
+  format: 'camt.053' | 'camt.052',
+  at: string,
+  watch?: Watch,
+): Outcome<Statement> {
   const accountId = child(child(node, 'Acct'), 'Id');
   const accountNumber = leaf(accountId, 'IBAN') || leaf(child(accountId, 'Othr'), 'Id');
   if (!accountNumber) return refuse('camt.account', `${at}, Acct`);
@@ -73,9 +55,12 @@ function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement
       )
       .find(Boolean);
   const opening = balance('OPBD', 'PRCD');
-  const closing = balance('CLBD');
+  // A report within the day has what is booked until then.
+  const closing = balance('CLBD', ...(format === 'camt.052' ? ['ITBD'] : []));
   if (!opening || !closing) return refuse('camt.balances', `${at}, Bal`);
   const currency = leaf(child(node, 'Acct'), 'Ccy') || attribute(closing, 'Amt', 'Ccy');
+  if (!/^[A-Z]{3}$/.test(currency))
+    return refuse('statement.noCurrency', `${at}, Acct`, { text: currency });
   const openingMinor = signedAmount(opening, currency, `${at}, Bal OPBD`);
   if (!openingMinor.ok) return openingMinor;
   const closingMinor = signedAmount(closing, currency, `${at}, Bal CLBD`);
@@ -86,8 +71,7 @@ function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement
   const entries = list(node, 'Ntry');
   for (const [i, entry] of entries.entries()) {
     watch?.(i, entries.length);
-    const status = leaf(child(entry, 'Sts'), 'Cd') || leaf(entry, 'Sts');
-    if (status && status !== 'BOOK') {
+    if (isPending(entry)) {
       pending += 1;
       continue;
     }
@@ -95,6 +79,8 @@ function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement
     if (!line.ok) return line;
     lines.push(line.value);
   }
+  const summed = checkSummary(child(node, 'TxsSummry'), entries, currency, at);
+  if (!summed.ok) return summed;
   const expectedMinor = sum([openingMinor.value, ...lines.map((line) => line.amountMinor)]);
   if (expectedMinor !== closingMinor.value) {
     return refuse('camt.sum', `${at}, Bal CLBD`, {
@@ -110,7 +96,7 @@ function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement
   if (!isIsoDate(to)) return refuse('camt.date', `${at}, FrToDt`, { text: to });
   lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   return accept({
-    format: 'camt.053',
+    format,
     accountNumber,
     currency,
     from: isIsoDate(from) ? from : to,
@@ -120,6 +106,53 @@ function readStatement(node: Node, at: string, watch?: Watch): Outcome<Statement
     lines,
     pending,
   });
+}
+
+/** Counts and sums that the statement states of its entries: of all of them, or of those that are booked. */
+function checkSummary(
+  summary: Node | undefined,
+  entries: readonly Node[],
+  currency: string,
+  at: string,
+): Outcome<true> {
+  for (const [name, indicator] of [
+    ['TtlNtries', ''],
+    ['TtlCdtNtries', 'CRDT'],
+    ['TtlDbtNtries', 'DBIT'],
+  ] as const) {
+    const stated = child(summary, name);
+    if (!stated) continue;
+    const place = `${at}, TxsSummry, ${name}`;
+    const own = entries.filter(
+      (entry) => indicator === '' || leaf(entry, 'CdtDbtInd') === indicator,
+    );
+    const booked = own.filter((entry) => !isPending(entry));
+    const count = leaf(stated, 'NbOfNtries');
+    if (count !== '' && ![own.length, booked.length].includes(Number(count)))
+      return refuse('camt.count', place, { expected: booked.length, found: count });
+    const figure = leaf(stated, 'Sum');
+    if (figure === '') continue;
+    const foundMinor = parseAmount(figure, currency, place);
+    if (!foundMinor.ok) return foundMinor;
+    const of = (list: readonly Node[]) =>
+      sum(
+        list.map((entry) => {
+          const amount = parseAmount(leaf(entry, 'Amt'), currency);
+          return amount.ok ? amount.value : 0;
+        }),
+      );
+    if (![of(own), of(booked)].includes(foundMinor.value))
+      return refuse('camt.summary', place, {
+        ...{ expectedMinor: of(booked), foundMinor: foundMinor.value },
+      });
+  }
+  return accept(true);
+}
+
+/** Not booked yet: left out. */
+function isPending(entry: Node): boolean {
+  const status = leaf(child(entry, 'Sts'), 'Cd') || leaf(entry, 'Sts');
+  return status !== '' && status !== 'BOOK';
 }
 
 function readEntry(entry: Node, currency: string, at: string): Outcome<StatementLine> {
@@ -182,38 +215,7 @@ function day(node: Node | undefined): string {
   return (leaf(node, 'Dt') || leaf(node, 'DtTm')).slice(0, 10);
 }
 
-function child(node: Node | undefined, name: string): Node | undefined {
-  const found = node?.[name];
-  const one: unknown = Array.isArray(found) ? found[0] : found;
-  return typeof one === 'object' && one !== null ? (one as Node) : undefined;
-}
-
-function list(node: Node | undefined, name: string): Node[] {
-  const found = node?.[name];
-  if (found === undefined || found === '') return [];
-  return (Array.isArray(found) ? found : [found]) as Node[];
-}
-
-function leaf(node: Node | undefined, name: string): string {
-  return leaves(node, name)[0] ?? '';
-}
-
-function leaves(node: Node | undefined, name: string): string[] {
-  const found = node?.[name];
-  const all: unknown[] = Array.isArray(found) ? found : found === undefined ? [] : [found];
-  return all.map((one) => {
-    const text = typeof one === 'object' && one !== null ? (one as Node)['#text'] : one;
-    return unescapeXml(typeof text === 'string' ? text.trim() : '');
-  });
-}
-
 function attribute(node: Node, name: string, attributeName: string): string {
   const value = child(node, name)?.[`@${attributeName}`];
   return typeof value === 'string' ? value : '';
-}
-
-/** The five entities of XML itself; others are not expanded (no entity expansion attacks). */
-function unescapeXml(text: string): string {
-  const known: Record<string, string> = { lt: '<', gt: '>', quot: '"', apos: "'", amp: '&' };
-  return text.replace(/&(lt|gt|quot|apos|amp);/g, (_, name: string) => known[name]!);
 }

@@ -1,0 +1,185 @@
+import { addDays, isIsoDate } from '../dates';
+import type { Watch } from '../csv';
+import { negate, parseAmount, sum, type Minor } from '../money';
+import { accept, refuse, type Outcome } from '../outcome';
+import { SWIFT_KINDS } from './kinds';
+import type { Statement, StatementLine } from './statement';
+
+/*
+ * SWIFT’s customer statement MT940: fields 20, 25, 28C, 60F or 60M, 61 with 86, 62F or 62M (from memory of the
+ * standard). A statement may go over several messages: one ends with 62M, the next begins with 60M.
+ */
+
+type Field = { tag: string; text: string; line: number };
+type Balance = { date: string; currency: string; amountMinor: Minor };
+type Message = {
+  account: string;
+  opening: Balance & { first: boolean };
+  closing: Balance & { last: boolean };
+  lines: StatementLine[];
+};
+
+/**
+ * Reads the statements of an MT940 file. Opening balance plus lines must give the closing balance of each message,
+ * and messages of one statement must follow each other.
+ * Refusals name the line of the file: `mt940.none`, `mt940.interim`, `mt940.field` (tag, text), `mt940.missing` (tag),
+ * `mt940.currency`, `mt940.follows`, `statement.sum` (expectedMinor, foundMinor) and those of `parseAmount`.
+ */
+export function readMt940(text: string, watch?: Watch): Outcome<Statement[]> {
+  const fields = fieldsOf(text);
+  if (fields.some(({ tag }) => tag === '34F')) return refuse('mt940.interim');
+  const starts = fields.flatMap(({ tag }, i) => (tag === '20' ? [i] : []));
+  if (starts.length === 0) return refuse('mt940.none');
+  const statements: Statement[] = [];
+  let open: Message[] = [];
+  for (const [n, start] of starts.entries()) {
+    watch?.(n, starts.length);
+    const message = messageOf(fields.slice(start, starts[n + 1]));
+    if (!message.ok) return message;
+    const at = `line ${fields[start]!.line}`;
+    const before = open.at(-1);
+    const follows =
+      before === undefined
+        ? message.value.opening.first
+        : !message.value.opening.first &&
+          before.account === message.value.account &&
+          before.closing.amountMinor === message.value.opening.amountMinor;
+    if (!follows) return refuse('mt940.follows', at);
+    open.push(message.value);
+    if (!message.value.closing.last) continue;
+    statements.push(statementOf(open));
+    open = [];
+  }
+  if (open.length > 0) return refuse('mt940.follows', `line ${fields.at(-1)!.line}`);
+  return accept(statements);
+}
+
+/** Fields with what stands on the lines below them; envelopes and trailers are passed over. */
+function fieldsOf(text: string): Field[] {
+  const fields: Field[] = [];
+  const rows = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+  rows.forEach((row, i) => {
+    const content = row.replace(/^\{1:.*\{4:\s*$/, '').replace(/^-\}?.*$/, '');
+    const begins = /^:(\d{2}[A-Z]?):(.*)$/.exec(content);
+    if (begins) fields.push({ tag: begins[1]!, text: begins[2]!, line: i + 1 });
+    else if (content.trim() && fields.length > 0) {
+      const last = fields.at(-1)!;
+      last.text += `\n${content}`;
+    }
+  });
+  return fields;
+}
+
+function messageOf(fields: readonly Field[]): Outcome<Message> {
+  const at = `line ${fields[0]!.line}`;
+  const one = (...tags: string[]) => fields.find(({ tag }) => tags.includes(tag));
+  const [account, opening, closing] = [one('25', '25P'), one('60F', '60M'), one('62F', '62M')];
+  if (!account) return refuse('mt940.missing', at, { tag: '25' });
+  if (!opening) return refuse('mt940.missing', at, { tag: '60F' });
+  if (!closing) return refuse('mt940.missing', at, { tag: '62F' });
+  const [from, to] = [balanceOf(opening), balanceOf(closing)];
+  if (!from.ok) return from;
+  if (!to.ok) return to;
+  const { currency } = from.value;
+  if (to.value.currency !== currency)
+    return refuse('mt940.currency', `line ${closing.line}`, {
+      text: to.value.currency,
+      currency,
+    });
+  const lines: StatementLine[] = [];
+  for (const [i, field] of fields.entries()) {
+    if (field.tag !== '61') continue;
+    const details = fields[i + 1]?.tag === '86' ? fields[i + 1]!.text : '';
+    const line = lineOf(field, details, currency);
+    if (!line.ok) return line;
+    lines.push(line.value);
+  }
+  const expectedMinor = sum([from.value.amountMinor, ...lines.map((l) => l.amountMinor)]);
+  if (expectedMinor !== to.value.amountMinor)
+    return refuse('statement.sum', `line ${closing.line}`, {
+      ...{ expectedMinor, foundMinor: to.value.amountMinor },
+    });
+  return accept({
+    // A bank’s own code may stand before the account.
+    account: account.text.split('\n')[0]!.split('/').at(-1)!.trim(),
+    opening: { ...from.value, first: opening.tag === '60F' },
+    closing: { ...to.value, last: closing.tag === '62F' },
+    lines,
+  });
+}
+
+/** `C260302CAD1234,56` */
+function balanceOf({ tag, text, line }: Field): Outcome<Balance> {
+  const parts = /^([CD])(\d{6})([A-Z]{3})([\d,.]+)\s*$/.exec(text);
+  const date = parts ? dayOf(parts[2]!) : '';
+  if (!parts || !isIsoDate(date)) return refuse('mt940.field', `line ${line}`, { tag, text });
+  const amount = amountOf(parts[4]!, parts[3]!, `line ${line}`);
+  if (!amount.ok) return amount;
+  const amountMinor = parts[1] === 'D' ? negate(amount.value) : amount.value;
+  return accept({ date, currency: parts[3]!, amountMinor });
+}
+
+const LINE =
+  /^(\d{6})(\d{4})?(R?[CD])([A-Z])?([\d,.]+)([NSF][A-Z0-9]{3})([^\n]{0,16}?)(?:\/\/([^\n]{0,16}))?(?:\n([^]*))?$/;
+
+/** `2603020303C50,00NTRFREF//BANKID`, what is said of it below, and its field 86. */
+function lineOf(field: Field, details: string, currency: string): Outcome<StatementLine> {
+  const { text, line } = field;
+  const parts = LINE.exec(text);
+  const valueDate = parts ? dayOf(parts[1]!) : '';
+  if (!parts || !isIsoDate(valueDate))
+    return refuse('mt940.field', `line ${line}`, { tag: '61', text: text.split('\n')[0]! });
+  const [, , entry, mark, , figure, type, reference, bankId, below] = parts;
+  const amount = amountOf(figure!, currency, `line ${line}`);
+  if (!amount.ok) return amount;
+  const date = entry ? entryDay(valueDate, entry) : valueDate;
+  if (!isIsoDate(date)) return refuse('mt940.field', `line ${line}`, { tag: '61', text });
+  // A reversed credit leaves the account, a reversed debit comes back.
+  const leaves = mark === 'D' || mark === 'RC';
+  const code = type!.slice(1);
+  return accept({
+    ...{ date, valueDate },
+    amountMinor: leaves ? negate(amount.value) : amount.value,
+    text: [below ?? '', ...details.split(/\?\d{2}|\n/)]
+      .map((part) => part.trim())
+      .filter(Boolean)
+      .join(' · '),
+    references: [reference!.trim()].filter((one) => one && one !== 'NONREF'),
+    bankId: bankId?.trim() || null,
+    bankCode: SWIFT_KINDS[code] ?? code,
+  });
+}
+
+/** Decimals stand behind a comma, which stands even where there are none. */
+function amountOf(text: string, currency: string, at: string): Outcome<Minor> {
+  return parseAmount(text.replace(/,$/, '').replace(',', '.'), currency, at);
+}
+
+/** `YYMMDD`: of this century. */
+const dayOf = (text: string): string =>
+  `20${text.slice(0, 2)}-${text.slice(2, 4)}-${text.slice(4, 6)}`;
+
+/** The booked `MMDD`, in the year that lies nearest to the value date. */
+function entryDay(valueDate: string, entry: string): string {
+  const year = Number(valueDate.slice(0, 4));
+  const month = Number(entry.slice(0, 2)) - Number(valueDate.slice(5, 7));
+  const own = month > 6 ? year - 1 : month < -6 ? year + 1 : year;
+  return `${own}-${entry.slice(0, 2)}-${entry.slice(2, 4)}`;
+}
+
+function statementOf(messages: readonly Message[]): Statement {
+  const [first, last] = [messages[0]!, messages.at(-1)!];
+  const lines = messages
+    .flatMap((message) => message.lines)
+    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  // The opening balance is mostly that of the day before.
+  const next = addDays(first.opening.date, 1);
+  const from = lines[0] && lines[0].date < next ? lines[0].date : next;
+  const to = last.closing.date;
+  return {
+    ...{ format: 'mt940', accountNumber: first.account, currency: first.opening.currency },
+    ...{ from: from < to ? from : to, to, lines, pending: 0 },
+    openingMinor: first.opening.amountMinor,
+    closingMinor: last.closing.amountMinor,
+  };
+}
