@@ -69,6 +69,12 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
   ).toBeVisible();
   await page.getByRole('button', { name: 'Say what it is' }).click();
   await expect(page.getByRole('button', { name: 'It is a returned cheque' })).toBeVisible();
+  // What it is is recorded from the line, and comes back to it.
+  await page.getByRole('button', { name: 'It is an expense, income, a charge' }).click();
+  await expect(page.getByLabel('What it is for')).toHaveValue('RENT OF TERMINAL');
+  await page.getByLabel('Account').first().selectOption('Rent');
+  await page.getByRole('button', { name: 'Record 12.00' }).click();
+  await expect(page.getByText('statement line of −12.00, accepted by a person')).toBeVisible();
   await page.goto('/bank/statement');
   await page
     .getByRole('link', { name: /CREDIT/ })

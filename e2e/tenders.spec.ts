@@ -142,6 +142,11 @@ test('the shop orders its tenders and gives one its own key', async ({ page }) =
   await saidToBeAt(from);
   await page.keyboard.press('ArrowUp');
   await saidToBeAt(from - 1);
+  // What is said comes a frame before the row has moved.
+  await page.evaluate(
+    () =>
+      new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(0)))),
+  );
   await page.keyboard.press(' ');
   await expect.poll(place).toBe(from - 1);
   await handle.scrollIntoViewIfNeeded();

@@ -34,6 +34,8 @@ export type DrawerActCommand = {
   amountMinor: number;
   /** A session that is being counted and lacks it; else it is of the open one. */
   sessionId?: number;
+  /** The line of the bank that shows it, of kinds that move money there: matched at once. */
+  lineId?: number;
   parts: DrawerActPart[];
   /** Whom it was paid to, who brought it. */
   party: string;
@@ -69,6 +71,7 @@ export const drawerActFields = {
 export const drawerActSchema = Joi.object<DrawerActCommand>({
   ...drawerActFields,
   sessionId: id,
+  lineId: id,
 });
 export type DrawerActAnswer = { id: number; number: string };
 

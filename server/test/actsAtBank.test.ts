@@ -229,3 +229,38 @@ test('cash of one drawer helps the other out; each count expects what it has', a
   // 50.00 of before and these 40.00, wherever they were counted.
   expect(beads).toMatchObject([{ key: 'cash', takenMinor: 90_00, stage: 'counted' }]);
 });
+
+test('what a line of the bank tells is recorded from it and matched at once; its match undone, the act waits', async () => {
+  const last = await shop.one<{ closing: number; day: string }>(
+    'SELECT closing_minor AS closing, to_date AS day FROM statement ORDER BY to_date DESC, id DESC LIMIT 1',
+  );
+  const charge = { date: last.day, amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' };
+  await importStatement(tamsin, statementOf(last.closing, charge));
+  await shop.jobsEnded();
+  const line = await shop.one<{ id: number }>(
+    `SELECT id FROM statement_line WHERE text = 'MONTHLY PLAN CHARGE'`,
+  );
+  const before = [await balance('bankCharges'), await balance('bankInTransit')];
+  const said = (amountMinor: number) =>
+    make({
+      ...act('paidByBank', amountMinor, {
+        ...{ words: 'Plan', parts: [part('bankCharges', amountMinor)], bankAccountId: 1 },
+      }),
+      lineId: line.id,
+    });
+  expect(codes(await said(18_00))).toEqual(['match.amountDiffers']);
+  const { status, body } = await said(18_50);
+  expect(status).toBe(200);
+  expect([await balance('bankCharges'), await balance('bankInTransit')]).toEqual([
+    before[0]! + 18_50,
+    before[1],
+  ]);
+  expect(codes(await said(18_50))).toEqual(['match.taken']);
+  expect(codes(await undo(body.id))).toEqual(['drawerAct.matched']);
+  const { matchGroupId } = (await tamsin.get(`/trail/lines/${line.id}`)).body;
+  expect((await tamsin.send(`/matches/${matchGroupId}/undo`, {})).status).toBe(200);
+  expect((await undo(body.id)).status).toBe(200);
+  await shop.jobsEnded();
+  expect([await balance('bankCharges'), await balance('bankInTransit')]).toEqual(before);
+  expect((await audit(shop.admin)).breaches).toEqual([]);
+});

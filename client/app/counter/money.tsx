@@ -7,15 +7,17 @@ type Params = {
   session?: string;
   date?: string;
   party?: string;
+  line?: string;
 };
 
 export default function Money() {
-  const { kind, drawer, session, date, party } = useLocalSearchParams<Params>();
+  const { kind, drawer, session, date, party, line } = useLocalSearchParams<Params>();
   return (
     <MoneyScreen
       kind={kind ?? null}
       drawerId={drawer === undefined ? null : Number(drawer)}
       party={party ?? null}
+      lineId={line === undefined ? null : Number(line)}
       counted={session && date ? { sessionId: Number(session), date } : null}
     />
   );

@@ -1,5 +1,13 @@
 import { percent } from '@abacist/core/money';
-import { addPart, amountOf, draftFor, draftOf, taxInside, toCommand } from './draft';
+import {
+  addPart,
+  amountOf,
+  draftFor,
+  draftOf,
+  draftOfLine,
+  taxInside,
+  toCommand,
+} from './draft';
 
 const FOOD = { id: 2, parts: [{ authorityId: 1, rate: percent('5') }] };
 const stamps = { ...draftOf('paidOut'), party: ' Post office ' };
@@ -59,4 +67,19 @@ test('what was typed last for a party comes back as it was', () => {
   // 5.00 with 5 % inside: 0.24, the worked figure of the books.
   expect(taxInside(draft.parts[0]!, [FOOD], 'halfUp', 'CAD')).toBe(24);
   expect(taxInside({ ...draft.parts[0]!, amount: '' }, [FOOD], 'halfUp', 'CAD')).toBe(0);
+});
+
+test('a line of the bank says the account, the amount and the words already', () => {
+  const line = { bankAccountId: 2, amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' };
+  const draft = draftOfLine('paidByBank', line, 'CAD');
+  expect(draft).toMatchObject({ bankAccountId: 2, words: 'MONTHLY PLAN CHARGE' });
+  expect(toCommand(draft, { drawerId: 1, bankAccountId: 1 }, 'CAD')).toMatchObject({
+    ...{ kind: 'paidByBank', bankAccountId: 2, amountMinor: 18_50 },
+    parts: [{ amountMinor: 18_50 }],
+  });
+  // The owner's has no parts: the whole line is it.
+  expect(draftOfLine('ownerDrawsBank', line, 'CAD')).toMatchObject({
+    amount: '18.50',
+    parts: [],
+  });
 });

@@ -52,6 +52,17 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
   };
 }
 
+/** What a line of the bank says already: the account, how much it was, and its words. */
+export function draftOfLine(
+  kind: DrawerActKind,
+  line: { bankAccountId: number; amountMinor: number; text: string },
+  currency: string,
+): ActDraft {
+  const amount = toDecimal(Math.abs(line.amountMinor), currency);
+  const before = { ...draftOf(kind), parts: [], amount, bankAccountId: line.bankAccountId };
+  return { ...draftOf(kind, before), words: line.text.slice(0, 200) };
+}
+
 /** One more part of the same kind. */
 export const addPart = (draft: ActDraft): ActDraft => ({
   ...draft,

@@ -3,6 +3,7 @@ import type {
   DrawerActAnswer,
   DrawerActChoices,
   DrawerActCommand,
+  LineTrail,
 } from '@abacist/contracts';
 import {
   ACT_FACTS,
@@ -18,15 +19,16 @@ import { useDraft } from '~/api/draft';
 import { request } from '~/api/http';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Column } from '~/ui/Box';
-import { useMoney } from '~/ui/Money';
+import { Column, Line } from '~/ui/Box';
+import { Money, useMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { Acts } from '.';
-import { amountOf, draftFor, draftOf, toCommand, type ActDraft } from './draft';
+import { amountOf, draftFor, draftOf, draftOfLine, toCommand, type ActDraft } from './draft';
 import { After, Fields, Kind, Known } from './Fields';
 
 /** A session that is being counted, and the day whose page that is. */
@@ -38,6 +40,7 @@ export function MoneyScreen({
   drawerId,
   party,
   counted,
+  lineId,
 }: {
   kind: string | null;
   /** Null: the first drawer. */
@@ -46,7 +49,14 @@ export function MoneyScreen({
   party: string | null;
   /** The count that lacks it; else it is of the drawer that is open. */
   counted: Counted | null;
+  /** The line of the bank that it is recorded from. */
+  lineId: number | null;
 }) {
+  const line = useQuery({
+    queryKey: ['trail', 'line', lineId],
+    queryFn: () => request<LineTrail>('GET', `/trail/lines/${lineId}`),
+    enabled: lineId !== null,
+  });
   const choices = useQuery({
     queryKey: ['drawerActs', 'choices', drawerId],
     queryFn: () =>
@@ -58,7 +68,23 @@ export function MoneyScreen({
   const begin = DRAWER_ACT_KINDS.find((one) => one === kind) ?? 'paidOut';
   return (
     <Query of={choices}>
-      {(data) => <Desk choices={data} begin={begin} party={party} counted={counted} />}
+      {(data) =>
+        lineId === null ? (
+          <Desk choices={data} begin={begin} party={party} counted={counted} line={null} />
+        ) : (
+          <Query of={line}>
+            {(trail) => (
+              <Desk
+                choices={data}
+                begin={begin}
+                party={party}
+                counted={null}
+                line={trail.line}
+              />
+            )}
+          </Query>
+        )
+      }
     </Query>
   );
 }
@@ -68,19 +94,22 @@ function Desk({
   begin,
   party,
   counted,
+  line,
 }: {
   choices: DrawerActChoices;
   begin: DrawerActKind;
   party: string | null;
   counted: Counted | null;
+  line: LineTrail['line'] | null;
 }) {
   const t = useWords();
   const money = useMoney();
+  const dates = useDates();
   const { currency, today } = useShop();
   const { drawer } = choices;
   const [draft, change, drop] = useDraft<ActDraft>(
-    `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
-    draftOf(begin),
+    line ? `drawerAct.line.${line.id}` : `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
+    line ? draftOfLine(begin, line, currency) : draftOf(begin),
   );
   const [done, setDone] = useState('');
   const acts = useQuery({
@@ -104,8 +133,21 @@ function Desk({
     },
     currency,
   );
-  const command = typed && { ...typed, ...(counted && { sessionId: counted.sessionId }) };
-  const back = counted ? `/days/${counted.date}/count/${drawer.id}` : '/counter';
+  const amountMinor = amountOf(draft, currency);
+  const apartMinor = line ? Math.abs(line.amountMinor) - (amountMinor ?? 0) : 0;
+  const command =
+    typed && apartMinor === 0
+      ? {
+          ...typed,
+          ...(counted && { sessionId: counted.sessionId }),
+          ...(line && { lineId: line.id }),
+        }
+      : null;
+  const back = line
+    ? `/lines/${line.id}`
+    : counted
+      ? `/days/${counted.date}/count/${drawer.id}`
+      : '/counter';
   const sent = useRef(draft);
   const make = useCommand<DrawerActCommand, DrawerActAnswer>('/drawer-acts', ({ number }) => {
     setDone(
@@ -120,17 +162,20 @@ function Desk({
       change(draftOf(draft.kind));
       drop();
     }
-    if (counted) router.replace(back as never);
+    if (counted || line) router.replace(back as never);
   });
   const send = () => {
     if (!command || make.isPending) return;
     sent.current = draft;
     make.mutate(command);
   };
-  const amountMinor = amountOf(draft, currency);
   return (
     <Screen
-      eyebrow={t('acts.drawer', { drawer: drawer.name })}
+      eyebrow={
+        line
+          ? t('trail.line', { date: dates.day(line.date) })
+          : t('acts.drawer', { drawer: drawer.name })
+      }
       title={t('acts.title')}
       back={back}
       width={640}
@@ -164,6 +209,7 @@ function Desk({
             kinds={DRAWER_ACT_KINDS.filter(
               (one) =>
                 (!counted || isOfDrawer(one)) &&
+                (!line || ACT_FACTS[one].bank === (line.amountMinor < 0 ? 'out' : 'in')) &&
                 (others.length > 0 || !ACT_FACTS[one].toOther),
             )}
             change={change}
@@ -182,6 +228,12 @@ function Desk({
             onSubmit={send}
           />
         </Column>
+        {apartMinor === 0 ? null : (
+          <Line paddingHorizontal="$4" justifyContent="space-between" role="status">
+            <Body>{t('trail.pickedDiffers')}</Body>
+            <Money minor={apartMinor} strong />
+          </Line>
+        )}
         <After choices={choices} kind={draft.kind} amountMinor={amountMinor ?? 0} />
         {acts.data ? <Acts acts={acts.data} /> : null}
       </Column>

@@ -256,6 +256,7 @@ export const bank = {
     disputedReference: 'Reference, if known',
     disputedIt: 'That is it',
     is_bag: 'It is a slip that the bank counted differently',
+    is_outside: 'It is an expense, income, a charge',
     is_ours: 'It is one of ours',
     whichOfOurs: 'What moved this money',
     noneOfOurs: 'Nothing is under way. It may be recorded later.',

@@ -10,6 +10,8 @@ const LINE_MEANINGS = {
   chargeback: { money: 'either' },
   /** A slip of ours that the bank counted differently. */
   bag: { money: 'in' },
+  /** An expense or income beside the tickets, a bank charge, interest, the owner’s: recorded from the line. */
+  outside: { money: 'either' },
   /** Something that the shop itself moved, and that only the amount speaks for. */
   ours: { money: 'either' },
 } as const satisfies Record<string, LineMeaning>;

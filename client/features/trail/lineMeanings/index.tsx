@@ -4,6 +4,7 @@ import { FindReturned } from '~/features/cheques';
 import { WhichBag } from './Bag';
 import { Disputed } from './Disputed';
 import { MatchByHand } from './Ours';
+import { RecordOutside } from './Outside';
 import { WhosePayment } from './Payment';
 import type { MeaningDialog } from './room';
 
@@ -17,5 +18,6 @@ export const MEANINGS: Record<LineMeaningKind, ComponentType<MeaningDialog>> = {
   returnedCheque: WhichCheque,
   chargeback: Disputed,
   bag: WhichBag,
+  outside: RecordOutside,
   ours: MatchByHand,
 };

@@ -21,6 +21,7 @@ import { insertMany, row, rows, run } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
+import { acceptPair } from '../../matching/accept';
 import { taxCodesOn } from '../../sales/catalogue';
 import { bankAccountIds } from '../../sales/ownCheques';
 import { beginSession, beingCounted, findSession } from '../../sales/session';
@@ -30,7 +31,8 @@ import { decidedOf } from './decided';
 
 /**
  * Money goes into a drawer or out of it beside the tickets: paid out, other money in, the owner's, a
- * drop to the safe. Acts of one drawer wait for each other, and a count that begins waits for them.
+ * drop to the safe. Acts of one drawer wait for each other, and a count that begins waits for them. What is
+ * recorded from a line of the bank is matched with it.
  */
 export async function makeAct(
   context: CommandContext,
@@ -131,6 +133,13 @@ export async function makeAct(
       [IN_OTHER_DRAWER]: ofSession(toSessionId),
     },
   });
+  if (command.lineId !== undefined)
+    await acceptPair(
+      context,
+      bankAccountId ?? 0,
+      { movement: `bankMoney ${actId}`, lineId: command.lineId },
+      { certain: false, grade: 1, round: 0 },
+    );
   return { answer: { id: actId, number }, documentNumber: number };
 }
 

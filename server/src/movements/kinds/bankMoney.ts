@@ -9,7 +9,8 @@ export const BANK_MONEY: MovementStore = {
   standing: 'NOT s.undone AND s.bank_account_id IS NOT NULL',
   amount: `IF(s.kind IN (${BROUGHT_TO_BANK}), s.amount_minor, -s.amount_minor)`,
   number: `CONCAT(d.series, '-', d.number)`,
-  name: 's.party',
+  // Whom it is from or to; of what has no name its words.
+  name: `COALESCE(NULLIF(s.party, ''), s.words)`,
   date: 's.date',
   dueDate: 's.date',
   days: 's.date',
