@@ -94,11 +94,15 @@ async function cameSince(db: Db, kind: MovementKind, since: string): Promise<Cam
   const { table, joins, standing, name, dueDate } = MOVEMENT_STORES[kind];
   const found = await rows<{ name: string; dueDate: string; cameOn: string }>(
     db,
-    `SELECT ${name} AS name, ${dueDate} AS dueDate, MIN(l.date) AS cameOn
-     FROM ${table} s ${joins}
-     JOIN statement_line l ON l.match_group_id = s.match_group_id
-     WHERE ${standing} AND l.date >= ?
-     GROUP BY s.id, ${name}, ${dueDate}`,
+    // By plain columns: a kind may put its name together.
+    `SELECT x.name, x.dueDate, MIN(x.date) AS cameOn
+     FROM (
+       SELECT s.id, ${name} AS name, ${dueDate} AS dueDate, l.date
+       FROM ${table} s ${joins}
+       JOIN statement_line l ON l.match_group_id = s.match_group_id
+       WHERE ${standing} AND l.date >= ?
+     ) x
+     GROUP BY x.id, x.name, x.dueDate`,
     [since],
   );
   return found.map((one) => ({
