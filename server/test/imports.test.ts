@@ -94,7 +94,7 @@ test.each<[string, () => Promise<any>, object]>([
   [
     'a truncated camt.053',
     () => importStatement(osric, camt([line('x')]).slice(0, -80), 'st.xml'),
-    { code: 'camt.notXml' },
+    { code: 'xml.notXml' },
   ],
   [
     'bytes that are no text',

@@ -1,4 +1,4 @@
-import { lineIdentities, READERS, type Statement } from '@abacist/core/bank';
+import { lineIdentities, readStatementFile, type Statement } from '@abacist/core/bank';
 import { recogniseStatement, type StatementFormat } from '@abacist/core/statementFormats';
 import fc from 'fast-check';
 import { statementCamt053, statementCsv, type BankLine } from './bank';
@@ -17,7 +17,7 @@ const WRITTEN: Record<Exclude<StatementFormat, 'camt.052'>, Written> = {
   bai2: statementBai2,
 };
 const FORMATS = Object.keys(WRITTEN) as (keyof typeof WRITTEN)[];
-const read = (text: string) => READERS[recogniseStatement(text)](text);
+const read = (text: string) => readStatementFile(text);
 
 const line: fc.Arbitrary<BankLine> = fc.record({
   date: fc.integer({ min: 2, max: 31 }).map((n) => `2026-03-${String(n).padStart(2, '0')}`),

@@ -1,9 +1,9 @@
 import type { Watch } from '../csv';
 import { isIsoDate } from '../dates';
-import { MAX_AMOUNT_MINOR, minor, negate, sum, type Minor } from '../money';
+import { MAX_AMOUNT_MINOR, minor, negate, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { BAI_KINDS } from './kinds';
-import type { Statement, StatementLine } from './statement';
+import { shortDay, sumDiffers, type Statement, type StatementLine } from './statement';
 
 /*
  * BAI2, the cash management balance reporting of the Bank Administration Institute, version 2 (from memory):
@@ -59,7 +59,7 @@ export function readBai2(text: string, watch?: Watch): Outcome<Statement[]> {
       if (i !== 0) return refuse('bai2.order', at, { code });
     } else if (code === '02') {
       if (group) return refuse('bai2.order', at, { code });
-      const date = dayOf(fields[3] ?? '');
+      const date = shortDay(fields[3] ?? '');
       if (!isIsoDate(date)) return refuse('bai2.date', at, { text: fields[3] ?? '' });
       group = { date, currency: fields[5] || 'USD', total: 0, accounts: 0, rows };
     } else if (code === '03') {
@@ -124,10 +124,6 @@ function recordsOf(text: string): Outcome<Record_[]> {
   return accept(records);
 }
 
-/** `YYMMDD`: of this century. */
-const dayOf = (text: string): string =>
-  `20${text.slice(0, 2)}-${text.slice(2, 4)}-${text.slice(4, 6)}`;
-
 function amountOf(text: string, at: string): Outcome<Minor> {
   if (text === '') return accept(minor(0));
   const value = Number(text);
@@ -140,7 +136,8 @@ function amountOf(text: string, at: string): Outcome<Minor> {
 function fundsFields(type: string, next: readonly string[]): number {
   if (type === 'S') return 3;
   if (type === 'V') return 2;
-  return type === 'D' ? 1 + 2 * Number(next[0] ?? 0) : 0;
+  // So many pairs of days and amounts; what is no number of them is none.
+  return type === 'D' ? 1 + 2 * (/^\d{1,2}$/.test(next[0] ?? '') ? Number(next[0]) : 0) : 0;
 }
 
 function accountOf({ fields, line, rows }: Record_, ofGroup: string): Outcome<Account> {
@@ -174,7 +171,7 @@ function transactionOf(
   const amount = amountOf(text, at);
   if (!amount.ok) return amount;
   const skip = fundsFields(type, fields.slice(3));
-  const value = type === 'V' ? dayOf(fields[3] ?? '') : date;
+  const value = type === 'V' ? shortDay(fields[3] ?? '') : date;
   const [bankId = '', reference = '', ...words] = fields.slice(3 + skip);
   // Type codes of credits are 100 to 399, of debits 400 to 699.
   const credit = /^[1-3]\d\d$/.test(code);
@@ -218,12 +215,8 @@ function statementOf(account: Account, date: string): Outcome<Statement> {
   const { number, currency, openingMinor, closingMinor, lines, line } = account;
   if (openingMinor === null || closingMinor === null)
     return refuse('bai2.balances', `line ${line}`);
-  const expectedMinor = sum([openingMinor, ...lines.map(({ amountMinor }) => amountMinor)]);
-  if (expectedMinor !== closingMinor)
-    return refuse('statement.sum', `line ${line}`, {
-      expectedMinor,
-      foundMinor: closingMinor,
-    });
+  const differs = sumDiffers({ openingMinor, closingMinor, lines }, `line ${line}`);
+  if (differs) return differs;
   return accept({
     ...{ format: 'bai2', accountNumber: number, currency, from: date, to: date },
     ...{ openingMinor, closingMinor, lines, pending: 0 },

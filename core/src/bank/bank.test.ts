@@ -115,11 +115,11 @@ describe('camt.053 (ISO 20022)', () => {
     });
   });
   test.each<[string, string, object]>([
-    ['cut short', camt(DEPOSIT + FEE).slice(0, -60), { code: 'camt.notXml' }],
+    ['cut short', camt(DEPOSIT + FEE).slice(0, -60), { code: 'xml.notXml' }],
     [
       'a sum that is off',
       camt(DEPOSIT),
-      { code: 'camt.sum', params: { expectedMinor: 1640_00 } },
+      { code: 'statement.sum', params: { expectedMinor: 1640_00 } },
     ],
     [
       'an entry in another currency',
@@ -155,12 +155,12 @@ describe('camt.053 (ISO 20022)', () => {
     [
       'elements one in another without end',
       camt(`${'<a>'.repeat(80)}${'</a>'.repeat(80)}${DEPOSIT}`),
-      { code: 'camt.tooDeep' },
+      { code: 'xml.tooDeep' },
     ],
     [
       'entities of its own',
       '<!DOCTYPE x [<!ENTITY a "b">]><Document/>',
-      { code: 'camt.doctype' },
+      { code: 'xml.doctype' },
     ],
     [
       'no closing balance',

@@ -2,7 +2,7 @@ import type { Watch } from '../csv';
 import { isIsoDate } from '../dates';
 import { negate, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
-import type { Statement, StatementLine } from './statement';
+import { byDay, sumDiffers, type Statement, type StatementLine } from './statement';
 import { child, leaf, leaves, list, readXml, type Node } from './xml';
 
 /* ISO 20022, bank to customer statement and account report, camt.053 and camt.052, .001.02 and later: element names and code
@@ -13,8 +13,8 @@ const REPEATED = ['Stmt', 'Rpt', 'Ntry', 'Bal', 'TxDtls', 'Ustrd', 'Strd', 'Ntry
 /**
  * Reads the statements of a camt.053 document, or the reports of a camt.052. Only booked entries count; opening balance plus
  * booked entries must give the closing balance.
- * Refusals: `camt.notXml` with the line, `camt.tooDeep` (most), `camt.notCamt053`, `camt.noStatement`, `camt.account`,
- * `camt.balances`, `camt.count` (expected, found), `camt.summary` (expectedMinor, foundMinor), `camt.date`, `camt.indicator`, `camt.currency`, `camt.sum` and those of
+ * Refusals: `xml.notXml` with the line, `xml.tooDeep` (most), `camt.notCamt053`, `camt.noStatement`, `camt.account`,
+ * `camt.balances`, `camt.count` (expected, found), `camt.summary` (expectedMinor, foundMinor), `camt.date`, `camt.indicator`, `camt.currency`, `statement.sum` and those of
  * `parseAmount`; the place is a path of elements (`Stmt 1, Ntry 3, Amt`).
  */
 export function readCamt(text: string, watch?: Watch): Outcome<Statement[]> {
@@ -81,20 +81,15 @@ function readStatement(
   }
   const summed = checkSummary(child(node, 'TxsSummry'), entries, currency, at);
   if (!summed.ok) return summed;
-  const expectedMinor = sum([openingMinor.value, ...lines.map((line) => line.amountMinor)]);
-  if (expectedMinor !== closingMinor.value) {
-    return refuse('camt.sum', `${at}, Bal CLBD`, {
-      expectedMinor,
-      foundMinor: closingMinor.value,
-    });
-  }
+  const sums = { openingMinor: openingMinor.value, closingMinor: closingMinor.value, lines };
+  const differs = sumDiffers(sums, `${at}, Bal CLBD`);
+  if (differs) return differs;
   const period = child(node, 'FrToDt');
   const closingDate = day(child(closing, 'Dt'));
   const from =
     (leaf(period, 'FrDtTm') || leaf(period, 'FrDt')).slice(0, 10) || firstDate(lines);
   const to = (leaf(period, 'ToDtTm') || leaf(period, 'ToDt')).slice(0, 10) || closingDate;
   if (!isIsoDate(to)) return refuse('camt.date', `${at}, FrToDt`, { text: to });
-  lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   return accept({
     format,
     accountNumber,
@@ -103,7 +98,7 @@ function readStatement(
     to,
     openingMinor: openingMinor.value,
     closingMinor: closingMinor.value,
-    lines,
+    lines: byDay(lines),
     pending,
   });
 }

@@ -1,8 +1,6 @@
-import { READERS, type Statement } from '.';
-import { recogniseStatement } from './formats';
+import { readStatementFile as read, type Statement } from '.';
 
 /* What banks write, by hand from the formats' rules (from memory of SWIFT MT940, OFX and BAI2; ISO 20022). */
-const read = (text: string) => READERS[recogniseStatement(text)](text);
 const only = (text: string): Statement => {
   const found = read(text);
   if (!found.ok) throw new Error(JSON.stringify(found.refusals));
@@ -57,6 +55,10 @@ describe('MT940', () => {
         },
         { date: '2026-01-05', amountMinor: 2_00 },
       ],
+    });
+    // A dash begins words as well; only one that stands alone ends a message.
+    expect(only(MT940.replace('\nMONTHLY PLAN', '\n- MONTHLY PLAN')).lines[0]).toMatchObject({
+      text: '- MONTHLY PLAN',
     });
     const booked = MT940.replace(':61:2512311231D', ':61:2601021231D');
     expect(only(booked).lines[0]).toMatchObject({
@@ -123,6 +125,11 @@ describe('BAI2', () => {
       BAI2.replace(/03,00417[^]*?88,040.*?\r\n/, ''),
       'bai2.order',
     ],
+    [
+      'availability of fewer than no days',
+      BAI2.replace('88,040,162750,,S,', '88,040,162750,,D,-3,'),
+      'bai2.total',
+    ],
     ['a point in an amount', BAI2.replace('64000,V', '640.00,V'), 'bai2.amount'],
   ])('%s is refused', (_, text, code) => {
     expect(refusal(text)).toMatchObject({ code });
@@ -161,6 +168,11 @@ describe('OFX', () => {
   });
   test.each([
     [
+      'a line before its days',
+      OFX2.replace('DTSTART>20260301', 'DTSTART>20260303'),
+      'statement.lineOutside',
+    ],
+    [
       'a balance of a later day',
       OFX2.replace('DTASOF>20260303', 'DTASOF>20260309'),
       'ofx.balanceLater',
@@ -179,11 +191,17 @@ describe('OFX', () => {
     [
       'entities of its own',
       OFX2.replace('<OFX>', '<!DOCTYPE a><OFX>').replace('<?xml', '<OFX><?xml'),
-      'camt.doctype',
+      'xml.doctype',
     ],
   ])('%s is refused', (_, text, code) => {
     expect(refusal(text)).toMatchObject({ code });
   });
+});
+
+test('a value without an end is read in one go', () => {
+  // As long as a file may be: whoever looks for its end again and again would not come back.
+  const endless = `<OFX><BANKMSGSRSV1><STMTTRNRS><NAME>${'x '.repeat(2_000_000)}`;
+  expect(refusal(endless)).toMatchObject({ code: 'xml.notXml' });
 });
 
 describe('camt.052 and the sums that a statement states', () => {

@@ -1,9 +1,9 @@
 import { addDays, isIsoDate } from '../dates';
 import type { Watch } from '../csv';
-import { negate, parseAmount, sum, type Minor } from '../money';
+import { negate, parseAmount, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { SWIFT_KINDS } from './kinds';
-import type { Statement, StatementLine } from './statement';
+import { byDay, shortDay, sumDiffers, type Statement, type StatementLine } from './statement';
 
 /*
  * SWIFT’s customer statement MT940: fields 20, 25, 28C, 60F or 60M, 61 with 86, 62F or 62M (from memory of the
@@ -59,7 +59,7 @@ function fieldsOf(text: string): Field[] {
   const fields: Field[] = [];
   const rows = text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
   rows.forEach((row, i) => {
-    const content = row.replace(/^\{1:.*\{4:\s*$/, '').replace(/^-\}?.*$/, '');
+    const content = row.replace(/^\{1:.*\{4:\s*$/, '').replace(/^-(\}.*)?$/, '');
     const begins = /^:(\d{2}[A-Z]?):(.*)$/.exec(content);
     if (begins) fields.push({ tag: begins[1]!, text: begins[2]!, line: i + 1 });
     else if (content.trim() && fields.length > 0) {
@@ -94,11 +94,13 @@ function messageOf(fields: readonly Field[]): Outcome<Message> {
     if (!line.ok) return line;
     lines.push(line.value);
   }
-  const expectedMinor = sum([from.value.amountMinor, ...lines.map((l) => l.amountMinor)]);
-  if (expectedMinor !== to.value.amountMinor)
-    return refuse('statement.sum', `line ${closing.line}`, {
-      ...{ expectedMinor, foundMinor: to.value.amountMinor },
-    });
+  const sums = {
+    openingMinor: from.value.amountMinor,
+    closingMinor: to.value.amountMinor,
+    lines,
+  };
+  const differs = sumDiffers(sums, `line ${closing.line}`);
+  if (differs) return differs;
   return accept({
     // A bank’s own code may stand before the account.
     account: account.text.split('\n')[0]!.split('/').at(-1)!.trim(),
@@ -111,7 +113,7 @@ function messageOf(fields: readonly Field[]): Outcome<Message> {
 /** `C260302CAD1234,56` */
 function balanceOf({ tag, text, line }: Field): Outcome<Balance> {
   const parts = /^([CD])(\d{6})([A-Z]{3})([\d,.]+)\s*$/.exec(text);
-  const date = parts ? dayOf(parts[2]!) : '';
+  const date = parts ? shortDay(parts[2]!) : '';
   if (!parts || !isIsoDate(date)) return refuse('mt940.field', `line ${line}`, { tag, text });
   const amount = amountOf(parts[4]!, parts[3]!, `line ${line}`);
   if (!amount.ok) return amount;
@@ -126,7 +128,7 @@ const LINE =
 function lineOf(field: Field, details: string, currency: string): Outcome<StatementLine> {
   const { text, line } = field;
   const parts = LINE.exec(text);
-  const valueDate = parts ? dayOf(parts[1]!) : '';
+  const valueDate = parts ? shortDay(parts[1]!) : '';
   if (!parts || !isIsoDate(valueDate))
     return refuse('mt940.field', `line ${line}`, { tag: '61', text: text.split('\n')[0]! });
   const [, , entry, mark, , figure, type, reference, bankId, below] = parts;
@@ -155,10 +157,6 @@ function amountOf(text: string, currency: string, at: string): Outcome<Minor> {
   return parseAmount(text.replace(/,$/, '').replace(',', '.'), currency, at);
 }
 
-/** `YYMMDD`: of this century. */
-const dayOf = (text: string): string =>
-  `20${text.slice(0, 2)}-${text.slice(2, 4)}-${text.slice(4, 6)}`;
-
 /** The booked `MMDD`, in the year that lies nearest to the value date. */
 function entryDay(valueDate: string, entry: string): string {
   const year = Number(valueDate.slice(0, 4));
@@ -169,9 +167,7 @@ function entryDay(valueDate: string, entry: string): string {
 
 function statementOf(messages: readonly Message[]): Statement {
   const [first, last] = [messages[0]!, messages.at(-1)!];
-  const lines = messages
-    .flatMap((message) => message.lines)
-    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const lines = byDay(messages.flatMap((message) => message.lines));
   // The opening balance is mostly that of the day before.
   const next = addDays(first.opening.date, 1);
   const from = lines[0] && lines[0].date < next ? lines[0].date : next;

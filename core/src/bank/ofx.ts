@@ -3,7 +3,7 @@ import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { OFX_KINDS } from './kinds';
-import type { Statement, StatementLine } from './statement';
+import { byDay, type Statement, type StatementLine } from './statement';
 import { child, leaf, list, readXml, type Node } from './xml';
 
 /*
@@ -34,15 +34,15 @@ export function readOfx(text: string, watch?: Watch): Outcome<Statement[]> {
   return accept(read);
 }
 
-/** SGML’s leaves with their ends: a tag with text behind it, and no end of its own, is one. */
+/** SGML’s leaves with their ends: a tag with text behind it is one, whether it has an end of its own or none. */
 const closed = (sgml: string): string =>
   sgml
     .replace(/&(?!(?:lt|gt|amp|quot|apos|#\d{1,7});)/g, '&amp;')
     .replace(
-      /<([A-Za-z0-9_.]{1,40})>([^<\r\n]*[^<\s][^<\r\n]*)(?!\s*<\/\1>)(?=[\r\n]|<)/g,
-      (_, name: string, value: string) => `<${name}>${value.trim()}</${name}>`,
-    )
-    .replace(/<\/([A-Za-z0-9_.]{1,40})><\/\1>/g, '</$1>');
+      /<([A-Za-z0-9_.]{1,40})>([^<\r\n]+)(\s*<\/\1>)?/g,
+      (whole, name: string, value: string) =>
+        value.trim() === '' ? whole : `<${name}>${value.trim()}</${name}>`,
+    );
 
 /** `20260302120000[-5:EST]`: the day as the bank says it. */
 const dayOf = (text: string): string =>
@@ -59,15 +59,15 @@ function statementOf(node: Node | undefined, at: string, watch?: Watch): Outcome
   const closing = parseAmount(leaf(balance, 'BALAMT'), currency, `${at}, LEDGERBAL`);
   if (!balance || !isIsoDate(asOf)) return refuse('ofx.balance', `${at}, LEDGERBAL`);
   if (!closing.ok) return closing;
-  const lines: StatementLine[] = [];
+  const found: StatementLine[] = [];
   const all = list(transactions, 'STMTTRN');
   for (const [i, transaction] of all.entries()) {
     watch?.(i, all.length);
     const line = lineOf(transaction, currency, `${at}, STMTTRN ${i + 1}`);
     if (!line.ok) return line;
-    lines.push(line.value);
+    found.push(line.value);
   }
-  lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const lines = byDay(found);
   const [start, end] = ['DTSTART', 'DTEND'].map((name) => dayOf(leaf(transactions, name)));
   const to = isIsoDate(end!) ? end! : asOf;
   if (asOf > to) return refuse('ofx.balanceLater', `${at}, LEDGERBAL`, { asOf, to });

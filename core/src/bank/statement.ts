@@ -1,4 +1,5 @@
-import type { Minor } from '../money';
+import { sum, type Minor } from '../money';
+import { refuse, type Outcome } from '../outcome';
 import type { StatementFormat } from './formats';
 
 /** A line of a bank statement. Receipts +, payments −, minor units. */
@@ -43,4 +44,27 @@ export function lineIdentities(lines: readonly StatementLine[]): string[] {
     seen.set(like, k);
     return `${like} #${k}`;
   });
+}
+
+/** Lines by their booked day, those of a day as they stand in the file. */
+export const byDay = (lines: readonly StatementLine[]): StatementLine[] =>
+  [...lines].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+
+/** `YYMMDD`, as SWIFT and BAI write a day: of this century. */
+export const shortDay = (text: string): string =>
+  `20${text.slice(0, 2)}-${text.slice(2, 4)}-${text.slice(4, 6)}`;
+
+/** Opening balance and lines must give the closing balance. Refusal: `statement.sum` (expectedMinor, foundMinor) */
+export function sumDiffers(
+  {
+    openingMinor,
+    closingMinor,
+    lines,
+  }: Pick<Statement, 'openingMinor' | 'closingMinor' | 'lines'>,
+  at: string,
+): Outcome<never> | undefined {
+  const expectedMinor = sum([openingMinor, ...lines.map(({ amountMinor }) => amountMinor)]);
+  return expectedMinor === closingMinor
+    ? undefined
+    : refuse('statement.sum', at, { expectedMinor, foundMinor: closingMinor });
 }

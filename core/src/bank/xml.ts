@@ -10,14 +10,14 @@ const MOST_DEPTH = 60;
 
 /**
  * The elements of a document: text as it stands, no numbers made of it, no entities expanded.
- * Refusals: `camt.doctype`, `camt.tooDeep` (most), `camt.notXml` at its line
+ * Refusals: `xml.doctype`, `xml.tooDeep` (most), `xml.notXml` at its line
  * @param repeated elements that may stand more than once
  */
 export function readXml(text: string, repeated: readonly string[]): Outcome<Node> {
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return refuse('camt.doctype');
-  if (isTooDeep(text)) return refuse('camt.tooDeep', undefined, { most: MOST_DEPTH });
+  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return refuse('xml.doctype');
+  if (isTooDeep(text)) return refuse('xml.tooDeep', undefined, { most: MOST_DEPTH });
   const valid = XMLValidator.validate(text);
-  if (valid !== true) return refuse('camt.notXml', `line ${valid.err.line}`);
+  if (valid !== true) return refuse('xml.notXml', `line ${valid.err.line}`);
   const parser = new XMLParser({
     ...{ parseTagValue: false, parseAttributeValue: false, ignoreAttributes: false },
     ...{ attributeNamePrefix: '@', removeNSPrefix: true, processEntities: false },
@@ -27,7 +27,7 @@ export function readXml(text: string, repeated: readonly string[]): Outcome<Node
     return accept(parser.parse(text) as Node);
   } catch {
     // The validator lets some broken heads pass that the parser does not.
-    return refuse('camt.notXml', 'line 1');
+    return refuse('xml.notXml', 'line 1');
   }
 }
 

@@ -1,5 +1,7 @@
 import { addBankingDays, addDays, isBankingDay } from '../dates';
+import { sum } from '../money';
 import { SLIP_PARTY, CHEQUE_BOOK, type MovementKind } from '../movements';
+import { seeded } from '../seeded';
 import { windowOf } from './field';
 import type { Group, Line, MatchInput, Movement } from './types';
 
@@ -17,19 +19,6 @@ export type Planting = {
   busy?: number;
 };
 
-/** A generator of numbers that any machine repeats (mulberry32, public domain). */
-function dice(seed: number) {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-  const below = (n: number) => Math.floor(next() * n);
-  return { below, oneIn: (n: number) => n > 0 && below(n) === 0 };
-}
-
 const START = '2026-01-05';
 
 /**
@@ -44,7 +33,9 @@ export function plantedMonths({
   strangers = 0,
   busy = 1,
 }: Planting): Planted {
-  const { below, oneIn } = dice(seed);
+  const next = seeded(seed);
+  const below = (n: number) => Math.floor(next() * n);
+  const oneIn = (n: number) => n > 0 && below(n) === 0;
   const holidays = new Set([addDays(START, 17)]);
   const made: Planted = {
     ...{ movements: [], lines: [], holidays, truth: [] },
@@ -96,24 +87,21 @@ export function plantedMonths({
     });
     made.truth.push({ movementIds: of.map(({ id }) => id), lineIds });
   };
-  let weekend: Movement[] = [];
+  let waiting: Movement[] = [];
   for (let day = 0; day < days; day += 1) {
     const date = addDays(START, day);
-    const next = addBankingDays(date, 1, holidays);
+    const paid = addBankingDays(date, 1, holidays);
     const open = isBankingDay(date, holidays);
-    // Halfway through the year of a real shop: a batch a day, paid on the next banking day.
-    const batch = move('settlement', 'processor 1', next, amount() + amount());
-    weekend.push(batch);
+    // A batch a day, paid on the next banking day; those of closed days wait, and come together or each alone.
+    waiting.push(move('settlement', 'processor 1', paid, amount() + amount()));
     if (open && isBankingDay(addDays(date, 1), holidays)) {
-      for (const one of oneIn(5) ? [] : [weekend].filter(({ length }) => length > 1)) {
-        book(one, [one.reduce((sum, { amountMinor }) => sum + amountMinor, 0)], 4, 9);
-        weekend = [];
-      }
-      for (const one of weekend) {
+      const together = !oneIn(5) && waiting.length > 1;
+      if (together) book(waiting, [sum(waiting.map(({ amountMinor }) => amountMinor))], 4, 9);
+      for (const one of together ? [] : waiting) {
         const apart = below(one.amountMinor - 1) + 1;
         book([one], oneIn(8) ? [apart, one.amountMinor - apart] : [one.amountMinor], 4, 9);
       }
-      weekend = [];
+      waiting = [];
     }
     if (!open) continue;
     if (day % 2 === 0) {

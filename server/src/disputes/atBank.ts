@@ -1,5 +1,4 @@
 import type { BankChargeback, DisputeDetail, UndoChargeback } from '@abacist/contracts';
-import { addDays } from '@abacist/core/dates';
 import { chargebackLines, chargebackOf, openOf } from '@abacist/core/disputes';
 import { minor } from '@abacist/core/money';
 import { ofDispute, potOfCard } from '@abacist/core/takings';
@@ -14,6 +13,7 @@ import { heldBy } from '../takings/held';
 import { disputedCard } from './find';
 import { lockDispute } from './lost';
 import { disputeDetail } from './read';
+import { insertDispute } from './store';
 
 type Line = { date: string; amountMinor: number; bankAccountId: number };
 
@@ -96,24 +96,10 @@ async function newDispute(
   const card = await disputedCard(tx, { processorId, date }, told);
   const scheme = card?.scheme ?? (asked.scheme || (schemes.length === 1 ? schemes[0]! : ''));
   if (!schemes.includes(scheme)) throw refuseWith('chargeback.noScheme', 'scheme');
-  const processor = await row<{ days: number }>(
-    tx,
-    'SELECT dispute_days AS days FROM processor WHERE id = ?',
-    [processorId],
-  );
-  const { insertId } = await run(
-    tx,
-    `INSERT INTO dispute
-       (processor_id, settlement_id, position, scheme, reference, last_four, sale_tender_id,
-        amount_minor, received_on, evidence_due)
-     VALUES (?, NULL, NULL, ?, ?, ?, ?, ?, ?, ?)`,
-    [
-      ...[processorId, scheme, reference, lastFour || card?.lastFour || ''],
-      ...[card?.saleTenderId ?? null, amountMinor, date],
-      processor?.days ? addDays(date, processor.days) : null,
-    ],
-  );
-  return insertId;
+  return insertDispute(tx, {
+    ...{ processorId, settlementId: null, position: null, scheme, reference, lastFour },
+    ...{ card, amountMinor, date },
+  });
 }
 
 /** Whose takings are disputed: those of its sale, else of the day and scheme on which it came. */
@@ -143,19 +129,17 @@ export async function undoChargeback(
   id: number,
 ): Promise<CommandResult<{ disputeId: number }>> {
   const { tx, today: date } = context;
-  const of = await row<{ disputeId: number }>(
+  const of = await row<{ disputeId: number; stands: number | null }>(
     tx,
-    'SELECT dispute_id AS disputeId FROM bank_chargeback WHERE id = ?',
+    `SELECT b.dispute_id AS disputeId, x.standing AS stands
+     FROM bank_chargeback b JOIN dispute x ON x.id = b.dispute_id WHERE b.id = ?`,
     [id],
   );
   if (!of) throw notFound('chargeback.unknown');
+  // Without the row that told of it a dispute is none.
+  if (of.stands === null) throw refuseWith('chargeback.undone');
   const { disputeId } = of;
-  const dispute = await row<{ standing: number | null }>(
-    tx,
-    'SELECT standing FROM dispute WHERE id = ?',
-    [disputeId],
-  );
-  const locked = dispute!.standing === null ? null : await lockDispute(context, disputeId);
+  const dispute = await lockDispute(context, disputeId);
   const found = (await row<{
     standing: number | null;
     groupId: number | null;
@@ -169,7 +153,7 @@ export async function undoChargeback(
      WHERE b.id = ? FOR UPDATE`,
     [id],
   ))!;
-  if (found.standing === null || !locked) throw refuseWith('chargeback.undone');
+  if (found.standing === null) throw refuseWith('chargeback.undone');
   if (found.groupId !== null) throw refuseWith('chargeback.matched');
   const told = found.amountMinor > 0;
   const retold = await row(tx, 'SELECT id FROM dispute_retold WHERE dispute_id = ?', [
@@ -180,7 +164,7 @@ export async function undoChargeback(
     'SELECT id FROM bank_chargeback WHERE dispute_id = ? AND id <> ? AND standing LIMIT 1',
     [disputeId, id],
   );
-  if (retold || (told && (locked.wonMinor !== 0 || locked.lostMinor !== 0 || others)))
+  if (retold || (told && (dispute.wonMinor !== 0 || dispute.lostMinor !== 0 || others)))
     throw refuseWith('chargeback.disputeGoesOn');
   await run(tx, 'UPDATE bank_chargeback SET standing = NULL WHERE id = ?', [id]);
   if (told) await run(tx, 'UPDATE dispute SET standing = NULL WHERE id = ?', [disputeId]);

@@ -2,8 +2,9 @@ import { addDays } from '@abacist/core/dates';
 import type { SettledPart } from '@abacist/core/settlements';
 import { disputeAt, ofDispute } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
-import { row, rows, run } from '../db/pool';
+import { row, rows, run, type Db } from '../db/pool';
 import { refuseWith } from '../http/errors';
+import type { DisputedCard } from './find';
 import type { KnownPart } from './sources';
 
 type Told = {
@@ -23,11 +24,6 @@ export async function storeDisputes(
   { settlementId, processorId, date, parts, sources }: Told,
 ): Promise<Map<number, number>> {
   const of = new Map<number, number>();
-  const days = await row<{ days: number }>(
-    tx,
-    'SELECT dispute_days AS days FROM processor WHERE id = ?',
-    [processorId],
-  );
   for (const [place, { kind, amountMinor, scheme, reference, lastFour }] of parts.entries()) {
     const { card, disputeId } = sources.get(place) ?? {};
     if (disputeId !== undefined) of.set(place, disputeId);
@@ -39,23 +35,61 @@ export async function storeDisputes(
       ]);
       continue;
     }
-    const due = days?.days && amountMinor > 0 ? addDays(date, days.days) : null;
-    const { insertId } = await run(
-      tx,
-      `INSERT INTO dispute
-         (processor_id, settlement_id, position, scheme, reference, last_four, sale_tender_id,
-          amount_minor, received_on, evidence_due)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        ...[processorId, settlementId, place, scheme || card?.scheme || '', reference],
-        ...[lastFour || card?.lastFour || ''],
-        ...[card?.saleTenderId ?? null, amountMinor, date, due],
-      ],
-    );
+    const insertId = await insertDispute(tx, {
+      ...{ processorId, settlementId, position: place, card, amountMinor, reference },
+      ...{ scheme: scheme || card?.scheme || '', lastFour, date },
+    });
     of.set(place, insertId);
   }
   for (const [place, dispute] of feesOf(parts, of)) of.set(place, dispute);
   return of;
+}
+
+/** A dispute that is told of, by a settlement or by the bank; evidence is due as its processor says. */
+export async function insertDispute(
+  db: Db,
+  {
+    processorId,
+    settlementId,
+    position,
+    scheme,
+    reference,
+    lastFour,
+    card,
+    amountMinor,
+    date,
+  }: {
+    processorId: number;
+    /** Null: the bank itself told of it. */
+    settlementId: number | null;
+    position: number | null;
+    scheme: string;
+    reference: string;
+    lastFour: string;
+    card: DisputedCard | undefined;
+    amountMinor: number;
+    date: string;
+  },
+): Promise<number> {
+  const processor = await row<{ days: number }>(
+    db,
+    'SELECT dispute_days AS days FROM processor WHERE id = ?',
+    [processorId],
+  );
+  const due = processor?.days && amountMinor > 0 ? addDays(date, processor.days) : null;
+  const { insertId } = await run(
+    db,
+    `INSERT INTO dispute
+       (processor_id, settlement_id, position, scheme, reference, last_four, sale_tender_id,
+        amount_minor, received_on, evidence_due)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      ...[processorId, settlementId, position, scheme, reference],
+      ...[lastFour || card?.lastFour || '', card?.saleTenderId ?? null],
+      ...[amountMinor, date, due],
+    ],
+  );
+  return insertId;
 }
 
 /** A fee without a reference of its own is for the dispute beside it, if there is just one. */

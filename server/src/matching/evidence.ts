@@ -15,9 +15,12 @@ export function evidenceOf({ certain, grade, movements, lines }: Matched): strin
   return lines > 1 ? 'trail.lineOnlySet' : 'trail.lineOnly';
 }
 
-/** The same as SQL over a match `g`: how many movements and lines its whole has. */
+/** Lines that show the same as a match `g`, beside its own: a whole is its first match and those that name it. */
+export const OTHER_LINES = `(SELECT COUNT(*) FROM match_group y
+  WHERE y.whole_id = COALESCE(g.whole_id, g.id))`;
+
+/** How many movements and lines the whole of a match `g` has. */
 export const MATCHED_COUNTS = `
   (SELECT COUNT(*) FROM match_member c WHERE c.match_group_id = g.id AND c.kind <> 'line')
     AS movements,
-  (SELECT COUNT(*) FROM match_group y
-   WHERE COALESCE(y.whole_id, y.id) = COALESCE(g.whole_id, g.id)) AS linesInAll`;
+  1 + ${OTHER_LINES} AS linesInAll`;

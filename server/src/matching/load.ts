@@ -31,19 +31,23 @@ export async function loadMatchInput(
     holidays: holidaysAround(shop.holidayRegion, today),
     covered: coveredSpans(statements),
     knownThrough: await knownThrough(db, shop, today),
-    undone: await undoneGroups(db),
+    undone: await undoneGroups(db, bankAccountId),
   };
 }
 
-/** What a person has undone of movements and lines that are open. */
-async function undoneGroups(db: Db): Promise<Group[]> {
+/** What a person has undone, of lines that are open still. */
+async function undoneGroups(db: Db, bankAccountId: number): Promise<Group[]> {
   const members = await rows<{ whole: number; kind: string; id: number }>(
     db,
     `SELECT DISTINCT COALESCE(g.whole_id, g.id) AS whole, m.kind, m.member_id AS id
      FROM match_undo u
      JOIN match_group g ON g.id = u.match_group_id
      JOIN match_member m ON m.match_group_id = g.id
+     JOIN match_member o ON o.match_group_id = g.id AND o.kind = 'line'
+     JOIN statement_line l ON l.id = o.member_id AND l.match_group_id IS NULL
+     WHERE g.bank_account_id = ?
      ORDER BY whole`,
+    [bankAccountId],
   );
   const groups = new Map<number, Group>();
   for (const { whole, kind, id } of members) {

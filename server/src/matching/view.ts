@@ -10,6 +10,7 @@ import type { Group } from '@abacist/core/matching';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
 import { movementsWhere, openTotal } from '../movements/read';
+import { OTHER_LINES } from './evidence';
 import { matchJobKind, type KeptRun } from './run';
 
 type LineRow = {
@@ -29,9 +30,7 @@ type LineRow = {
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
     l.match_group_id AS groupId, COALESCE(g.whole_id, g.id) AS wholeId, g.certain, g.grade,
-    (SELECT COUNT(*) FROM match_group y
-     WHERE y.id <> g.id AND (y.id = g.whole_id OR y.whole_id = COALESCE(g.whole_id, g.id)))
-      AS otherLines,
+    ${OTHER_LINES} AS otherLines,
     (SELECT COUNT(*) FROM match_lean x
      LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
      WHERE x.leans_on_id = COALESCE(g.whole_id, g.id) AND u.id IS NULL) AS leanedOnBy

@@ -1,13 +1,12 @@
 import { createHash } from 'node:crypto';
 import {
   lineIdentities,
-  READERS,
+  readStatementFile,
   type Statement,
   type StatementLine,
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
-import { recogniseStatement } from '@abacist/core/statementFormats';
 import { readsFile } from './fileWork';
 import { textOf } from './tableFile';
 
@@ -21,7 +20,7 @@ export type BankFileWork = { bytes: Uint8Array };
 export default readsFile<BankFileWork, ReadStatement[]>((work, watch) => {
   const text = textOf(Buffer.from(work.bytes));
   if (!text.ok) return text;
-  const statements = READERS[recogniseStatement(text.value.text)](text.value.text, watch);
+  const statements = readStatementFile(text.value.text, watch);
   if (!statements.ok) return statements;
   return { ok: true, value: statements.value.map((one) => toKeep(one, watch)) };
 });

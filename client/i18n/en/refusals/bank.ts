@@ -1,6 +1,6 @@
 /** Drawers, safe, cheques, cards and the bank, and their files. */
 export const bank = {
-  camt_tooDeep: 'Its elements are nested deeper than {{most}}. Is it the bank’s file?',
+  xml_tooDeep: 'Its elements are nested deeper than {{most}}. Is it the bank’s file?',
   file_stopped: 'You stopped it: nothing of this file is kept.',
   file_tooHard: 'Reading this file took too long, so it was stopped. Is it the right file?',
   trail_blind: 'What lies in the drawer is counted blind: look again once it is counted.',
@@ -158,6 +158,8 @@ export const bank = {
     'Its control total is {{found}}, its records come to {{expected}}. Ask the bank for the whole file.',
   bai2_count: 'It states {{found}} and holds {{expected}}. Ask the bank for the whole file.',
   bai2_cut: 'The file ends before its trailer. Ask the bank for the whole file.',
+  statement_lineOutside:
+    'A line of {{text}} stands outside the days of its statement, {{from}} to {{to}}. Ask the bank for the whole file.',
   statement_noCurrency: '“{{text}}” is no currency.',
   ofx_none: 'There is no statement of a bank account in this file.',
   ofx_account: 'It names no account or no currency.',
@@ -214,9 +216,9 @@ export const bank = {
   statement_currency: 'The statement is in {{text}}, the account is kept in {{currency}}.',
   statement_balancesPart:
     'With this file the lines to {{date}} come to {{expected}}, but its closing balance is {{found}}. It repeats or leaves out lines that are here already.',
-  camt_notXml:
+  xml_notXml:
     'The file is no whole XML document: it is cut short or damaged. Download it again.',
-  camt_doctype: 'The file declares entities of its own and was refused.',
+  xml_doctype: 'The file declares entities of its own and was refused.',
   camt_notCamt053: 'This is XML, but no camt.053 statement. Choose the right file.',
   camt_noStatement: 'The file holds no statement.',
   camt_account: 'The statement names no account.',
@@ -224,8 +226,6 @@ export const bank = {
   camt_date: '“{{text}}” is not a date.',
   camt_indicator: '“{{text}}” is neither credit nor debit.',
   camt_currency: 'This amount is in {{text}}, the statement is in {{currency}}.',
-  camt_sum:
-    'Opening balance and entries come to {{expected}}, the closing balance says {{found}}. Download the file again.',
   match_taken: 'One of them has been matched meanwhile. Look at the list again.',
   match_amountDiffers: 'They differ by {{difference}} and can’t be matched one to one.',
   match_unknown: 'This match is not here (any more).',

@@ -67,20 +67,21 @@ export function compareCards(
     twice.push(...found);
     for (const one of found) taken.theirs[one.theirs] = 1;
   };
+  /** What nothing is found for yet: less and less, so that the few at the end are not sought among all. */
   let rest = all;
-  const left = (): Sides =>
-    (rest = {
-      theirs: {
-        ...rest.theirs,
-        places: rest.theirs.places.filter((place) => !taken.theirs[place]),
-      },
-      ours: { ...rest.ours, places: rest.ours.places.filter((place) => !taken.ours[place]) },
+  const left = (): Sides => {
+    const still = <C>(side: Side<C>, gone: Uint8Array): Side<C> => ({
+      ...side,
+      places: side.places.filter((place) => !gone[place]),
     });
+    rest = { theirs: still(rest.theirs, taken.theirs), ours: still(rest.ours, taken.ours) };
+    return rest;
+  };
   const named = byReference(all, known);
   take(named.pairs);
   takeTwice(named.twice);
-  left();
-  const agreed = agreeing(rest.theirs, rest.ours);
+  const { theirs: unnamed, ours: unclaimed } = left();
+  const agreed = agreeing(unnamed, unclaimed);
   take(agreed.pairs);
   const alike: CardsCompared['alike'] = [];
   for (const one of agreed.alike) {

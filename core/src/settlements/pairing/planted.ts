@@ -1,4 +1,5 @@
 import { addDays } from '../../dates';
+import { seeded } from '../../seeded';
 import type { TheirCard, TillCard } from './types';
 
 /* Days of cards with a fault here and there, for tests and measurements. */
@@ -18,17 +19,6 @@ export type Planted = {
   /** The other side of the same card. */
   also?: string;
 };
-
-/** A generator of numbers in [0, 1) that any machine repeats (mulberry32, public domain). */
-function numbers(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const SCHEMES = ['Meridian', 'Corvus', 'Tidal Debit'] as const;
 const FAULTS = [
@@ -60,7 +50,7 @@ export function plantedCards({
   perDay?: number;
   faultEvery?: number;
 }): { theirCards: TheirCard[]; ourCards: TillCard[]; planted: Planted[] } {
-  const next = numbers(seed);
+  const next = seeded(seed);
   const upTo = (most: number) => Math.floor(next() * most);
   const theirCards: TheirCard[] = [];
   const ourCards: TillCard[] = [];
