@@ -41,18 +41,15 @@ export type DisputeCandidate = {
 };
 
 export type DisputeDetail = DisputeView & {
-  /** Parts of settlements that are of it, and what was lost, in their order. */
+  /** Parts of settlements and of the bank, the sale that was found, and what was lost, in their order. */
   story: {
-    what: 'taken' | 'back' | 'fee' | 'lost';
+    what: 'taken' | 'back' | 'fee' | 'lost' | 'found';
     number: string;
     date: string;
     amountMinor: number;
-    /** Where it stands: a settlement's page; what was lost can be taken back. */
-    settlementId: number | null;
-    lostId: number | null;
-    /** What the bank itself debited or gave back: its line, or that it can be taken back. */
-    lineId: number | null;
-    bankChargebackId: number | null;
+    /** Where it can be read: the settlement, the bank’s line; what takes it back, if anything does. */
+    page: string | null;
+    undo: string | null;
     reason: string;
   }[];
   files: { id: number; name: string; type: 'image/jpeg' | 'application/pdf' }[];
@@ -81,8 +78,10 @@ export const loseDisputeSchema = Joi.object<LoseDispute, true>({
   amountMinor: amountMinor().invalid(0).required(),
   reason: reasonText(200).required(),
 });
-export type UndoLost = { reason: string };
-export const undoLostSchema = Joi.object<UndoLost, true>({
+
+/** Why something of a dispute is taken back: a loss, a sale that was found, what the bank told. */
+export type TakeBackOfDispute = { reason: string };
+export const takeBackOfDisputeSchema = Joi.object<TakeBackOfDispute, true>({
   reason: reasonText(200).required(),
 });
 
@@ -117,10 +116,6 @@ export const bankChargebackSchema = Joi.object<BankChargeback, true>({
     .pattern(/^\d{4}$/)
     .allow('')
     .required(),
-});
-export type UndoChargeback = { reason: string };
-export const undoChargebackSchema = Joi.object<UndoChargeback, true>({
-  reason: reasonText(200).required(),
 });
 
 /** A picture or a PDF that goes with the evidence. */

@@ -155,6 +155,7 @@ export const RIGHTS = {
   'GET /disputes/:id/evidence': 'bookkeeper',
   'POST /disputes/:id': 'bookkeeper',
   'POST /disputes/:id/sale': 'bookkeeper',
+  'POST /disputes-found/:id/undo': 'bookkeeper',
   'POST /disputes/:id/lost': 'bookkeeper',
   'POST /disputes-lost/:id/undo': 'bookkeeper',
   'POST /bank-chargebacks': 'bookkeeper',

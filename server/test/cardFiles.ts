@@ -73,7 +73,7 @@ export async function walkCards(shop: TestShop): Promise<void> {
   const lost = await send(`/disputes/${first.id}/lost`, {
     ...{ amountMinor: 13_00, reason: 'The bank decided for its customer' },
   });
-  await send(`/disputes-lost/${lost.story.at(-1).lostId}/undo`, { reason: 'Not decided yet' });
+  await send(lost.story.at(-1).undo, { reason: 'Not decided yet' });
   await send(`/disputes/${first.id}/lost`, {
     ...{ amountMinor: 6_00, reason: 'A part of it' },
   });

@@ -139,15 +139,14 @@ test('answered it waits for the processor; a part comes back, the rest is lost w
 });
 
 test('a loss is taken back, and a settlement is not undone beneath what came of its dispute', async () => {
-  const { lostId } = (await dispute(1)).story.at(-1);
+  const { undo: backPath } = (await dispute(1)).story.at(-1);
   const settlement = (await osric().get('/cards')).body.settlements.find(
     (one: any) => one.reference === 'P-2',
   );
   const undo = () =>
     osric().send(`/settlements/${settlement.id}/undo`, { reason: 'Brought too early' });
   expect(codes(await undo())).toEqual(['settlement.disputeGoesOn']);
-  const back = () =>
-    osric().send(`/disputes-lost/${lostId}/undo`, { reason: 'It is not decided yet' });
+  const back = () => osric().send(backPath, { reason: 'It is not decided yet' });
   expect((await back()).body).toMatchObject({ state: 'answered', openMinor: 42_00 });
   expect(codes(await back())).toEqual(['disputeLost.undone']);
   expect(codes(await undo())).toEqual(['settlement.disputeGoesOn']);
@@ -243,7 +242,7 @@ test('of a corrected card the right one is disputed; of an exchange only the tax
     { amountMinor: 42_00, reason: 'Lost as well' },
     { approval },
   );
-  const { lostId } = lost.body.story.at(-1);
+  const [, , lostId] = lost.body.story.at(-1).undo.split('/');
   const tax = await shop.one<{ tax: number }>(
     `SELECT SUM(tax_minor) AS tax FROM dispute_lost_tax WHERE dispute_lost_id = ${lostId}`,
   );
@@ -293,7 +292,7 @@ test('what the bank itself debits is a dispute, with its fee; what it gives back
   });
   const { id } = told.body;
   expect(told.body.story).toMatchObject([
-    { what: 'taken', amountMinor: 84_00, lineId: line(-99_00), settlementId: null },
+    { what: 'taken', amountMinor: 84_00, page: `/lines/${line(-99_00)}`, undo: null },
     { what: 'fee', amountMinor: 15_00 },
   ]);
   expect((await disputed()) - before).toBe(84_00);
@@ -303,26 +302,28 @@ test('what the bank itself debits is a dispute, with its fee; what it gives back
   expect(back.body).toMatchObject({ wonMinor: 30_00, openMinor: 54_00 });
   const statement = (await osric().get('/statement')).body;
   expect(statement.openLines.filter((one: any) => one.date === day)).toEqual([]);
-  const [taken, given] = [told, back].map(({ body }) => body.story.at(0));
-  expect(given).toMatchObject(taken);
   // What the bank shows is not taken back beneath its match; what goes on is not taken back at all.
-  const ofBank = async () =>
-    (await dispute(id)).story.filter((one: any) => one.bankChargebackId !== null);
-  const undo = (one: any) =>
-    osric().send(`/bank-chargebacks/${one.bankChargebackId}/undo`, { reason: 'Another card' });
-  expect(codes(await undo(taken))).toEqual(['chargeback.matched']);
+  const [taken, ...others] = await shop.all<{ id: number }>(
+    `SELECT id FROM bank_chargeback WHERE dispute_id = ${id} ORDER BY id`,
+  );
+  const takeBack = (path: string) => osric().send(path, { reason: 'Another card' });
+  const undo = ({ id: of }: { id: number }) => takeBack(`/bank-chargebacks/${of}/undo`);
+  expect(codes(await undo(taken!))).toEqual(['chargeback.matched']);
   const unmatch = async (lineId: number) => {
     const { body } = await osric().get(`/trail/lines/${lineId}`);
     return osric().send(`/matches/${body.matchGroupId}/undo`, {});
   };
   expect(await unmatch(line(-99_00))).toMatchObject({ status: 200 });
-  expect(codes(await undo(taken))).toEqual(['chargeback.disputeGoesOn']);
+  expect(codes(await undo(taken!))).toEqual(['chargeback.disputeGoesOn']);
   for (const lineId of [line(-12_00), line(30_00)])
     expect(await unmatch(lineId)).toMatchObject({ status: 200 });
-  for (const one of (await ofBank()).reverse())
+  expect((await dispute(id)).story.map((one: any) => one.undo)).toContain(
+    `/bank-chargebacks/${taken!.id}/undo`,
+  );
+  for (const one of [...others, taken!])
     expect(await undo(one)).toMatchObject({ status: 200 });
   expect((await osric().get(`/disputes/${id}`)).status).toBe(404);
-  expect(codes(await undo(taken))).toEqual(['chargeback.undone']);
+  expect(codes(await undo(taken!))).toEqual(['chargeback.undone']);
   expect((await disputed()) - before).toBe(0);
   // Said again, of a card that nobody knows; whoever finds it puts it on its day, at the bank.
   const again = await say({ ...debit, scheme: 'Meridian' });
@@ -334,4 +335,38 @@ test('what the bank itself debits is a dispute, with its fee; what it gives back
     await osric().send(`/disputes/${again.body.id}/sale`, { saleTenderId: tender.id }),
   ).toMatchObject({ status: 200 });
   expect((await disputed()) - before).toBe(84_00);
+  // The money stands on its line by that day: the match is not undone beneath it, and nothing is moved twice.
+  expect(codes(await unmatch(line(-99_00)))).toEqual(['match.saleFound']);
+  const home = async () => (await bead('2026-03-02')).byStage.home;
+  const then = await home();
+  const foundAt = async () =>
+    (await dispute(again.body.id)).story.find(({ what }: any) => what === 'found').undo;
+  const path = await foundAt();
+  const forgotten = await takeBack(path);
+  expect(forgotten.body).toMatchObject({ saleId: null, scheme: 'Meridian', openMinor: 84_00 });
+  expect([(await disputed()) - before, (await home()) - then]).toEqual([0, 84_00]);
+  expect(codes(await takeBack(path))).toEqual(['disputeFound.undone']);
+  // Found again while it is under way, it is not taken back once the line is matched: that match first.
+  expect(await unmatch(line(-99_00))).toMatchObject({ status: 200 });
+  const find = () =>
+    osric().send(`/disputes/${again.body.id}/sale`, { saleTenderId: tender.id });
+  expect(await find()).toMatchObject({ status: 200 });
+  const movement = await shop.one<{ id: number }>(
+    `SELECT id FROM bank_chargeback WHERE dispute_id = ${again.body.id}`,
+  );
+  const groups = [{ movements: [`chargeback ${movement.id}`], lineIds: [line(-99_00)] }];
+  expect(await osric().send('/matches', { bankAccountId: 1, groups })).toMatchObject({
+    status: 200,
+  });
+  expect(codes(await takeBack(await foundAt()))).toEqual(['disputeFound.movedOn']);
+  expect(
+    await osric().send(
+      `/disputes/${again.body.id}/lost`,
+      {
+        ...{ amountMinor: 84_00, reason: 'The bank decided for its customer' },
+      },
+      { approval },
+    ),
+  ).toMatchObject({ status: 200 });
+  expect(codes(await takeBack(await foundAt()))).toEqual(['disputeFound.goesOn']);
 });

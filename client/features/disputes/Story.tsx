@@ -18,7 +18,7 @@ export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
   return (
     <Section title={t('disputes.story')}>
       <Sheet role="list" aria-label={t('disputes.story')}>
-        {story.map(({ what, number, date, amountMinor, reason, ...of }) => (
+        {story.map(({ what, number, date, amountMinor, reason, page, undo }) => (
           <SheetRow key={`${what} ${number} ${amountMinor}`} role="listitem">
             <Column flex={1} minWidth={0}>
               <Body>{t(`disputes.what_${what}`)}</Body>
@@ -26,21 +26,19 @@ export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
                 {[dates.day(date), reason].filter(Boolean).join(' · ')}
               </Body>
             </Column>
-            {pageOf(of) === null ? null : (
-              <Button
-                kind="plain"
-                label={number}
-                onPress={() => router.push(pageOf(of) as never)}
-              />
+            {page === null ? null : (
+              <Button kind="plain" label={number} onPress={() => router.push(page as never)} />
             )}
-            {undoOf(of) === null ? null : (
+            {undo === null ? null : (
               <Button
                 kind="plain"
                 label={t('disputes.takeBack', { number })}
-                onPress={() => setBack({ path: undoOf(of)!, number })}
+                onPress={() => setBack({ path: undo, number })}
               />
             )}
-            <Money minor={what === 'lost' ? -amountMinor : amountMinor} />
+            {what === 'found' ? null : (
+              <Money minor={what === 'lost' ? -amountMinor : amountMinor} />
+            )}
           </SheetRow>
         ))}
         <Line role="listitem" padding="$4" justifyContent="space-between" gap="$3">
@@ -58,23 +56,4 @@ export function Story({ of: { story, openMinor } }: { of: DisputeDetail }) {
       )}
     </Section>
   );
-}
-
-type Told = Pick<
-  DisputeDetail['story'][number],
-  'settlementId' | 'lostId' | 'lineId' | 'bankChargebackId'
->;
-
-/** Where it can be read: the settlement, or the bank's line. */
-function pageOf({ settlementId, lineId }: Told): string | null {
-  if (settlementId !== null) return `/bank/settlements/${settlementId}`;
-  return lineId === null ? null : `/lines/${lineId}`;
-}
-
-/** What takes it back; what the bank shows is matched, and its match is undone first. */
-function undoOf({ lostId, lineId, bankChargebackId }: Told): string | null {
-  if (lostId !== null) return `/disputes-lost/${lostId}/undo`;
-  return bankChargebackId === null || lineId !== null
-    ? null
-    : `/bank-chargebacks/${bankChargebackId}/undo`;
 }

@@ -230,6 +230,7 @@ export const bank = {
     disputeLost: 'of a dispute this is lost',
     disputeLostUndone: 'that it is lost was taken back',
     disputeRetold: 'a dispute was found to be of this day',
+    disputeForgotten: 'that a dispute is of this day was taken back',
     matchUndone: 'the match was undone',
     moved: 'moved on',
     where: 'Where it is now',

@@ -104,6 +104,7 @@ export const books = {
     disputeLost: 'Dispute lost',
     disputeLostUndo: 'Loss of a dispute taken back',
     disputeRetold: 'Sale of a dispute found',
+    disputeRetoldUndo: 'Sale of a dispute taken back',
     match: 'Statement match',
     matchUndo: 'Match undone',
     opening: 'Opening balance',

@@ -48,6 +48,7 @@ export const disputes = {
     what_back: 'Given back',
     what_fee: 'Fee, an expense of its own',
     what_lost: 'Lost',
+    what_found: 'Its sale was found',
     stillOpen: 'Still disputed',
     takeBack: 'Take {{number}} back',
     takeBackIt: 'Take it back',

@@ -48,6 +48,7 @@ const UPDATES: Record<string, string[]> = {
     'standing',
   ],
   dispute_lost: ['standing'],
+  dispute_retold: ['standing'],
   dispute_file: ['removed'],
   settlement: ['match_group_id', 'standing', 'cleared_by_id'],
   settlement_transaction: ['sale_tender_id'],

@@ -1,4 +1,4 @@
-import type { BankChargeback, DisputeDetail, UndoChargeback } from '@abacist/contracts';
+import type { BankChargeback, DisputeDetail, TakeBackOfDispute } from '@abacist/contracts';
 import { chargebackLines, chargebackOf, openOf } from '@abacist/core/disputes';
 import { minor } from '@abacist/core/money';
 import { ofDispute, potOfCard } from '@abacist/core/takings';
@@ -125,7 +125,7 @@ async function whoseItIs(db: Db, disputeId: number, date: string) {
  */
 export async function undoChargeback(
   context: CommandContext,
-  { reason }: UndoChargeback,
+  { reason }: TakeBackOfDispute,
   id: number,
 ): Promise<CommandResult<{ disputeId: number }>> {
   const { tx, today: date } = context;
@@ -156,9 +156,11 @@ export async function undoChargeback(
   if (found.standing === null) throw refuseWith('chargeback.undone');
   if (found.groupId !== null) throw refuseWith('chargeback.matched');
   const told = found.amountMinor > 0;
-  const retold = await row(tx, 'SELECT id FROM dispute_retold WHERE dispute_id = ?', [
-    disputeId,
-  ]);
+  const retold = await row(
+    tx,
+    'SELECT id FROM dispute_retold WHERE dispute_id = ? AND standing',
+    [disputeId],
+  );
   const others = await row(
     tx,
     'SELECT id FROM bank_chargeback WHERE dispute_id = ? AND id <> ? AND standing LIMIT 1',

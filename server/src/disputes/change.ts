@@ -1,14 +1,20 @@
-import type { ChangeDispute, DisputeDetail, FindDisputedSale } from '@abacist/contracts';
+import type {
+  ChangeDispute,
+  DisputeDetail,
+  FindDisputedSale,
+  TakeBackOfDispute,
+} from '@abacist/contracts';
 import { addDays } from '@abacist/core/dates';
 import { retold, type Stands } from '@abacist/core/disputes';
+import { sum } from '@abacist/core/money';
 import { atProcessor, ofDispute, potOfCard } from '@abacist/core/takings';
 import type { CommandContext } from '../context';
 import { row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
-import { refuseWith } from '../http/errors';
-import { postDocument } from '../ledger/post';
+import { notFound, refuseWith } from '../http/errors';
+import { postDocument, postReversal } from '../ledger/post';
 import { heldBy } from '../takings/held';
-import { lockDispute } from './lost';
+import { lockDispute, type Standing } from './lost';
 import { disputeDetail } from './read';
 
 /**
@@ -45,7 +51,7 @@ export async function findDisputedSale(
 ): Promise<CommandResult<DisputeDetail>> {
   const { tx, today: date } = context;
   const dispute = await lockDispute(context, id);
-  const { processorId, settlementId } = dispute;
+  const { processorId } = dispute;
   if (dispute.saleTenderId !== null) throw refuseWith('dispute.saleKnown');
   const card = await row<{
     takingsDay: string;
@@ -65,10 +71,7 @@ export async function findDisputedSale(
     [processorId, saleTenderId],
   );
   if (!card) throw refuseWith('dispute.noSuchCard', 'saleTenderId');
-  const { bankAccountId, ...stands } =
-    settlementId === null
-      ? await whereTheBankHasIt(tx, id)
-      : await whereItStands(tx, processorId, settlementId);
+  const { bankAccountId, ...stands } = await whereItsMoneyIs(tx, dispute);
   const held = await heldBy(tx, 'disputes', [ofDispute(id)]);
   const to = { takingsDay: card.takingsDay, pot: potOfCard(processorId, card.scheme) };
   const lines = retold(held, to, { id, processorId, bankAccountId, stands });
@@ -79,14 +82,95 @@ export async function findDisputedSale(
   );
   const { insertId } = await run(
     tx,
-    'INSERT INTO dispute_retold (dispute_id, sale_tender_id) VALUES (?, ?)',
-    [id, saleTenderId],
+    `INSERT INTO dispute_retold
+       (dispute_id, sale_tender_id, holder, scheme_before, last_four_before)
+     VALUES (?, ?, ?, ?, ?)`,
+    [id, saleTenderId, stands.holder, dispute.scheme, dispute.lastFour],
   );
   const { number } = await postDocument(context, {
     ...{ kind: 'disputeRetold', subjectId: insertId, date, lines, memo: card.number },
   });
   return { answer: await disputeDetail(tx, id), documentNumber: number };
 }
+
+/**
+ * Takes back that a sale was found: its dispute is of none again, until somebody finds the right one.
+ * @throws HttpError 404 `disputeFound.unknown`; 422 `disputeFound.undone`, `disputeFound.goesOn`,
+ * `disputeFound.movedOn`
+ */
+export async function forgetDisputedSale(
+  context: CommandContext,
+  { reason }: TakeBackOfDispute,
+  foundId: number,
+): Promise<CommandResult<DisputeDetail>> {
+  const { tx, today: date } = context;
+  const of = await row<{ disputeId: number }>(
+    tx,
+    'SELECT dispute_id AS disputeId FROM dispute_retold WHERE id = ?',
+    [foundId],
+  );
+  if (!of) throw notFound('disputeFound.unknown');
+  const dispute = await lockDispute(context, of.disputeId);
+  const { id } = dispute;
+  const found = (await row<{
+    standing: number | null;
+    holder: string;
+    scheme: string;
+    lastFour: string;
+    entryId: number | null;
+  }>(
+    tx,
+    `SELECT r.standing, r.holder, r.scheme_before AS scheme, r.last_four_before AS lastFour,
+       d.entry_id AS entryId
+     FROM dispute_retold r JOIN document d ON d.kind = 'disputeRetold' AND d.subject_id = r.id
+     WHERE r.id = ? FOR UPDATE`,
+    [foundId],
+  ))!;
+  if (found.standing === null) throw refuseWith('disputeFound.undone');
+  if (found.entryId !== null) {
+    const held = await heldBy(tx, 'disputes', [ofDispute(id)]);
+    const then = await row<{ amountMinor: number }>(
+      tx,
+      `SELECT CAST(SUM(l.amount_minor) AS SIGNED) AS amountMinor
+       FROM entry_line l JOIN account a ON a.id = l.account_id AND a.role = 'disputes'
+       WHERE l.entry_id = ? AND l.amount_minor > 0`,
+      [found.entryId],
+    );
+    // What came back or was lost since is of the sale that was found.
+    if (sum(held.map(({ amountMinor }) => amountMinor)) !== then!.amountMinor)
+      throw refuseWith('disputeFound.goesOn');
+    const { holder } = await whereItsMoneyIs(tx, dispute);
+    if (holder !== found.holder) throw refuseWith('disputeFound.movedOn');
+  }
+  await run(tx, 'UPDATE dispute_retold SET standing = NULL WHERE id = ?', [foundId]);
+  await run(
+    tx,
+    'UPDATE dispute SET sale_tender_id = NULL, scheme = ?, last_four = ? WHERE id = ?',
+    [found.scheme, found.lastFour, id],
+  );
+  const { insertId } = await run(
+    tx,
+    'INSERT INTO dispute_retold_undo (dispute_retold_id, date) VALUES (?, ?)',
+    [foundId, date],
+  );
+  const document = {
+    kind: 'disputeRetoldUndo',
+    subjectId: insertId,
+    date,
+    memo: reason,
+  } as const;
+  const { number } =
+    found.entryId === null
+      ? await postDocument(context, { ...document, lines: [] })
+      : await postReversal(context, found.entryId, document);
+  return { answer: await disputeDetail(tx, id), documentNumber: number };
+}
+
+/** Where the money that was taken for a dispute is now: as its settlement, or the bank's line, has it. */
+const whereItsMoneyIs = (db: Db, { id, processorId, settlementId }: Standing) =>
+  settlementId === null
+    ? whereTheBankHasIt(db, id)
+    : whereItStands(db, processorId, settlementId);
 
 /** Where the money of a chargeback is that the bank itself debited: under way, or at the bank. */
 async function whereTheBankHasIt(

@@ -1,4 +1,4 @@
-import type { DisputeDetail, LoseDispute, UndoLost } from '@abacist/contracts';
+import type { DisputeDetail, LoseDispute, TakeBackOfDispute } from '@abacist/contracts';
 import { decideLost, openOf } from '@abacist/core/disputes';
 import { ofDispute } from '@abacist/core/takings';
 import { loadAccountRules } from '../accounts/rules';
@@ -16,6 +16,8 @@ export type Standing = {
   processorId: number;
   /** Null: the bank itself debited it. */
   settlementId: number | null;
+  scheme: string;
+  lastFour: string;
   amountMinor: number;
   wonMinor: number;
   lostMinor: number;
@@ -33,6 +35,7 @@ export async function lockDispute({ tx }: CommandContext, id: number): Promise<S
   const found = await row<Standing>(
     tx,
     `SELECT id, processor_id AS processorId, settlement_id AS settlementId,
+       scheme, last_four AS lastFour,
        amount_minor AS amountMinor, won_minor AS wonMinor, lost_minor AS lostMinor,
        sale_tender_id AS saleTenderId
      FROM dispute WHERE id = ? AND standing FOR UPDATE`,
@@ -131,7 +134,7 @@ const taxesLost = (db: Db, disputeId: number) =>
  */
 export async function undoLost(
   context: CommandContext,
-  { reason }: UndoLost,
+  { reason }: TakeBackOfDispute,
   id: number,
 ): Promise<CommandResult<DisputeDetail>> {
   const { tx, today: date } = context;

@@ -88,11 +88,14 @@ const settledCard = (db: Db, saleTenderId: number) =>
     [saleTenderId],
   );
 
-/** The line of the bank that shows it. */
-const LINE_OF = `CAST((SELECT MIN(l.id) FROM statement_line l
-  WHERE l.match_group_id = b.match_group_id) AS SIGNED)`;
+/** The page of the bank’s line that shows it; what is not matched has none. */
+const PAGE_OF_LINE = `(SELECT CONCAT('/lines/', MIN(l.id)) FROM statement_line l
+  WHERE l.match_group_id = b.match_group_id)`;
+/** What the bank shows is taken back once its match is undone. */
+const UNDO_AT_BANK = `IF(b.match_group_id IS NULL,
+  CONCAT('/bank-chargebacks/', b.id, '/undo'), NULL)`;
 
-/** Parts of settlements and of the bank that are of it, and what of it was lost. */
+/** Parts of settlements and of the bank that are of it, the sale that was found, and what of it was lost. */
 const storyOf = (db: Db, id: number) =>
   rows<DisputeDetail['story'][number]>(
     db,
@@ -100,30 +103,35 @@ const storyOf = (db: Db, id: number) =>
        SELECT CASE WHEN p.kind = 'chargebackFee' THEN 'fee' WHEN p.amount_minor < 0 THEN 'back'
            ELSE 'taken' END AS what,
          CONCAT(d.series, '-', d.number) AS number, s.date, p.amount_minor AS amountMinor,
-         s.id AS settlementId, NULL AS lostId, NULL AS lineId, NULL AS bankChargebackId,
-         p.words AS reason
+         p.words AS reason, CONCAT('/bank/settlements/', s.id) AS page, NULL AS \`undo\`
        FROM settlement_part p
        JOIN settlement s ON s.id = p.settlement_id AND s.standing
        JOIN document d ON d.kind = 'settlement' AND d.subject_id = s.id
        WHERE p.dispute_id = ?
        UNION ALL
-       SELECT 'lost', CONCAT(d.series, '-', d.number), l.date, l.amount_minor, NULL, l.id,
-         NULL, NULL, l.reason
-       FROM dispute_lost l
-       JOIN document d ON d.kind = 'disputeLost' AND d.subject_id = l.id
-       WHERE l.dispute_id = ? AND l.standing
-       UNION ALL
        SELECT IF(b.amount_minor < 0, 'back', 'taken'), CONCAT(d.series, '-', d.number), b.date,
-         b.amount_minor, NULL, NULL, ${LINE_OF}, CAST(b.id AS SIGNED), ''
+         b.amount_minor, '', ${PAGE_OF_LINE}, ${UNDO_AT_BANK}
        FROM bank_chargeback b
        JOIN document d ON d.kind = 'chargeback' AND d.subject_id = b.id
        WHERE b.dispute_id = ? AND b.standing AND b.amount_minor <> 0
        UNION ALL
-       SELECT 'fee', CONCAT(d.series, '-', d.number), b.date, b.fee_minor, NULL, NULL, ${LINE_OF},
-         IF(b.amount_minor = 0, CAST(b.id AS SIGNED), NULL), ''
+       SELECT 'fee', CONCAT(d.series, '-', d.number), b.date, b.fee_minor, '', ${PAGE_OF_LINE},
+         IF(b.amount_minor = 0, ${UNDO_AT_BANK}, NULL)
        FROM bank_chargeback b
        JOIN document d ON d.kind = 'chargeback' AND d.subject_id = b.id
        WHERE b.dispute_id = ? AND b.standing AND b.fee_minor <> 0
-     ) y ORDER BY y.date, y.what = 'lost', y.what DESC`,
-    [id, id, id, id],
+       UNION ALL
+       SELECT 'found', CONCAT(d.series, '-', d.number), d.date, 0, '', NULL,
+         CONCAT('/disputes-found/', r.id, '/undo')
+       FROM dispute_retold r
+       JOIN document d ON d.kind = 'disputeRetold' AND d.subject_id = r.id
+       WHERE r.dispute_id = ? AND r.standing
+       UNION ALL
+       SELECT 'lost', CONCAT(d.series, '-', d.number), l.date, l.amount_minor, l.reason, NULL,
+         CONCAT('/disputes-lost/', l.id, '/undo')
+       FROM dispute_lost l
+       JOIN document d ON d.kind = 'disputeLost' AND d.subject_id = l.id
+       WHERE l.dispute_id = ? AND l.standing
+     ) y ORDER BY y.date, FIELD(y.what, 'taken', 'fee', 'found', 'back', 'lost')`,
+    [id, id, id, id, id],
   );

@@ -4,8 +4,7 @@ import {
   disputeFileSchema,
   findDisputedSaleSchema,
   loseDisputeSchema,
-  undoChargebackSchema,
-  undoLostSchema,
+  takeBackOfDisputeSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
@@ -13,7 +12,7 @@ import type { Deps } from '../context';
 import { command } from '../http/command';
 import { byId, download, noInput, query } from '../http/query';
 import { chargebackFromLine, undoChargeback } from './atBank';
-import { changeDispute, findDisputedSale } from './change';
+import { changeDispute, findDisputedSale, forgetDisputedSale } from './change';
 import { evidencePaper } from './evidence';
 import {
   disputeFile,
@@ -60,8 +59,11 @@ export function disputeRoutes(deps: Deps): Router {
   );
   router.post(
     '/disputes-lost/:id/undo',
-    command(deps, 'POST /disputes-lost/:id/undo', undoLostSchema, (context, body, { id }) =>
-      undoLost(context, body, Number(id)),
+    command(
+      deps,
+      'POST /disputes-lost/:id/undo',
+      takeBackOfDisputeSchema,
+      (context, body, { id }) => undoLost(context, body, Number(id)),
     ),
   );
   router.post(
@@ -82,6 +84,15 @@ export function disputeRoutes(deps: Deps): Router {
     ),
   );
   router.post(
+    '/disputes-found/:id/undo',
+    command(
+      deps,
+      'POST /disputes-found/:id/undo',
+      takeBackOfDisputeSchema,
+      (context, body, { id }) => forgetDisputedSale(context, body, Number(id)),
+    ),
+  );
+  router.post(
     '/bank-chargebacks',
     command(
       deps,
@@ -96,7 +107,7 @@ export function disputeRoutes(deps: Deps): Router {
     command(
       deps,
       'POST /bank-chargebacks/:id/undo',
-      undoChargebackSchema,
+      takeBackOfDisputeSchema,
       (context, body, { id }) => undoChargeback(context, body, Number(id)),
       matchAfter(deps),
     ),

@@ -137,7 +137,7 @@ export async function undoDisputes(
      UNION
      SELECT CONCAT(d.series, '-', d.number)
      FROM dispute x
-     JOIN dispute_retold r ON r.dispute_id = x.id
+     JOIN dispute_retold r ON r.dispute_id = x.id AND r.standing
      JOIN document d ON d.kind = 'disputeRetold' AND d.subject_id = r.id
      WHERE x.settlement_id = ?
      LIMIT 1`,

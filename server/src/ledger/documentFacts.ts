@@ -68,6 +68,7 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   disputeLost: { amount: 'SELECT x.amount_minor FROM dispute_lost x' },
   disputeLostUndo: OF_ENTRY,
   disputeRetold: OF_ENTRY,
+  disputeRetoldUndo: OF_ENTRY,
   match: OF_ENTRY,
   matchUndo: OF_ENTRY,
   opening: OF_ENTRY,

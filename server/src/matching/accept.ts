@@ -282,7 +282,7 @@ export async function acceptMatches(
 /**
  * Undoes a match, and every match that leaned on it, each by a reversing entry; of a movement that several
  * lines show, all of them.
- * @throws HttpError 404 `match.unknown`; 422 `match.alreadyUndone`
+ * @throws HttpError 404 `match.unknown`; 422 `match.alreadyUndone`, `match.saleFound` (number)
  */
 export async function undoMatch(
   context: CommandContext,
@@ -306,6 +306,7 @@ export async function undoMatch(
     ]);
     if (already && wholeId === group.wholeId) throw refuseWith('match.alreadyUndone');
     if (already) continue;
+    await refuseWhatStandsOn(context, wholeId);
     for (const { table } of Object.values(MOVEMENT_STORES))
       await run(tx, `UPDATE ${table} SET match_group_id = NULL WHERE match_group_id = ?`, [
         wholeId,
@@ -327,6 +328,24 @@ export async function undoMatch(
     waiting.push(...leaning.map((one) => one.id));
   }
   return { answer: { undone } };
+}
+
+/**
+ * A sale that was found for a dispute while its money stood on these lines has moved it there from day to day:
+ * that is taken back first. @throws HttpError 422 `match.saleFound` (number)
+ */
+async function refuseWhatStandsOn({ tx }: CommandContext, wholeId: number): Promise<void> {
+  const found = await row<{ number: string }>(
+    tx,
+    `SELECT CONCAT(d.series, '-', d.number) AS number
+     FROM match_group g
+     JOIN statement_line l ON l.match_group_id = g.id
+     JOIN dispute_retold r ON r.holder = CONCAT('line ', l.id) AND r.standing
+     JOIN document d ON d.kind = 'disputeRetold' AND d.subject_id = r.id
+     WHERE g.id = ? OR g.whole_id = ? LIMIT 1`,
+    [wholeId, wholeId],
+  );
+  if (found) throw refuseWith('match.saleFound', undefined, found);
 }
 
 /** A match of one line: the line is open again, its entry reversed. */

@@ -206,6 +206,12 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     to: 'disputed',
     note: plain('trail.disputeRetold'),
   },
+  disputeRetoldUndo: {
+    kind: 'other',
+    from: 'disputed',
+    to: 'home',
+    note: plain('trail.disputeForgotten'),
+  },
   match: {
     kind: 'line',
     from: 'sent',

@@ -133,6 +133,14 @@ export const bank = {
   fees_accruedAlready: 'It is accrued already as {{number}}.',
   fees_monthBilled: 'Its bill is here already as {{number}}.',
   fees_billedAlready: 'This bill is here already as {{number}}.',
+  match_saleFound:
+    '{{number}} found the sale of a dispute while its money stood on this line. Take that back first, on the dispute’s page.',
+  disputeFound_unknown: 'No sale was found here.',
+  disputeFound_undone: 'This was taken back already.',
+  disputeFound_goesOn:
+    'Something of it came back or was lost since, by the sale that was found. Take that back first.',
+  disputeFound_movedOn:
+    'The bank’s line was matched since, or another one: undo that match first, then take this back.',
   match_oneSide:
     'Several movements with several lines say nothing of which is which: match one with several.',
   statement_sum:
