@@ -21,6 +21,9 @@ export function useIsOpen(): (date: string) => boolean {
     inList && (path.startsWith(`/days/${date}`) || (date === today && path === '/days'));
 }
 
+/** Until a rod is measured its touches lie at its beginning: keys find them from the first moment on. */
+const NOT_MEASURED: Box = { x: 0, y: 0, width: 0 };
+
 /** A day in the frame: it opens its sheet, and each of its beads tells its story. */
 export function RodRow({ rod, onBead }: { rod: Rod; onBead: (bead: Bead) => void }) {
   const t = useWords();
@@ -29,17 +32,13 @@ export function RodRow({ rod, onBead }: { rod: Rod; onBead: (bead: Bead) => void
   const beadWords = useBeadWords();
   const here = useIsOpen()(rod.date);
   const isToday = rod.date === dates.today;
-  const [box, setBox] = useState<Box | null>(null);
+  const [box, setBox] = useState(NOT_MEASURED);
   return (
     <ListLink
       plain
       to={`/days/${rod.date}`}
       {...(here && { current: true })}
-      beside={
-        box ? (
-          <BeadTouches beads={rod.beads} box={box} label={beadWords} onPress={onBead} />
-        ) : null
-      }
+      beside={<BeadTouches beads={rod.beads} box={box} label={beadWords} onPress={onBead} />}
     >
       <Column
         paddingHorizontal="$4"
