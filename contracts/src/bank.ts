@@ -1,7 +1,7 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
-import { id, uploadedFile, type UploadedFile } from './common';
+import { id, isoDate, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** What kind of file it is, its content tells. */
 export type StatementImport = UploadedFile;
@@ -43,6 +43,27 @@ export const matchSchema = Joi.object<MatchCommand, true>({
     .required(),
 });
 
+/** “I don’t know yet”: what is known so far, and the day on which the line asks again. */
+export type LineNote = { note: string; askOn: string };
+export const lineNoteSchema = Joi.object<LineNote, true>({
+  note: safeText(200).min(1).required(),
+  askOn: isoDate.required(),
+});
+
+/** A line that is several things: its parts stand in its place. */
+export type LineSplit = { parts: { amountMinor: number; words: string }[] };
+export const lineSplitSchema = Joi.object<LineSplit, true>({
+  parts: Joi.array()
+    .items(
+      Joi.object<LineSplit['parts'][number], true>({
+        amountMinor: Joi.number().integer().min(-1e13).max(1e13).required(),
+        words: safeText(100).allow('').required(),
+      }),
+    )
+    .max(20)
+    .required(),
+});
+
 export type MovementView = {
   key: string;
   kind: MovementKind;
@@ -51,6 +72,8 @@ export type MovementView = {
   dueDate: string;
   amountMinor: number;
   days: string[];
+  /** Where it is taken back by itself, with a reason, while no line shows it. */
+  undo: string | null;
 };
 
 export type LineView = {
@@ -59,6 +82,8 @@ export type LineView = {
   amountMinor: number;
   text: string;
   references: string[];
+  /** What a person noted who does not know it yet. */
+  note: (LineNote & { by: string }) | null;
   status: 'matched' | 'likely' | 'reserved' | 'open';
   match: {
     groupId: number;
@@ -79,6 +104,8 @@ export type Proposal = ProposedGroup & {
 };
 
 export type StatementView = {
+  /** The account whose lines and movements these are. */
+  bankAccountId: number;
   accounts: {
     id: number;
     name: string;

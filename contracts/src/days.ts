@@ -73,6 +73,8 @@ export type DaySheet = Rod & {
     prepaidMinor: number;
     discountsMinor: number;
     writtenOffMinor: number;
+    /** Paid to the authority, or taken back (+). */
+    paidMinor: number;
   }[];
   /** What was taken off, written off, voided, sold free of tax, given back. */
   beside: {

@@ -1,6 +1,6 @@
 import type { MonthFees } from '@abacist/core/fees';
 import Joi from 'joi';
-import { amountMinor, isoDate, reasonText, safeText } from './common';
+import { amountMinor, id, isoDate, reasonText, safeText } from './common';
 
 /** A month of a processor that bills its fees. Minor units. */
 export type FeeMonth = {
@@ -33,7 +33,13 @@ export const accrueFeesSchema = Joi.object<AccrueFees>({
 });
 
 /** A bill that came on paper. */
-export type BillFees = AccrueFees & { reference: string; date: string; dueDate: string };
+export type BillFees = AccrueFees & {
+  reference: string;
+  date: string;
+  dueDate: string;
+  /** The line of the bank that shows it: matched at once. */
+  lineId?: number;
+};
 export const billFeesSchema = Joi.object<BillFees>({
   month: month.required(),
   feesMinor: amountMinor(0).required(),
@@ -41,6 +47,7 @@ export const billFeesSchema = Joi.object<BillFees>({
   reference: safeText(40).min(1).required(),
   date: isoDate.required(),
   dueDate: isoDate.required(),
+  lineId: id,
 });
 
 export type UndoFees = { reason: string };

@@ -23,6 +23,7 @@ export * from './documents';
 export * from './search';
 export * from './items';
 export * from './orders';
+export * from './ownTransfers';
 export * from './overShort';
 export * from './papers';
 export * from './tax';

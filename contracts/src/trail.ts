@@ -1,5 +1,6 @@
 import type { Bead } from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
+import type { LineNote } from './bank';
 import type { EntryView } from './ledger';
 
 /** A step of a trail: a document, what of the figure it carries, and its journal entry. */
@@ -27,6 +28,8 @@ export type TrailStep = {
     | 'bankMoney'
     | 'feeBill'
     | 'chargeback'
+    | 'ownTransfer'
+    | 'taxPayment'
     | 'payment'
     | 'writeOff'
     | 'line'
@@ -74,6 +77,12 @@ export type LineTrail = {
     date: string;
     amountMinor: number;
     text: string;
+    /** False while its parts stand in its place. */
+    standing: boolean;
+    /** The line of the bank that it is a part of. */
+    partOf: number | null;
+    note: (LineNote & { by: string }) | null;
+    parts: { id: number; amountMinor: number; text: string; matched: boolean }[];
   };
   /** The match that brought it home, which may be undone. */
   matchGroupId: number | null;

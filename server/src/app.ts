@@ -24,6 +24,7 @@ import { watchClock } from './ledger/clock';
 import { ledgerRoutes } from './ledger/routes';
 import { createLog } from './log';
 import { looseEndRoutes } from './looseEnds/routes';
+import { bankRoutes } from './bank/routes';
 import { matchingRoutes } from './matching/routes';
 import { createLimiter } from './people/limiter';
 import { orderRoutes } from './orders/routes';
@@ -183,6 +184,7 @@ export function createApp(options: AppOptions): {
     processorRoutes,
     fundingRoutes,
     matchingRoutes,
+    bankRoutes,
     itemRoutes,
     taxRoutes,
     tenderRoutes,

@@ -11,7 +11,14 @@ import {
   walkWriteOffBack,
 } from './walks';
 import { walkCards } from './cardFiles';
-import { walkActs, walkBag, walkClosing, walkCorrections, walkTotals } from './walksOfDays';
+import {
+  walkActs,
+  walkBag,
+  walkClosing,
+  walkCorrections,
+  walkLines,
+  walkTotals,
+} from './walksOfDays';
 import { openShop, type TestShop } from './harness';
 
 let shop: TestShop;
@@ -30,6 +37,7 @@ beforeAll(async () => {
   await walkTotals(shop);
   await walkClosing(shop);
   await walkBag(shop);
+  await walkLines(shop);
   await walkCards(shop);
   await shop.seal();
   // Whoever owns the database can take the guards away; the audit must see what he did then.
@@ -65,6 +73,11 @@ const ofAccount = (role: string) =>
 
 /** How each invariant is broken by hand, by the name of its check. */
 const BREAKS: Record<string, string> = {
+  'the parts of a line that is split add up to it and stand in its place':
+    'UPDATE statement_line SET amount_minor = amount_minor + 1 WHERE line_split_id IS NOT NULL LIMIT 1',
+  'both ends of a transfer between our accounts are its amount, and stand with it':
+    'UPDATE bank_transfer_leg SET standing = NULL LIMIT 1',
+  'money between our accounts is in none of them for no moment': ofAccount('transfers'),
   'every document is listed with its own figure, day and customer': `UPDATE document
     SET amount_minor = amount_minor + 1 WHERE kind = 'slip'`,
   'what fills a float up leaves the items of the safe that it names':

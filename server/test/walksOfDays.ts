@@ -229,3 +229,36 @@ export async function walkBag(shop: TestShop): Promise<void> {
   const { status, body } = await tamsin.send(`/slips/${slip.slipId}/bag`, decided);
   expect({ status, body }).toMatchObject({ status: 200 });
 }
+
+/** A line of two things, half of it answered; money to another account of ours, and tax that was paid. */
+export async function walkLines(shop: TestShop): Promise<void> {
+  shop.setNow('2026-09-09T16:00:00Z');
+  const tamsin = await shop.as('tamsin');
+  const send = async (path: string, command: object) => {
+    const { status, body } = await tamsin.send(path, command);
+    expect({ path, status, body }).toMatchObject({ status: 200 });
+    return body;
+  };
+  const before = (await tamsin.get('/statement')).body.accounts[0].statementBalanceMinor;
+  await importStatement(
+    tamsin,
+    statementOf(before, { date: '2026-09-09', amountMinor: 97_00, text: 'SUNDRY' }),
+  );
+  await shop.jobsEnded();
+  const { id: toId } = await send('/bank-accounts', {
+    name: 'Savings',
+    accountNumber: '900017',
+  });
+  const { id: line } = (await tamsin.get('/statement/lines')).body.lines[0];
+  const parts = [
+    { amountMinor: 100_00, words: 'From savings' },
+    { amountMinor: -3_00, words: 'Their fee' },
+  ];
+  const { lineIds } = await send(`/lines/${line}/split`, { parts });
+  const transfer = { fromId: toId, toId: 1, amountMinor: 100_00, words: '' };
+  await send('/bank-transfers', { ...transfer, lineId: lineIds[0] });
+  await send('/tax-payments', {
+    ...{ authorityId: 1, bankAccountId: 1, payableMinor: 5_00, inputTaxMinor: 0 },
+    ...{ discountMinor: 0, penaltyMinor: 0, words: '' },
+  });
+}

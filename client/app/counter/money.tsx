@@ -8,15 +8,17 @@ type Params = {
   date?: string;
   party?: string;
   line?: string;
+  account?: string;
 };
 
 export default function Money() {
-  const { kind, drawer, session, date, party, line } = useLocalSearchParams<Params>();
+  const { kind, drawer, session, date, party, line, account } = useLocalSearchParams<Params>();
   return (
     <MoneyScreen
       kind={kind ?? null}
       drawerId={drawer === undefined ? null : Number(drawer)}
       party={party ?? null}
+      account={account ?? null}
       lineId={line === undefined ? null : Number(line)}
       counted={session && date ? { sessionId: Number(session), date } : null}
     />

@@ -2,49 +2,99 @@ import type { LinePage, LineView, MovementView, StatementView } from '@abacist/c
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
+import { useState } from 'react';
 import { request } from '~/api/http';
+import { useMay } from '~/api/session';
 import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
+import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
-import { Column, Sheet, SheetRow } from '~/ui/Box';
+import { Choice } from '~/ui/Choice';
+import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
+import { Dialog } from '~/ui/Dialog';
 import { ListLink } from '~/ui/ListLink';
 import { Money, useMoney } from '~/ui/Money';
 import { Empty } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { NewAccount } from './NewAccount';
 import { PairRow, Proposed } from './Proposed';
 import { StatementImportForm } from './StatementImport';
+import { useLane } from './store';
 import { useMovementWords } from './useMovementWords';
 
 /** The statement: what a person must look at first, then every line with its match. */
 export function StatementLane() {
   const t = useWords();
+  const shown = useLane(({ accountId }) => accountId);
+  const asked = shown === null ? '' : `?bankAccountId=${shown}`;
   const statement = useQuery({
-    queryKey: ['statement'],
-    queryFn: () => request<StatementView>('GET', '/statement'),
+    queryKey: ['statement', shown],
+    queryFn: () => request<StatementView>('GET', `/statement${asked}`),
   });
   return (
     <Query of={statement}>
       {(view) => (
         <Column gap="$4" paddingBottom="$5">
           <StatementImportForm />
-          {view.accounts.map((account) => (
-            <Account key={account.id} account={account} />
-          ))}
+          <Accounts view={view} />
           {view.proposals.map((proposal, i) => (
-            <Proposed key={i} proposal={proposal} bankAccountId={view.accounts[0]!.id} />
+            <Proposed key={i} proposal={proposal} bankAccountId={view.bankAccountId} />
           ))}
           {view.reserved.map((one) => (
             <Reserved key={one.line.id} {...one} />
           ))}
           <Lines title={t('statement.unknown')} lines={view.openLines} />
           <Movements movements={view.openMovements} />
-          <AllLines />
+          <AllLines key={view.bankAccountId} bankAccountId={view.bankAccountId} />
         </Column>
       )}
     </Query>
+  );
+}
+
+/** The account that is shown; the others are one tap away, and another one may be added. */
+function Accounts({ view: { accounts, bankAccountId } }: { view: StatementView }) {
+  const t = useWords();
+  const may = useMay();
+  const show = useLane((lane) => lane.show);
+  const [adding, setAdding] = useState(false);
+  const account = accounts.find(({ id }) => id === bankAccountId);
+  return (
+    <Column gap="$3">
+      {accounts.length > 1 ? (
+        <Column paddingHorizontal="$4">
+          <Choice
+            label={t('statement.account')}
+            value={String(bankAccountId)}
+            options={accounts.map(({ id, name }) => ({ value: String(id), label: name }))}
+            onChange={(id) => show(Number(id))}
+          />
+        </Column>
+      ) : null}
+      {account ? <Account account={account} /> : null}
+      {may('POST /bank-accounts') ? (
+        <Line paddingHorizontal="$4">
+          <Button
+            kind="plain"
+            label={t('statement.anotherAccount')}
+            onPress={() => setAdding(true)}
+          />
+        </Line>
+      ) : null}
+      {adding ? (
+        <Dialog open title={t('statement.anotherAccount')} onClose={() => setAdding(false)}>
+          <NewAccount
+            onAdded={(id) => {
+              setAdding(false);
+              show(id);
+            }}
+          />
+        </Dialog>
+      ) : null}
+    </Column>
   );
 }
 
@@ -143,6 +193,7 @@ function Movements({ movements }: { movements: MovementView[] }) {
   const t = useWords();
   const dates = useDates();
   const words = useMovementWords();
+  const [back, setBack] = useState<{ path: string; number: string } | null>(null);
   if (movements.length === 0) return null;
   return (
     <Column gap="$2">
@@ -158,22 +209,40 @@ function Movements({ movements }: { movements: MovementView[] }) {
                 {t('statement.due', { date: dates.day(movement.dueDate) })}
               </Body>
             </Column>
+            {movement.undo === null ? null : (
+              <Button
+                kind="plain"
+                label={t('statement.takeBack', { number: movement.number })}
+                onPress={() => setBack({ path: movement.undo!, number: movement.number })}
+              />
+            )}
             <Money minor={movement.amountMinor} strong />
           </SheetRow>
         ))}
       </Sheet>
+      {back === null ? null : (
+        <AskWhy
+          title={t('statement.takeBackTitle', { number: back.number })}
+          label={t('statement.takeBackIt')}
+          path={back.path}
+          onClose={() => setBack(null)}
+        />
+      )}
     </Column>
   );
 }
 
 /** Every line of the account, page by page. */
-function AllLines() {
+function AllLines({ bankAccountId }: { bankAccountId: number }) {
   const t = useWords();
   const pages = useInfiniteQuery({
-    queryKey: ['statement-lines'],
+    queryKey: ['statement-lines', bankAccountId],
     initialPageParam: null as number | null,
     queryFn: ({ pageParam }) =>
-      request<LinePage>('GET', `/statement/lines${pageParam ? `?before=${pageParam}` : ''}`),
+      request<LinePage>(
+        'GET',
+        `/statement/lines?bankAccountId=${bankAccountId}${pageParam ? `&before=${pageParam}` : ''}`,
+      ),
     getNextPageParam: (page) => page.next,
   });
   return (
@@ -235,6 +304,14 @@ function Lines({
                   ? [dates.day(line.date), ...matchedWith(line.match)].join(' · ')
                   : dates.day(line.date)}
               </Body>
+              {line.note && !line.match ? (
+                <Body small tone="waiting">
+                  {t('statement.notedUntil', {
+                    note: line.note.note,
+                    date: dates.day(line.note.askOn),
+                  })}
+                </Body>
+              ) : null}
             </Column>
             <Column alignItems="flex-end" gap="$1">
               <Money minor={line.amountMinor} strong />

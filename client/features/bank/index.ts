@@ -1,1 +1,2 @@
+export { NewAccount } from './NewAccount';
 export { useMovementWords } from './useMovementWords';

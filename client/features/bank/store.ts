@@ -48,3 +48,10 @@ export const useSlip = create<SlipDraft>()(
     { name: 'abacist.slip' },
   ),
 );
+
+/** Which of the shop's bank accounts the statement lane shows; null: the first. */
+export const useLane = create<{ accountId: number | null; show: (id: number) => void }>()(
+  persist((set) => ({ accountId: null, show: (accountId) => set({ accountId }) }), {
+    name: 'abacist.lane',
+  }),
+);

@@ -206,6 +206,7 @@ const TAX_SOURCES = [
   'prepaidMinor',
   'discountsMinor',
   'writtenOffMinor',
+  'paidMinor',
 ] as const;
 
 function TaxRow({ tax }: { tax: DaySheet['taxes'][number] }) {

@@ -71,14 +71,14 @@ test('what was typed last for a party comes back as it was', () => {
 
 test('a line of the bank says the account, the amount and the words already', () => {
   const line = { bankAccountId: 2, amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' };
-  const draft = draftOfLine('paidByBank', line, 'CAD');
+  const draft = draftOfLine('paidByBank', line, 'CAD', 'bankCharges');
   expect(draft).toMatchObject({ bankAccountId: 2, words: 'MONTHLY PLAN CHARGE' });
   expect(toCommand(draft, { drawerId: 1, bankAccountId: 1 }, 'CAD')).toMatchObject({
     ...{ kind: 'paidByBank', bankAccountId: 2, amountMinor: 18_50 },
-    parts: [{ amountMinor: 18_50 }],
+    parts: [{ account: 'bankCharges', amountMinor: 18_50 }],
   });
   // The owner's has no parts: the whole line is it.
-  expect(draftOfLine('ownerDrawsBank', line, 'CAD')).toMatchObject({
+  expect(draftOfLine('ownerDrawsBank', line, 'CAD', 'bankCharges')).toMatchObject({
     amount: '18.50',
     parts: [],
   });

@@ -52,15 +52,23 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
   };
 }
 
-/** What a line of the bank says already: the account, how much it was, and its words. */
+/**
+ * What a line of the bank says already: the account, how much it was, and its words.
+ * @param account what its part is begun with, where the kind may name it
+ */
 export function draftOfLine(
   kind: DrawerActKind,
   line: { bankAccountId: number; amountMinor: number; text: string },
   currency: string,
+  account: string | null,
 ): ActDraft {
   const amount = toDecimal(Math.abs(line.amountMinor), currency);
   const before = { ...draftOf(kind), parts: [], amount, bankAccountId: line.bankAccountId };
-  return { ...draftOf(kind, before), words: line.text.slice(0, 200) };
+  const draft = { ...draftOf(kind, before), words: line.text.slice(0, 200) };
+  const named = ACT_FACTS[kind].accounts.find((one) => one === account);
+  return named
+    ? { ...draft, parts: draft.parts.map((part) => ({ ...part, account: named })) }
+    : draft;
 }
 
 /** One more part of the same kind. */

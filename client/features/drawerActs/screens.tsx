@@ -41,6 +41,7 @@ export function MoneyScreen({
   party,
   counted,
   lineId,
+  account,
 }: {
   kind: string | null;
   /** Null: the first drawer. */
@@ -51,6 +52,8 @@ export function MoneyScreen({
   counted: Counted | null;
   /** The line of the bank that it is recorded from. */
   lineId: number | null;
+  /** What its first part is begun with. */
+  account: string | null;
 }) {
   const line = useQuery({
     queryKey: ['trail', 'line', lineId],
@@ -70,7 +73,14 @@ export function MoneyScreen({
     <Query of={choices}>
       {(data) =>
         lineId === null ? (
-          <Desk choices={data} begin={begin} party={party} counted={counted} line={null} />
+          <Desk
+            choices={data}
+            begin={begin}
+            party={party}
+            counted={counted}
+            line={null}
+            account={null}
+          />
         ) : (
           <Query of={line}>
             {(trail) => (
@@ -80,6 +90,7 @@ export function MoneyScreen({
                 party={party}
                 counted={null}
                 line={trail.line}
+                account={account}
               />
             )}
           </Query>
@@ -95,12 +106,14 @@ function Desk({
   party,
   counted,
   line,
+  account,
 }: {
   choices: DrawerActChoices;
   begin: DrawerActKind;
   party: string | null;
   counted: Counted | null;
   line: LineTrail['line'] | null;
+  account: string | null;
 }) {
   const t = useWords();
   const money = useMoney();
@@ -108,8 +121,10 @@ function Desk({
   const { currency, today } = useShop();
   const { drawer } = choices;
   const [draft, change, drop] = useDraft<ActDraft>(
-    line ? `drawerAct.line.${line.id}` : `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
-    line ? draftOfLine(begin, line, currency) : draftOf(begin),
+    line
+      ? `drawerAct.line.${line.id}.${account ?? ''}`
+      : `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
+    line ? draftOfLine(begin, line, currency, account) : draftOf(begin),
   );
   const [done, setDone] = useState('');
   const acts = useQuery({

@@ -3,16 +3,22 @@ import { meaningsOf, type LineMeaningKind } from '@abacist/core/lineMeanings';
 import { useState, type ComponentType } from 'react';
 import { useMay } from '~/api/session';
 import { useWords } from '~/i18n';
+import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Column } from '~/ui/Box';
+import { Column, Line } from '~/ui/Box';
+import { Body } from '~/ui/Text';
 import { router } from '~/router';
 import { MEANINGS } from './lineMeanings';
 import type { MeaningDialog } from './lineMeanings/room';
 
-/** What a line that nobody knows may be: the likeliest first. */
+/** Their keys, in their order. */
+const KEYS = [...'1234567890'];
+
+/** What a line that nobody knows may be. */
 export function UnknownLine({ line }: { line: LineTrail['line'] }) {
   const t = useWords();
   const may = useMay();
+  const dates = useDates();
   const [Said, setSaid] = useState<ComponentType<MeaningDialog> | null>(null);
   if (!may('POST /matches')) return null;
   const say = (kind: LineMeaningKind) => {
@@ -22,14 +28,24 @@ export function UnknownLine({ line }: { line: LineTrail['line'] }) {
   };
   return (
     <Column paddingHorizontal="$4" gap="$3" alignItems="flex-start">
-      {meaningsOf(line.amountMinor).map((kind, i) => (
-        <Button
-          key={kind}
-          {...(i === 0 && { kind: 'primary' })}
-          label={t(`trail.is_${kind}`)}
-          onPress={() => say(kind)}
-        />
-      ))}
+      {line.note ? (
+        <Body tone="waiting">
+          {t('statement.notedUntil', {
+            note: line.note.note,
+            date: dates.day(line.note.askOn),
+          })}
+        </Body>
+      ) : null}
+      <Line role="group" aria-label={t('trail.whatIsIt')} gap="$2" flexWrap="wrap">
+        {meaningsOf(line.amountMinor).map((kind, i) => (
+          <Button
+            key={kind}
+            label={t(`trail.is_${kind}`)}
+            shortcut={KEYS[i]!}
+            onPress={() => say(kind)}
+          />
+        ))}
+      </Line>
       {Said ? <Said line={line} onClose={() => setSaid(null)} /> : null}
     </Column>
   );

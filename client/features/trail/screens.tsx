@@ -30,6 +30,7 @@ import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
+import { InParts } from './InParts';
 import { UnknownLine } from './UnknownLine';
 
 /** The trail of a day's bead, or of one ticket's money in it, down to the statement line. */
@@ -154,23 +155,38 @@ export function LineTrailScreen({ id }: { id: number }) {
             <Body paddingHorizontal="$4" tone="faded">
               {data.line.text}
             </Body>
-            {data.matchGroupId === null ? (
-              <Body paddingHorizontal="$4" tone="loose" strong>
-                {t('trail.lineUnknown')}
-              </Body>
-            ) : (
-              <Steps steps={data.steps} shape="card" lineId={id} />
+            {data.line.partOf === null ? null : (
+              <Sheet role="list">
+                <ListLink to={`/lines/${data.line.partOf}`}>
+                  <Body flex={1}>{t('trail.partOf')}</Body>
+                  <Body tone="faded">{t('trail.toWhole')}</Body>
+                </ListLink>
+              </Sheet>
             )}
-            {data.days.length ? <Days days={data.days} /> : null}
-            {data.matchGroupId === null ? (
-              <UnknownLine line={data.line} />
-            ) : (
-              <Undo groupId={data.matchGroupId} />
-            )}
+            {data.line.standing ? <OneLine trail={data} /> : <InParts line={data.line} />}
           </Column>
         )}
       </Query>
     </Screen>
+  );
+}
+
+/** A line that stands whole: what it is matched with, or all that it may be. */
+function OneLine({ trail: { line, matchGroupId, steps, days } }: { trail: LineTrail }) {
+  const t = useWords();
+  return matchGroupId === null ? (
+    <>
+      <Body paddingHorizontal="$4" tone="loose" strong>
+        {t('trail.lineUnknown')}
+      </Body>
+      <UnknownLine line={line} />
+    </>
+  ) : (
+    <>
+      <Steps steps={steps} shape="card" lineId={line.id} />
+      {days.length ? <Days days={days} /> : null}
+      <Undo groupId={matchGroupId} />
+    </>
   );
 }
 

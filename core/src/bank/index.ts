@@ -4,3 +4,5 @@ export * from './camt';
 export * from './classify';
 export * from './coverage';
 export * from './readers';
+export * from './ownTransfer';
+export * from './split';

@@ -12,8 +12,21 @@ const LINE_MEANINGS = {
   bag: { money: 'in' },
   /** An expense or income beside the tickets, a bank charge, interest, the owner’s: recorded from the line. */
   outside: { money: 'either' },
+  /** A bank’s own charge, or interest: an expense or income of one account. */
+  charge: { money: 'out' },
+  interest: { money: 'in' },
+  /** Money between accounts of ours at banks. */
+  ownTransfer: { money: 'either' },
+  /** Tax that was paid to its authority, or came back. */
+  tax: { money: 'either' },
+  /** What a processor billed for a month. */
+  feeBill: { money: 'out' },
   /** Something that the shop itself moved, and that only the amount speaks for. */
   ours: { money: 'either' },
+  /** Several of all these together: parts stand in its place. */
+  several: { money: 'either' },
+  /** Nobody knows it yet: what is known is noted, and when it asks again. */
+  later: { money: 'either' },
 } as const satisfies Record<string, LineMeaning>;
 export type LineMeaningKind = keyof typeof LINE_MEANINGS;
 

@@ -603,31 +603,17 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['cardClearing', -20_00],
     ],
   ),
-  'bank.charge': alone(
-    ['bank.charge', { amount: 12_00 }],
-    [
-      ['bankCharges', 12_00],
-      ['bank', -12_00],
-    ],
-  ),
-  'bank.interest': alone(
-    ['bank.interest', { amount: 1_20 }],
-    [
-      ['bank', 1_20],
-      ['otherIncome', -1_20],
-    ],
-  ),
   'transfer.out': alone(
     ['transfer.out', { amount: 100_00 }],
     [
       ['transfers', 100_00],
-      ['bank', -100_00],
+      ['bankInTransit', -100_00],
     ],
   ),
   'transfer.in': alone(
     ['transfer.in', { amount: 100_00 }],
     [
-      ['bank', 100_00],
+      ['bankInTransit', 100_00],
       ['transfers', -100_00],
     ],
   ),
@@ -637,7 +623,7 @@ const EXAMPLES: Record<EventName, Example | Example[]> = {
       ['taxPayable', 500_00],
       ['inputTax', -120_00],
       ['otherIncome', -5_00],
-      ['bank', -375_00],
+      ['bankInTransit', -375_00],
     ],
   ),
   settlement: [

@@ -165,16 +165,15 @@ export const POSTING_TABLE = {
   'line.matched': moves(debit('bank', 'amount'), credit('bankInTransit', 'amount')),
   /** the bank's count − the slip: positive where the bank found more. */
   'bag.difference': moves(debit('bankInTransit', 'over'), credit('overAndShort', 'over')),
-  'bank.charge': row(debit('bankCharges', 'amount'), credit('bank', 'amount')),
-  'bank.interest': row(debit('bank', 'amount'), credit('otherIncome', 'amount')),
-  'transfer.out': row(debit('transfers', 'amount'), credit('bank', 'amount')),
-  'transfer.in': row(debit('bank', 'amount'), credit('transfers', 'amount')),
+  /** Between accounts of ours: each end is on its way until its bank's line comes. */
+  'transfer.out': row(debit('transfers', 'amount'), credit('bankInTransit', 'amount')),
+  'transfer.in': row(debit('bankInTransit', 'amount'), credit('transfers', 'amount')),
   'tax.paid': row(
     debit('taxPayable', 'payable'),
     maybe(debit('penalties', 'penalty')),
     maybe(credit('inputTax', 'inputTax')),
     maybe(credit('otherIncome', 'discount')),
-    credit('bank', 'paid'),
+    credit('bankInTransit', 'paid'),
   ),
 
   /**

@@ -9,6 +9,8 @@ export const MOVEMENT_KINDS = [
   'bankMoney',
   'feeBill',
   'chargeback',
+  'ownTransfer',
+  'taxPayment',
 ] as const;
 /** What a movement is, and what a statement line may be about. */
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
@@ -63,6 +65,9 @@ export const MOVEMENTS: Record<MovementKind, MovementRules> = {
   feeBill: { window: { before: 3, after: 10 }, codes: [] },
   // What the bank debits for a disputed card is recorded from its line: the day is the line's.
   chargeback: { window: { before: 5, after: 5 }, codes: [] },
+  // Either end may be told of first; the other bank takes a day or two.
+  ownTransfer: { window: { before: 5, after: 5 }, codes: [] },
+  taxPayment: { window: { before: 10, after: 10 }, codes: ['PMNT/ICDT/TAXE'] },
 };
 
 /** What of our books can be found on a statement: `slip 12`, `settlement 3`. */

@@ -12,7 +12,7 @@ import { insertMany, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { numberAhead, postDocument } from '../ledger/post';
-import { acceptPair } from '../matching/accept';
+import { acceptPair, BY_HAND } from '../matching/accept';
 import { OWED } from '../sales/returnedCheques';
 import { undoWithDiscount } from './allocate';
 import { addItem, plainly, standingAllocations, storeAllocations } from './items';
@@ -170,7 +170,7 @@ export async function returnCheque(
   });
   if (lineId !== undefined) {
     const pair = { movement: `returnedCheque ${returnedChequeId}`, lineId };
-    const seen = { certain: false, grade: 1, round: 0 };
+    const seen = BY_HAND;
     await acceptPair(context, paper.bankAccountId, pair, seen);
   }
   return { answer: { returnedChequeId, number }, documentNumber: number };

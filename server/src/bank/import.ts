@@ -162,7 +162,7 @@ async function refuseWhenBalancesPart(
     const moved = await row<{ total: string | null }>(
       tx,
       `SELECT SUM(amount_minor) AS total FROM statement_line
-       WHERE bank_account_id = ? AND date BETWEEN ? AND ?`,
+       WHERE bank_account_id = ? AND date BETWEEN ? AND ? AND line_split_id IS NULL`,
       [bankAccountId, span.from, to],
     );
     const expectedMinor = first.openingMinor + toMinor(moved?.total);

@@ -64,6 +64,15 @@ const SOURCES: Record<Source, (on: On) => string> = {
     FROM dispute_lost_undo u
     JOIN dispute_lost_tax t ON t.dispute_lost_id = u.dispute_lost_id
     WHERE ${on('u.date')}`,
+  paidMinor: (on) => `
+    SELECT p.date, p.authority_id, -p.payable_minor AS tax, 0 AS net
+    FROM tax_payment p
+    WHERE ${on('p.date')}
+    UNION ALL
+    SELECT u.date, p.authority_id, p.payable_minor, 0
+    FROM tax_payment_undo u
+    JOIN tax_payment p ON p.id = u.tax_payment_id
+    WHERE ${on('u.date')}`,
 };
 
 const union = (on: On): string =>
@@ -109,4 +118,5 @@ const NOTHING = {
   prepaidMinor: 0,
   discountsMinor: 0,
   writtenOffMinor: 0,
+  paidMinor: 0,
 };

@@ -7,7 +7,7 @@ import { row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith, unwrap } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
-import { acceptPair } from '../matching/accept';
+import { acceptPair, BY_HAND } from '../matching/accept';
 import { settlingProcessor } from '../settlements/processor';
 import { heldBy } from '../takings/held';
 import { disputedCard } from './find';
@@ -79,7 +79,7 @@ export async function chargebackFromLine(
     context,
     line.bankAccountId,
     { movement: holder, lineId: command.lineId },
-    { certain: false, grade: 1, round: 0 },
+    BY_HAND,
   );
   return { answer: await disputeDetail(tx, disputeId), documentNumber: number };
 }

@@ -1,6 +1,5 @@
 import type { MatchCommand } from '@abacist/contracts';
 import { parseMovement, type MovementKind } from '@abacist/core/movements';
-import { addDays } from '@abacist/core/dates';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
 import { byLines } from '@abacist/core/takings';
@@ -9,6 +8,7 @@ import type { CommandContext } from '../context';
 import { insertMany, placeholders, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
+import { openDay } from '../ledger/openDay';
 import { postDocument, postReversal } from '../ledger/post';
 import { holderSql, MOVEMENT_STORES } from '../movements';
 import { heldBy, type HeldPart } from '../takings/held';
@@ -17,6 +17,8 @@ export type Pair = { movement: string; lineId: number };
 /** Movements and lines that belong together: one side has one member. */
 export type MatchedGroup = { movements: readonly string[]; lineIds: readonly number[] };
 export type HowMatched = { certain: boolean; grade: number; round: number };
+/** A person said so. */
+export const BY_HAND: HowMatched = { certain: false, grade: 1, round: 0 };
 
 /** What a person decided of the difference between a movement and its line. */
 export type Explained = BagDecision & {
@@ -189,7 +191,7 @@ async function storeMatch(
       ...[explained?.cause ?? null, explained?.safeItemId ?? null, wholeId],
     ],
   );
-  await take(tx, groupId, 'statement_line', line.id, 'TRUE');
+  await take(tx, groupId, 'statement_line', line.id, 's.standing');
   await insertMany(
     tx,
     'match_member',
@@ -228,12 +230,10 @@ async function postMatch(
 ): Promise<void> {
   const { shop } = context;
   const beside = decided?.lines(brought[0]!.holder) ?? [];
-  // A line may be dated in a filed period: its entry goes to the first open day.
-  const filed = shop.filedThrough !== null && line.date <= shop.filedThrough;
   await postDocument(context, {
     kind: 'match',
     subjectId: groupId,
-    date: filed ? addDays(shop.filedThrough!, 1) : line.date,
+    date: openDay(shop, line.date),
     ...(decided?.sessionId && { drawerSessionId: decided.sessionId }),
     lines: mergeLines([
       ...beside,
@@ -273,8 +273,7 @@ export async function acceptMatches(
   ]);
   const groupIds: number[] = [];
   for (const group of command.groups) {
-    const how = { certain: false, grade: 1, round: 0 };
-    groupIds.push(await acceptGroup(context, command.bankAccountId, group, how));
+    groupIds.push(await acceptGroup(context, command.bankAccountId, group, BY_HAND));
   }
   return { answer: { groupIds } };
 }

@@ -44,7 +44,7 @@ async function undoneGroups(db: Db, bankAccountId: number): Promise<Group[]> {
      JOIN match_group g ON g.id = u.match_group_id
      JOIN match_member m ON m.match_group_id = g.id
      JOIN match_member o ON o.match_group_id = g.id AND o.kind = 'line'
-     JOIN statement_line l ON l.id = o.member_id AND l.match_group_id IS NULL
+     JOIN statement_line l ON l.id = o.member_id AND l.match_group_id IS NULL AND l.standing
      WHERE g.bank_account_id = ?
      ORDER BY whole`,
     [bankAccountId],
@@ -69,7 +69,7 @@ async function openLines(db: Db, bankAccountId: number): Promise<Line[]> {
     db,
     `SELECT id, date, amount_minor AS amount, text, reference_list AS referenceList,
        bank_code AS bankCode
-     FROM statement_line WHERE bank_account_id = ? AND match_group_id IS NULL`,
+     FROM statement_line WHERE bank_account_id = ? AND match_group_id IS NULL AND standing`,
     [bankAccountId],
   );
   return found.map((line) => ({
@@ -106,6 +106,7 @@ export async function inputVersion(db: Db, bankAccountId: number): Promise<strin
     `SELECT
        (SELECT COUNT(*) FROM statement WHERE bank_account_id = ?) AS statements,
        (SELECT COUNT(*) FROM match_group) AS matches,
+       (SELECT COALESCE(SUM(IF(standing, 1, 2)), 0) FROM line_split) AS splits,
        (SELECT COUNT(*) FROM match_undo) AS undone,
        (SELECT COUNT(*) FROM drawer_close) AS closes,
        (SELECT COUNT(*) FROM line_rule) AS rules`,

@@ -25,7 +25,13 @@ type LineRow = {
   certain: number | null;
   grade: number | null;
   leanedOnBy: number;
+  note: string | null;
 };
+
+/** What was noted last of a line `l`, as JSON. */
+export const NOTE_OF_LINE = `(SELECT JSON_OBJECT('note', n.note, 'askOn', n.ask_on, 'by', u.name)
+  FROM line_note n JOIN user u ON u.id = n.user_id
+  WHERE n.statement_line_id = l.id ORDER BY n.id DESC LIMIT 1)`;
 
 const LINES = `
   SELECT l.id, l.date, l.amount_minor AS amountMinor, l.text, l.reference_list AS referenceList,
@@ -33,10 +39,11 @@ const LINES = `
     ${OTHER_LINES} AS otherLines,
     (SELECT COUNT(*) FROM match_lean x
      LEFT JOIN match_undo u ON u.match_group_id = x.match_group_id
-     WHERE x.leans_on_id = COALESCE(g.whole_id, g.id) AND u.id IS NULL) AS leanedOnBy
+     WHERE x.leans_on_id = COALESCE(g.whole_id, g.id) AND u.id IS NULL) AS leanedOnBy,
+    ${NOTE_OF_LINE} AS note
   FROM statement_line l
   LEFT JOIN match_group g ON g.id = l.match_group_id
-  WHERE l.bank_account_id = ?`;
+  WHERE l.bank_account_id = ? AND l.standing`;
 
 /** What of a run still can be said: its groups whose members are all open. */
 type Standing = {
@@ -77,7 +84,9 @@ export async function statementView(
   asked: { bankAccountId?: number },
 ): Promise<StatementView> {
   const accounts = await accountHeads(db);
-  const bankAccountId = asked.bankAccountId ?? accounts[0]?.id ?? 0;
+  // One that was kept by a browser may be of another shop.
+  const known = accounts.find(({ id }) => id === asked.bankAccountId) ?? accounts[0];
+  const bankAccountId = known?.id ?? 0;
   const { movements, lines, likely, reserved, statusOf } = await standing(db, bankAccountId);
   const lineOf = (id: string) => toLineView(lines.get(id)!, statusOf, new Map());
   const isOpen = ({ movementIds, lineIds }: Group) =>
@@ -88,6 +97,7 @@ export async function statementView(
     grade,
   });
   return {
+    bankAccountId,
     accounts,
     proposals: likely.map((group): Proposal => ({
       ...inSight(group),
@@ -147,6 +157,7 @@ function toLineView(
     amountMinor: line.amountMinor,
     text: line.text,
     references: JSON.parse(line.referenceList) as string[],
+    note: line.note === null ? null : (JSON.parse(line.note) as LineView['note']),
     status: line.groupId === null ? (statusOf.get(String(line.id)) ?? 'open') : 'matched',
     match: movements
       ? {
@@ -218,7 +229,7 @@ async function accountHead(
   const openLines = await row<{ total: string | null; count: number }>(
     db,
     `SELECT SUM(amount_minor) AS total, COUNT(*) AS count FROM statement_line
-     WHERE bank_account_id = ? AND match_group_id IS NULL`,
+     WHERE bank_account_id = ? AND match_group_id IS NULL AND standing`,
     [account.id],
   );
   return {

@@ -3,9 +3,11 @@ import { BANK_MONEY } from './kinds/bankMoney';
 import { CHARGEBACK } from './kinds/chargeback';
 import { FEE_BILL } from './kinds/feeBill';
 import { OWN_CHEQUE } from './kinds/ownCheque';
+import { OWN_TRANSFER } from './kinds/ownTransfer';
 import { RETURNED_CHEQUE } from './kinds/returnedCheque';
 import { SETTLEMENT } from './kinds/settlement';
 import { SLIP } from './kinds/slip';
+import { TAX_PAYMENT } from './kinds/taxPayment';
 import { TRANSFER } from './kinds/transfer';
 import type { MovementStore } from './store';
 
@@ -19,6 +21,8 @@ export const MOVEMENT_STORES: Record<MovementKind, MovementStore> = {
   bankMoney: BANK_MONEY,
   feeBill: FEE_BILL,
   chargeback: CHARGEBACK,
+  ownTransfer: OWN_TRANSFER,
+  taxPayment: TAX_PAYMENT,
 };
 
 /** A statement that is made of one part a kind. */

@@ -49,7 +49,8 @@ export async function movementsWhere(
   const parts = eachKind(
     (of, kind) => `SELECT CONCAT('${kind} ', s.id) AS \`key\`, '${kind}' AS kind,
        ${of.number} AS number, ${of.name} AS party, ${of.dueDate} AS dueDate,
-       ${of.amount} AS amountMinor, s.match_group_id AS groupId, ${of.days} AS days
+       ${of.amount} AS amountMinor, s.match_group_id AS groupId, ${of.days} AS days,
+       ${of.undo ?? 'NULL'} AS \`undo\`
      FROM ${of.table} s ${of.joins}
      WHERE s.bank_account_id = ? AND ${of.standing} AND ${of.booked ?? 'TRUE'} AND ${where}`,
     ' UNION ALL ',

@@ -42,6 +42,8 @@ export type MovementStore = {
   party: string;
   reference: string;
   references: (movement: { number: string; reference: string }) => string[];
+  /** Where it is taken back by itself, with a reason, while no line shows it: an address, as SQL. */
+  undo?: string;
   /** What the trail says of it. */
   note: (facts: MovementFacts) => TrailStep['note'];
   /** The loose end that it is when the bank doesn't show it in time; it leads to the statement, or to its ticket. */

@@ -9,6 +9,7 @@ import { insertMany, row, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, refuseWith } from '../http/errors';
 import { postDocument, postReversal } from '../ledger/post';
+import { acceptPair, BY_HAND } from '../matching/accept';
 import { holidaysAround } from '../settings/holidays';
 import { settlingProcessor, type SettlingProcessor } from '../settlements/processor';
 
@@ -54,7 +55,7 @@ const lineOf = ({ kind, scheme, words, amountMinor }: SettledPart): Line => ({
  */
 export async function billFees(
   context: CommandContext,
-  { feesMinor, taxMinor, ...bill }: BillFees,
+  { feesMinor, taxMinor, lineId, ...bill }: BillFees,
   processorId: number,
 ): Promise<CommandResult<BillPosted>> {
   const processor = await settlingProcessor(context.tx, processorId, true);
@@ -66,6 +67,13 @@ export async function billFees(
     ...{ ...bill, fileId: null },
     lines: [...line('fee', feesMinor), ...line('taxOnFees', taxMinor)],
   });
+  if (lineId !== undefined)
+    await acceptPair(
+      context,
+      processor.bankAccountId,
+      { movement: `feeBill ${posted.id}`, lineId },
+      BY_HAND,
+    );
   return { answer: posted, documentNumber: posted.number };
 }
 

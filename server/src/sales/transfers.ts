@@ -2,7 +2,7 @@ import type { DecidedSale } from '@abacist/core/sales';
 import type { TakenTender } from '@abacist/core/tenders';
 import type { CommandContext } from '../context';
 import { row, rows, run } from '../db/pool';
-import { acceptPair } from '../matching/accept';
+import { acceptPair, BY_HAND } from '../matching/accept';
 
 /** Keeps a bank transfer that a ticket took, until a statement line shows it. */
 export async function storeTransfer(
@@ -43,7 +43,7 @@ export async function matchTransfers(
   for (const [i, { bankAccountId, lineId }] of named.entries()) {
     if (lineId === null) continue;
     const pair = { movement: `transfer ${stored[i]!.id}`, lineId };
-    await acceptPair(context, bankAccountId, pair, { certain: false, grade: 1, round: 0 });
+    await acceptPair(context, bankAccountId, pair, BY_HAND);
   }
 }
 

@@ -4,7 +4,7 @@ import type { CommandContext } from '../context';
 import { row, rows, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { notFound, unwrap } from '../http/errors';
-import { acceptPair } from '../matching/accept';
+import { acceptPair, BY_HAND } from '../matching/accept';
 import { ORIGIN } from './read';
 
 /**
@@ -31,7 +31,7 @@ export async function countBag(
     context,
     bankAccountId,
     { movement: `slip ${slipId}`, lineId },
-    { certain: false, grade: 1, round: 0 },
+    BY_HAND,
     {
       ...decision,
       decide: (overMinor) => {

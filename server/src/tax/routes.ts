@@ -1,8 +1,16 @@
-import { newRateSchema, saveAuthoritySchema, saveTaxCodeSchema } from '@abacist/contracts';
+import {
+  newRateSchema,
+  saveAuthoritySchema,
+  saveTaxCodeSchema,
+  taxPaymentSchema,
+  undoAtBankSchema,
+} from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { noInput, query } from '../http/query';
+import { matchAfter } from '../matching/run';
+import { payTax, taxOwed, undoTaxPayment } from './pay';
 import { readTaxSetUp } from './read';
 import { addRate, dropRate, saveAuthority, saveTaxCode } from './save';
 
@@ -11,6 +19,24 @@ export function taxRoutes(deps: Deps): Router {
   router.get(
     '/taxes',
     query(deps, 'GET /taxes', noInput, ({ db }) => readTaxSetUp(db)),
+  );
+  router.get(
+    '/tax-owed',
+    query(deps, 'GET /tax-owed', noInput, ({ db }) => taxOwed(db)),
+  );
+  router.post(
+    '/tax-payments',
+    command(deps, 'POST /tax-payments', taxPaymentSchema, payTax, matchAfter(deps)),
+  );
+  router.post(
+    '/tax-payments/:id/undo',
+    command(
+      deps,
+      'POST /tax-payments/:id/undo',
+      undoAtBankSchema,
+      (context, body, { id }) => undoTaxPayment(context, body, Number(id)),
+      matchAfter(deps),
+    ),
   );
   router.post(
     '/taxes/authorities',

@@ -5,6 +5,7 @@ import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
 import { evidenceOf, MATCHED_COUNTS } from '../matching/evidence';
+import { NOTE_OF_LINE } from '../matching/view';
 import { movementSteps } from './movement';
 
 type Member = {
@@ -19,13 +20,7 @@ type Member = {
 
 /** From a statement line back: its match, the slip or settlement, and the days behind it. */
 export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
-  const line = await row<LineTrail['line']>(
-    db,
-    `SELECT id, bank_account_id AS bankAccountId, date, amount_minor AS amountMinor, text
-     FROM statement_line WHERE id = ?`,
-    [lineId],
-  );
-  if (!line) throw notFound('statementLine.unknown');
+  const line = await readLine(db, lineId);
   const members = await rows<Member>(
     db,
     `SELECT g.id AS groupId, g.certain, g.grade, ${MATCHED_COUNTS}, m.kind, m.member_id AS id
@@ -63,6 +58,41 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
   }
   const days = members.length ? await daysOf(db, members[0]!.groupId) : [];
   return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
+}
+
+async function readLine(db: Db, lineId: number): Promise<LineTrail['line']> {
+  const found = await row<
+    Omit<LineTrail['line'], 'standing' | 'note' | 'parts'> & {
+      standing: number | null;
+      note: string | null;
+    }
+  >(
+    db,
+    `SELECT l.id, l.bank_account_id AS bankAccountId, l.date, l.amount_minor AS amountMinor,
+       l.text, l.standing, x.statement_line_id AS partOf, ${NOTE_OF_LINE} AS note
+     FROM statement_line l LEFT JOIN line_split x ON x.id = l.line_split_id
+     WHERE l.id = ?`,
+    [lineId],
+  );
+  if (!found) throw notFound('statementLine.unknown');
+  const parts = await rows<{
+    id: number;
+    amountMinor: number;
+    text: string;
+    groupId: number | null;
+  }>(
+    db,
+    `SELECT p.id, p.amount_minor AS amountMinor, p.text, p.match_group_id AS groupId
+     FROM line_split x JOIN statement_line p ON p.line_split_id = x.id AND p.standing
+     WHERE x.statement_line_id = ? AND x.standing ORDER BY p.id`,
+    [lineId],
+  );
+  return {
+    ...found,
+    standing: found.standing !== null,
+    note: found.note === null ? null : (JSON.parse(found.note) as LineTrail['line']['note']),
+    parts: parts.map(({ groupId, ...part }) => ({ ...part, matched: groupId !== null })),
+  };
 }
 
 /** What a match brought home of days and their pots, as its entry says; their tickets are behind each. */

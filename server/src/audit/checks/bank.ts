@@ -13,6 +13,8 @@ const MATCHED = [
   ['drawer_act', 'bankMoney'],
   ['fee_bill', 'feeBill'],
   ['bank_chargeback', 'chargeback'],
+  ['bank_transfer_leg', 'ownTransfer'],
+  ['tax_payment', 'taxPayment'],
   ['statement_line', 'line'],
 ] as const;
 
@@ -185,8 +187,42 @@ export const BANK: Check[] = [
      FROM fee_bill WHERE match_group_id IS NULL AND standing
      UNION ALL
      SELECT bank_account_id, -(amount_minor + fee_minor)
-     FROM bank_chargeback WHERE match_group_id IS NULL AND standing`,
+     FROM bank_chargeback WHERE match_group_id IS NULL AND standing
+     UNION ALL
+     SELECT bank_account_id, amount_minor
+     FROM bank_transfer_leg WHERE match_group_id IS NULL AND standing
+     UNION ALL
+     SELECT bank_account_id, -paid_minor
+     FROM tax_payment WHERE match_group_id IS NULL AND standing`,
     'bank_account_id',
+  ),
+  {
+    name: 'the parts of a line that is split add up to it and stand in its place',
+    sql: `SELECT NULL AS entryId, CONCAT('line ', l.id) AS about,
+            CONCAT(IF(x.id IS NULL, 'stands', 'in parts'), ' ', l.amount_minor) AS expected,
+            CONCAT(IF(l.standing, 'stands', 'in parts'), ' ',
+              COALESCE(SUM(p.amount_minor), l.amount_minor)) AS found
+          FROM statement_line l
+          LEFT JOIN line_split x ON x.statement_line_id = l.id AND x.standing
+          LEFT JOIN statement_line p ON p.line_split_id = x.id AND p.standing
+          WHERE l.line_split_id IS NULL
+          GROUP BY l.id, l.amount_minor, l.standing, x.id
+          HAVING expected <> found`,
+  },
+  {
+    name: 'both ends of a transfer between our accounts are its amount, and stand with it',
+    sql: `SELECT NULL AS entryId, CONCAT('transfer between accounts ', x.id) AS about,
+            CONCAT(x.amount_minor, ' 0 2 ', COALESCE(2 * x.standing, 0)) AS expected,
+            CONCAT(COALESCE(MAX(l.amount_minor), 0), ' ', COALESCE(SUM(l.amount_minor), 0), ' ',
+              COUNT(l.id), ' ', COALESCE(SUM(l.standing), 0)) AS found
+          FROM bank_transfer x LEFT JOIN bank_transfer_leg l ON l.bank_transfer_id = x.id
+          GROUP BY x.id, x.amount_minor, x.standing
+          HAVING expected <> found`,
+  },
+  control(
+    'money between our accounts is in none of them for no moment',
+    'transfers',
+    'SELECT 0 AS part, 0 AS expected',
   ),
   control(
     'the bank holds its opening balance and the matched lines',

@@ -88,7 +88,9 @@ export const SALES: Check[] = [
      FROM dispute_lost_tax t JOIN dispute_lost l ON l.id = t.dispute_lost_id AND l.standing
      UNION ALL
      SELECT x.authority_id, -x.tax_minor
-     FROM sale s JOIN discount_back_tax x ON x.sale_id = s.id ${STANDING}`,
+     FROM sale s JOIN discount_back_tax x ON x.sale_id = s.id ${STANDING}
+     UNION ALL
+     SELECT authority_id, payable_minor FROM tax_payment WHERE standing`,
     'authority_id',
   ),
   {

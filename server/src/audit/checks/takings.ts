@@ -76,13 +76,14 @@ const SUB_LEDGERS = `
 
 /** Entries of what the bank pays beside the tickets, and of the lines that show it: no takings are in them. */
 const PAID_BY_THE_BANK = `
-  SELECT entry_id FROM document WHERE kind IN ('feeBill', 'feeBillUndo')
+  SELECT entry_id FROM document WHERE kind IN ('feeBill', 'feeBillUndo', 'ownTransfer',
+    'ownTransferUndo', 'taxPayment', 'taxPaymentUndo')
   UNION ALL
   SELECT d.entry_id FROM match_member m
   LEFT JOIN match_undo u ON u.match_group_id = m.match_group_id
   JOIN document d ON (d.kind = 'match' AND d.subject_id = m.match_group_id)
     OR (d.kind = 'matchUndo' AND d.subject_id = u.id)
-  WHERE m.kind = 'feeBill'
+  WHERE m.kind IN ('feeBill', 'ownTransfer', 'taxPayment')
   UNION ALL
   SELECT d.entry_id FROM drawer_act x
   JOIN document d ON d.kind = 'moneyOut' AND d.subject_id = x.id

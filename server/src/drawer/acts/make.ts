@@ -21,7 +21,7 @@ import { insertMany, row, rows, run } from '../../db/pool';
 import type { CommandResult } from '../../http/command';
 import { refuseWith } from '../../http/errors';
 import { postDocument } from '../../ledger/post';
-import { acceptPair } from '../../matching/accept';
+import { acceptPair, BY_HAND } from '../../matching/accept';
 import { taxCodesOn } from '../../sales/catalogue';
 import { bankAccountIds } from '../../sales/ownCheques';
 import { beginSession, beingCounted, findSession } from '../../sales/session';
@@ -138,7 +138,7 @@ export async function makeAct(
       context,
       bankAccountId ?? 0,
       { movement: `bankMoney ${actId}`, lineId: command.lineId },
-      { certain: false, grade: 1, round: 0 },
+      BY_HAND,
     );
   return { answer: { id: actId, number }, documentNumber: number };
 }

@@ -47,6 +47,8 @@ export const FINDERS = {
   billMissing: feeMonth,
   billNotAtBank: lateAtBank,
   chargebackNotAtBank: lateAtBank,
+  ownTransferNotAtBank: lateAtBank,
+  taxPaymentNotAtBank: lateAtBank,
   disputeDue: dispute,
   disputeLate: dispute,
   disputeToAnswer: dispute,
@@ -57,4 +59,5 @@ export const FINDERS = {
   settlementCarried,
   lineReserved: statementLine,
   lineUnknown: statementLine,
+  lineNoted: statementLine,
 } satisfies Record<LooseEndKind, Finder>;

@@ -3,17 +3,22 @@ import { statementView } from '../../matching/view';
 import type { Finder, Found } from '../room';
 
 /** Lines that nobody knows and lines that name a movement of another amount. */
-export const statementLine: Finder = async ({ db }) => {
+export const statementLine: Finder = async ({ db, today }) => {
   const accounts = await rows<{ id: number }>(db, 'SELECT id FROM bank_account');
   const found: Found[] = [];
   for (const { id } of accounts) {
     const { openLines, reserved } = await statementView(db, { bankAccountId: id });
     for (const line of openLines) {
+      const { note } = line;
+      const noted = note !== null && note.askOn > today;
       found.push({
-        code: 'lineUnknown',
+        code: noted ? 'lineNoted' : 'lineUnknown',
         since: line.date,
         amountMinor: line.amountMinor,
-        params: { date: line.date, text: line.text },
+        params: {
+          ...{ date: line.date, text: line.text },
+          ...(noted && { note: note.note, askOn: note.askOn }),
+        },
         path: `/lines/${line.id}`,
       });
     }

@@ -20,6 +20,7 @@ export const BANK_MONEY: MovementStore = {
   party: `CONCAT('party ', LOWER(s.party))`,
   reference: 's.words',
   references: ({ number, reference }) => [number, ...reference.split(/\s+/)].filter(namesIt),
+  undo: `CONCAT('/drawer-acts/', s.id, '/undo')`,
   note: ({ name, number }) => ({ code: 'trail.bankMoney', params: { name, number } }),
   late: { code: 'moneyNotAtBank' },
 };

@@ -18,6 +18,7 @@ export const CHARGEBACK: MovementStore = {
   party: `CONCAT('processor ', x.processor_id)`,
   reference: 'x.reference',
   references: ({ number, reference }) => [reference, number].filter(Boolean),
+  undo: `CONCAT('/bank-chargebacks/', s.id, '/undo')`,
   note: ({ name, number }) => ({ code: 'trail.chargeback', params: { name, number } }),
   late: { code: 'chargebackNotAtBank' },
 };

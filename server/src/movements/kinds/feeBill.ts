@@ -18,6 +18,7 @@ export const FEE_BILL: MovementStore = {
   party: `CONCAT('processor ', s.processor_id)`,
   reference: 's.reference',
   references: ({ number, reference }) => [reference, number],
+  undo: `CONCAT('/fee-bills/', s.id, '/undo')`,
   note: ({ name, number }) => ({ code: 'trail.feeBill', params: { name, number } }),
   late: { code: 'billNotAtBank' },
 };

@@ -37,9 +37,9 @@ export const line: SearchRoom<HitOf<'line'>> = {
     const found = await rows<Omit<HitOf<'line'>, 'kind' | 'open'> & { open: number }>(
       db,
       `SELECT l.id, l.text, l.date, l.amount_minor AS amountMinor,
-         l.match_group_id IS NULL AS open
+         l.match_group_id IS NULL AND l.standing IS NOT NULL AS open
        FROM (${ways.map(({ sql }) => `(${sql})`).join(' UNION ')}) f
-       JOIN statement_line l ON l.id = f.id
+       JOIN statement_line l ON l.id = f.id AND (l.standing OR l.line_split_id IS NULL)
        ORDER BY l.date DESC, l.id DESC LIMIT ${MOST_HITS}`,
       ways.flatMap(({ values }) => values),
     );

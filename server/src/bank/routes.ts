@@ -1,0 +1,71 @@
+import {
+  lineNoteSchema,
+  lineSplitSchema,
+  newBankAccountSchema,
+  ownTransferSchema,
+  undoAtBankSchema,
+} from '@abacist/contracts';
+import { Router } from 'express';
+import type { Deps } from '../context';
+import { command } from '../http/command';
+import { noInput } from '../http/query';
+import { matchAfter } from '../matching/run';
+import { addBankAccount } from './accounts';
+import { joinLine, noteLine, splitLine } from './answers';
+import { transferBetween, undoTransfer } from './ownTransfer';
+
+/** Accounts of the shop at banks, money between them, and what a line of theirs is answered with. */
+export function bankRoutes(deps: Deps): Router {
+  const router = Router();
+  router.post(
+    '/bank-accounts',
+    command(deps, 'POST /bank-accounts', newBankAccountSchema, addBankAccount),
+  );
+  router.post(
+    '/bank-transfers',
+    command(
+      deps,
+      'POST /bank-transfers',
+      ownTransferSchema,
+      transferBetween,
+      matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/bank-transfers/:id/undo',
+    command(
+      deps,
+      'POST /bank-transfers/:id/undo',
+      undoAtBankSchema,
+      (context, body, { id }) => undoTransfer(context, body, Number(id)),
+      matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/lines/:id/note',
+    command(deps, 'POST /lines/:id/note', lineNoteSchema, (context, body, { id }) =>
+      noteLine(context, body, Number(id)),
+    ),
+  );
+  router.post(
+    '/lines/:id/split',
+    command(
+      deps,
+      'POST /lines/:id/split',
+      lineSplitSchema,
+      (context, body, { id }) => splitLine(context, body, Number(id)),
+      matchAfter(deps),
+    ),
+  );
+  router.post(
+    '/lines/:id/join',
+    command(
+      deps,
+      'POST /lines/:id/join',
+      noInput,
+      (context, _body, { id }) => joinLine(context, Number(id)),
+      matchAfter(deps),
+    ),
+  );
+  return router;
+}
