@@ -50,6 +50,7 @@ export const SCREENS = [
   '/bank/disputes',
   '/bank/disputes/1',
   '/bank/statement',
+  '/bank/reconcile?account=1',
   '/lines/1',
   '/books/balance',
   '/books/journal',

@@ -64,6 +64,7 @@ export const PaymentScreen = lazyScreen(beside, 'PaymentScreen');
 export const ProcessorScreen = lazyScreen(cards, 'ProcessorScreen');
 export const ProcessorsScreen = lazyScreen(cards, 'ProcessorsScreen');
 export const QuarterScreen = lazyScreen(work, 'QuarterScreen');
+export const ReconcileScreen = lazyScreen(desk, 'ReconcileScreen');
 export const RemindersScreen = lazyScreen(desk, 'RemindersScreen');
 export const ReturnScreen = lazyScreen(work, 'ReturnScreen');
 export const RulesScreen = lazyScreen(desk, 'RulesScreen');

@@ -24,6 +24,7 @@ export * from './search';
 export * from './items';
 export * from './orders';
 export * from './ownTransfers';
+export * from './reconciliation';
 export * from './overShort';
 export * from './papers';
 export * from './tax';

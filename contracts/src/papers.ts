@@ -10,6 +10,7 @@ const PAPER_SUBJECTS = [
   'drawerAct',
   'daySheet',
   'slip',
+  'reconciliation',
 ] as const;
 export type PaperSubject = (typeof PAPER_SUBJECTS)[number];
 

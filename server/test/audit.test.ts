@@ -73,6 +73,9 @@ const ofAccount = (role: string) =>
 
 /** How each invariant is broken by hand, by the name of its check. */
 const BREAKS: Record<string, string> = {
+  'a finished statement says the balance of its lines, and all of them are matched':
+    'UPDATE statement_line SET amount_minor = amount_minor + 1 WHERE bank_account_id = 2',
+  'a finished statement is kept as it was': `UPDATE reconciliation SET content = '{}'`,
   'the parts of a line that is split add up to it and stand in its place':
     'UPDATE statement_line SET amount_minor = amount_minor + 1 WHERE line_split_id IS NOT NULL LIMIT 1',
   'both ends of a transfer between our accounts are its amount, and stand with it':
@@ -326,6 +329,36 @@ test('every check is broken below', () => {
     [...CHECKS.map(({ name }) => name), 'the chain of seals holds'].sort(),
   );
 });
+
+test('each bank account reconciles to the cent on every day, with a list of what stands on one side alone', async () => {
+  const tamsin = await shop.as('tamsin');
+  const [dates] = await shop.admin.query(
+    `SELECT DISTINCT date FROM entry
+     UNION SELECT DISTINCT date FROM statement_line ORDER BY date`,
+  );
+  const seen = { whole: 0, underWay: 0, notPosted: 0 };
+  for (const { date } of dates as { date: string }[])
+    for (const account of [1, 2]) {
+      const { body } = await tamsin.get(
+        `/reconciliation?bankAccountId=${account}&asOf=${date}`,
+      );
+      const underWay = body.underWay.reduce(
+        (sum: number, one: any) => sum + one.amountMinor,
+        0,
+      );
+      // What a statement that is missing moved nobody knows.
+      const difference = body.missing.length ? 0 : body.differenceMinor;
+      expect({ account, date, difference, underWay }).toEqual({
+        ...{ account, date, difference: 0, underWay: body.transitMinor },
+      });
+      seen.whole += body.statementMinor !== null && body.missing.length === 0 ? 1 : 0;
+      seen.underWay += body.underWay.length;
+      seen.notPosted += body.notPosted.length;
+    }
+  expect(seen.whole).toBeGreaterThan(10);
+  expect(seen.underWay).toBeGreaterThan(10);
+  expect(seen.notPosted).toBeGreaterThan(2);
+}, 60_000);
 
 test('the books as they were posted hold', async () => {
   expect(await audit(shop.admin)).toMatchObject({ breaches: [] });

@@ -1,3 +1,4 @@
+import { statementCsv } from '@abacist/sim/bank';
 import { pieces, countAndClose, importStatement, statementOf } from './day';
 import { book, cash, ids, type Person, type TestShop } from './harness';
 
@@ -230,7 +231,10 @@ export async function walkBag(shop: TestShop): Promise<void> {
   expect({ status, body }).toMatchObject({ status: 200 });
 }
 
-/** A line of two things, half of it answered; money to another account of ours, and tax that was paid. */
+/**
+ * Another account whose statement is finished; a line of two things, half of it answered; money between our accounts, and
+ * tax that was paid.
+ */
 export async function walkLines(shop: TestShop): Promise<void> {
   shop.setNow('2026-09-09T16:00:00Z');
   const tamsin = await shop.as('tamsin');
@@ -261,4 +265,20 @@ export async function walkLines(shop: TestShop): Promise<void> {
     ...{ authorityId: 1, bankAccountId: 1, payableMinor: 5_00, inputTaxMinor: 0 },
     ...{ discountMinor: 0, penaltyMinor: 0, words: '' },
   });
+  await importStatement(
+    tamsin,
+    statementCsv(500_00, [{ date: '2026-09-09', amountMinor: -100_00, text: 'OUT' }], {
+      account: '900017',
+    }),
+  );
+  await shop.jobsEnded();
+  const other = (await tamsin.get(`/statement?bankAccountId=${toId}`)).body;
+  const proposed = other.proposals.flatMap(({ movements, lines }: any) => [
+    {
+      movements: movements.map(({ key }: any) => key),
+      lineIds: lines.map(({ id }: any) => id),
+    },
+  ]);
+  await send('/matches', { bankAccountId: toId, groups: proposed });
+  await send('/reconciliations', { bankAccountId: toId, asOf: '2026-09-09' });
 }

@@ -75,15 +75,21 @@ function Accounts({ view: { accounts, bankAccountId } }: { view: StatementView }
         </Column>
       ) : null}
       {account ? <Account account={account} /> : null}
-      {may('POST /bank-accounts') ? (
-        <Line paddingHorizontal="$4">
+      <Line paddingHorizontal="$4" gap="$2" flexWrap="wrap">
+        {account ? (
+          <Button
+            label={t('statement.reconcile')}
+            onPress={() => router.push(`/bank/reconcile?account=${account.id}` as never)}
+          />
+        ) : null}
+        {may('POST /bank-accounts') ? (
           <Button
             kind="plain"
             label={t('statement.anotherAccount')}
             onPress={() => setAdding(true)}
           />
-        </Line>
-      ) : null}
+        ) : null}
+      </Line>
       {adding ? (
         <Dialog open title={t('statement.anotherAccount')} onClose={() => setAdding(false)}>
           <NewAccount

@@ -138,6 +138,7 @@ export const bank = {
     taxPayment: 'Tax {{number}}, {{party}}',
     account: 'Account',
     addAccount: 'Add this account',
+    reconcile: 'Reconcile',
     anotherAccount: 'Add another account',
     accountName: 'Name of the account',
     accountNumber: 'Its number',

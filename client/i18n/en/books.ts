@@ -111,6 +111,8 @@ export const books = {
     disputeRetoldUndo: 'Sale of a dispute taken back',
     match: 'Statement match',
     matchUndo: 'Match undone',
+    reconciliation: 'Statement finished',
+    reconciliationReopen: 'Statement opened again',
     opening: 'Opening balance',
     bankOpening: 'Opening bank balance',
     creditNote: 'Credit note',

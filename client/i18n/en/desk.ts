@@ -1,5 +1,6 @@
 import { departments } from './departments';
+import { reconcile } from './reconcile';
 import { rules } from './rules';
 
 /** What only the screens of the desk say, where the shop is set up: it comes with them. */
-export const desk = { ...departments, ...rules };
+export const desk = { ...departments, ...reconcile, ...rules };

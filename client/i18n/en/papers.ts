@@ -9,6 +9,7 @@ export const papers = {
     kind_order: 'Order',
     kind_cashNote: 'Note',
     kind_daySheet: 'Day sheet',
+    kind_reconciliation: 'Reconciliation',
     kind_depositSlip: 'Deposit slip',
     kind_deliveryNote: 'Delivery note, no prices',
     format: 'Size',

@@ -6,3 +6,4 @@ export * from './coverage';
 export * from './readers';
 export * from './ownTransfer';
 export * from './split';
+export * from './reconcile';

@@ -9,6 +9,7 @@ export const PAPER_KINDS = [
   'cashNote',
   'daySheet',
   'depositSlip',
+  'reconciliation',
 ] as const;
 export type PaperKind = (typeof PAPER_KINDS)[number];
 
@@ -90,6 +91,8 @@ export const DOCUMENTS = {
   taxPaymentUndo: { series: 'TQ' },
   match: { series: 'M', undoneBy: 'matchUndo' },
   matchUndo: { series: 'U' },
+  reconciliation: { series: 'RC', papers: ['reconciliation'] },
+  reconciliationReopen: { series: 'RO' },
   opening: { series: 'O', takes: true },
   bankOpening: { series: 'B' },
   creditNote: { series: 'N', papers: ['creditNote'] },

@@ -10,6 +10,7 @@ import { postDocument } from '../ledger/post';
 import type { ReadStatement } from '../workers/bankFile.worker';
 import { keptSoFar } from '../workers/reading';
 import { registerFile } from './files';
+import { refuseFinished } from './reconcile/finish';
 import { importedStatements } from './statements';
 
 /**
@@ -87,6 +88,8 @@ async function storeStatement(
   );
   const here = new Set(known.map(({ identity }) => identity));
   const fresh = statement.lines.filter(({ identity }) => !here.has(identity));
+  const [earliest] = fresh.map(({ date }) => date).sort();
+  if (earliest !== undefined) await refuseFinished(context, bankAccountId, earliest);
   const { insertId: statementId } = await run(
     tx,
     `INSERT INTO statement

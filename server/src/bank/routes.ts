@@ -1,17 +1,22 @@
 import {
+  finishStatementSchema,
   lineNoteSchema,
   lineSplitSchema,
   newBankAccountSchema,
   ownTransferSchema,
+  reconciliationQuerySchema,
+  reopenStatementSchema,
   undoAtBankSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { command } from '../http/command';
-import { noInput } from '../http/query';
+import { noInput, query } from '../http/query';
 import { matchAfter } from '../matching/run';
 import { addBankAccount } from './accounts';
 import { joinLine, noteLine, splitLine } from './answers';
+import { finishStatement, reopenStatement } from './reconcile/finish';
+import { readReconciliation } from './reconcile/read';
 import { transferBetween, undoTransfer } from './ownTransfer';
 
 /** Accounts of the shop at banks, money between them, and what a line of theirs is answered with. */
@@ -20,6 +25,25 @@ export function bankRoutes(deps: Deps): Router {
   router.post(
     '/bank-accounts',
     command(deps, 'POST /bank-accounts', newBankAccountSchema, addBankAccount),
+  );
+  router.get(
+    '/reconciliation',
+    query(deps, 'GET /reconciliation', reconciliationQuerySchema, ({ db, today }, asked) =>
+      readReconciliation(db, today, asked),
+    ),
+  );
+  router.post(
+    '/reconciliations',
+    command(deps, 'POST /reconciliations', finishStatementSchema, finishStatement),
+  );
+  router.post(
+    '/reconciliations/:id/reopen',
+    command(
+      deps,
+      'POST /reconciliations/:id/reopen',
+      reopenStatementSchema,
+      (context, body, { id }) => reopenStatement(context, body, Number(id)),
+    ),
   );
   router.post(
     '/bank-transfers',

@@ -54,6 +54,7 @@ const UPDATES: Record<string, string[]> = {
   settlement_transaction: ['sale_tender_id'],
   statement_line: ['match_group_id', 'standing'],
   line_split: ['standing'],
+  reconciliation: ['standing'],
   bank_transfer: ['standing'],
   bank_transfer_leg: ['match_group_id', 'standing'],
   tax_payment: ['match_group_id', 'standing'],

@@ -4,6 +4,7 @@ import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
 import { byLines } from '@abacist/core/takings';
 import type { BagDecision } from '@abacist/core/slips';
+import { refuseFinished } from '../bank/reconcile/finish';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, row, rows, run, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -305,6 +306,7 @@ export async function undoMatch(
     ]);
     if (already && wholeId === group.wholeId) throw refuseWith('match.alreadyUndone');
     if (already) continue;
+    await refuseFinishedLines(context, group.bankAccountId, wholeId);
     await refuseWhatStandsOn(context, wholeId);
     for (const { table } of Object.values(MOVEMENT_STORES))
       await run(tx, `UPDATE ${table} SET match_group_id = NULL WHERE match_group_id = ?`, [
@@ -327,6 +329,22 @@ export async function undoMatch(
     waiting.push(...leaning.map((one) => one.id));
   }
   return { answer: { undone } };
+}
+
+/** @throws HttpError 422 `reconcile.finished` where a line of the whole is of a finished statement */
+async function refuseFinishedLines(
+  context: CommandContext,
+  bankAccountId: number,
+  wholeId: number,
+): Promise<void> {
+  const lines = await rows<{ date: string }>(
+    context.tx,
+    `SELECT l.date FROM match_group g JOIN statement_line l ON l.match_group_id = g.id
+     WHERE g.id = ? OR g.whole_id = ?`,
+    [wholeId, wholeId],
+  );
+  const [earliest] = lines.map(({ date }) => date).sort();
+  if (earliest) await refuseFinished(context, bankAccountId, earliest);
 }
 
 /**

@@ -67,31 +67,30 @@ export const SUBJECTS: Record<PaperSubject, SubjectRoom> = {
       return paperOfAct(act, head, copy);
     },
   },
-  // Frozen when it was closed: never put into words again.
+  // Frozen when they were closed or finished: never put into words again.
   daySheet: {
     documents: ['dayClose'],
-    content: async (db, { id, copy }) => {
-      const sheet = await row<{ content: string; hash: string; reopenedBy: string | null }>(
-        db,
-        `SELECT c.content, c.hash, CONCAT(d.series, '-', d.number) AS reopenedBy
+    content: (db, { id, copy }) =>
+      frozen(db, copy, 'closing.unknown', {
+        sql: `SELECT c.content, c.hash, CONCAT(d.series, '-', d.number) AS reopenedBy
          FROM day_close c
          LEFT JOIN day_reopen r ON r.day_close_id = c.id
          LEFT JOIN document d ON d.kind = 'dayReopen' AND d.subject_id = r.id
          WHERE c.id = ?`,
-        [id],
-      );
-      if (!sheet) throw notFound('closing.unknown');
-      const { marks, notes, ...content } = keptContent(sheet.content);
-      return {
-        ...content,
-        marks: [
-          ...marks,
-          ...(copy ? [word('copy')] : []),
-          ...(sheet.reopenedBy ? [word('replaced', { number: sheet.reopenedBy })] : []),
-        ],
-        notes: [...notes, word('sheetHash', { hash: sheet.hash })],
-      };
-    },
+        id,
+      }),
+  },
+  reconciliation: {
+    documents: ['reconciliation'],
+    content: (db, { id, copy }) =>
+      frozen(db, copy, 'reconcile.unknown', {
+        sql: `SELECT c.content, c.hash, CONCAT(d.series, '-', d.number) AS reopenedBy
+         FROM reconciliation c
+         LEFT JOIN reconciliation_reopen r ON r.reconciliation_id = c.id
+         LEFT JOIN document d ON d.kind = 'reconciliationReopen' AND d.subject_id = r.id
+         WHERE c.id = ?`,
+        id,
+      }),
   },
   slip: {
     documents: ['slip'],
@@ -102,6 +101,31 @@ export const SUBJECTS: Record<PaperSubject, SubjectRoom> = {
     },
   },
 };
+
+/** A paper as it was kept under its hash, marked where it was opened again since. */
+async function frozen(
+  db: Db,
+  copy: boolean,
+  unknown: string,
+  { sql, id }: { sql: string; id: number },
+): Promise<PaperContent> {
+  const kept = await row<{ content: string; hash: string; reopenedBy: string | null }>(
+    db,
+    sql,
+    [id],
+  );
+  if (!kept) throw notFound(unknown);
+  const { marks, notes, ...content } = keptContent(kept.content);
+  return {
+    ...content,
+    marks: [
+      ...marks,
+      ...(copy ? [word('copy')] : []),
+      ...(kept.reopenedBy ? [word('replaced', { number: kept.reopenedBy })] : []),
+    ],
+    notes: [...notes, word('sheetHash', { hash: kept.hash })],
+  };
+}
 
 async function addressOf(db: Db, customerId: number | null): Promise<string> {
   if (customerId === null) return '';

@@ -53,6 +53,8 @@ export const asks = {
   rule_safeOver: 'The safe is {{amount}} over. A manager must approve it.',
   rule_sheetClosed:
     'The sheet of {{date}} is closed ({{number}}). A manager must approve what comes on it.',
+  rule_statementReopened:
+    '{{number}}, finished up to {{asOf}}, is opened again. A manager must approve it.',
   rule_reopened: '{{number}} of {{date}} is reopened. A manager must approve it.',
   rule_tenderCorrected:
     'The tender of {{number}} is corrected, {{amount}}. A bookkeeper must approve it.',

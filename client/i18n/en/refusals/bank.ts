@@ -196,6 +196,17 @@ export const bank = {
   lineSplit_partMatched: 'A part is matched: undo that first.',
   bankAccount_numberTaken: '{{name}} has this number already.',
   bankAccount_nameTaken: 'Another account has this name.',
+  reconcile_notCovered: 'No statement covers this day. Import it first.',
+  reconcile_future: 'This day is still to come.',
+  reconcile_earlier: 'It is finished up to {{asOf}} already.',
+  reconcile_linesOpen: '{{count}} of its lines are open still: answer them first.',
+  reconcile_differs:
+    'The two sides are {{difference}} apart. Is a statement missing before it?',
+  reconcile_unknown: 'There is no such finished statement.',
+  reconcile_reopened: 'It was opened again already.',
+  reconcile_laterFinished: 'A statement is finished up to {{asOf}}: open that one first.',
+  reconcile_finished:
+    'This would change the statement that {{number}} finished up to {{asOf}}: open that again first.',
   chargeback_unknown: 'There is no such chargeback.',
   chargeback_undone: 'This was taken back already.',
   chargeback_matched: 'The bank’s line shows it: undo their match first.',

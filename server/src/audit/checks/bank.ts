@@ -197,6 +197,26 @@ export const BANK: Check[] = [
     'bank_account_id',
   ),
   {
+    name: 'a finished statement says the balance of its lines, and all of them are matched',
+    sql: `SELECT NULL AS entryId, CONCAT('reconciliation ', c.id) AS about,
+            CONCAT(c.statement_minor, ' open 0') AS expected,
+            CONCAT(f.opening_minor + COALESCE(SUM(IF(l.line_split_id IS NULL, l.amount_minor, 0)), 0),
+              ' open ', COALESCE(SUM(l.standing AND l.match_group_id IS NULL), 0)) AS found
+          FROM reconciliation c
+          JOIN statement f ON f.id = (SELECT x.id FROM statement x
+            WHERE x.bank_account_id = c.bank_account_id ORDER BY x.from_date, x.id LIMIT 1)
+          LEFT JOIN statement_line l ON l.bank_account_id = c.bank_account_id AND l.date <= c.as_of
+          WHERE c.standing
+          GROUP BY c.id, c.statement_minor, f.opening_minor
+          HAVING expected <> found`,
+  },
+  {
+    name: 'a finished statement is kept as it was',
+    sql: `SELECT NULL AS entryId, CONCAT('reconciliation ', id) AS about, hash AS expected,
+            SHA2(content, 256) AS found
+          FROM reconciliation WHERE hash <> SHA2(content, 256)`,
+  },
+  {
     name: 'the parts of a line that is split add up to it and stand in its place',
     sql: `SELECT NULL AS entryId, CONCAT('line ', l.id) AS about,
             CONCAT(IF(x.id IS NULL, 'stands', 'in parts'), ' ', l.amount_minor) AS expected,
