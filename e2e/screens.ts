@@ -51,6 +51,7 @@ export const SCREENS = [
   '/bank/disputes/1',
   '/bank/statement',
   '/bank/reconcile?account=1',
+  '/bank/rules',
   '/lines/1',
   '/books/balance',
   '/books/journal',

@@ -75,6 +75,7 @@ export const SettlementFileScreen = lazyScreen(cards, 'SettlementFileScreen');
 export const SettlementScreen = lazyScreen(cards, 'SettlementScreen');
 export const ShopScreen = lazyScreen(beside, 'ShopScreen');
 export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
+export const TaughtRulesScreen = lazyScreen(desk, 'TaughtRulesScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');
 export const TaxesScreen = lazyScreen(desk, 'TaxesScreen');
 export const TendersScreen = lazyScreen(work, 'TendersScreen');

@@ -1,6 +1,7 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
+import type { TaughtOfLine } from './taughtRules';
 import { id, isoDate, safeText, uploadedFile, type UploadedFile } from './common';
 
 /** What kind of file it is, its content tells. */
@@ -85,6 +86,8 @@ export type LineView = {
   /** What a person noted who does not know it yet. */
   note: (LineNote & { by: string }) | null;
   status: 'matched' | 'likely' | 'reserved' | 'open';
+  /** What a taught rule says of it, where nothing expected explains it. */
+  taught: TaughtOfLine | null;
   match: {
     groupId: number;
     certain: boolean;

@@ -25,6 +25,7 @@ export * from './items';
 export * from './orders';
 export * from './ownTransfers';
 export * from './reconciliation';
+export * from './taughtRules';
 export * from './overShort';
 export * from './papers';
 export * from './tax';

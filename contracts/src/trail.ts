@@ -2,6 +2,7 @@ import type { Bead } from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
 import type { LineNote } from './bank';
 import type { EntryView } from './ledger';
+import type { TaughtOfLine } from './taughtRules';
 
 /** A step of a trail: a document, what of the figure it carries, and its journal entry. */
 export type TrailStep = {
@@ -82,6 +83,8 @@ export type LineTrail = {
     /** The line of the bank that it is a part of. */
     partOf: number | null;
     note: (LineNote & { by: string }) | null;
+    /** What a taught rule says of it while it is open. */
+    taught: TaughtOfLine | null;
     parts: { id: number; amountMinor: number; text: string; matched: boolean }[];
   };
   /** The match that brought it home, which may be undone. */

@@ -246,7 +246,11 @@ export async function walkLines(shop: TestShop): Promise<void> {
   const before = (await tamsin.get('/statement')).body.accounts[0].statementBalanceMinor;
   await importStatement(
     tamsin,
-    statementOf(before, { date: '2026-09-09', amountMinor: 97_00, text: 'SUNDRY' }),
+    statementOf(
+      before,
+      { date: '2026-09-09', amountMinor: -4_00, text: 'NOBODY KNOWS' },
+      { date: '2026-09-09', amountMinor: 97_00, text: 'SUNDRY' },
+    ),
   );
   await shop.jobsEnded();
   const { id: toId } = await send('/bank-accounts', {
@@ -281,4 +285,12 @@ export async function walkLines(shop: TestShop): Promise<void> {
   ]);
   await send('/matches', { bankAccountId: toId, groups: proposed });
   await send('/reconciliations', { bankAccountId: toId, asOf: '2026-09-09' });
+  const charge = { what: 'act', kind: 'paidByBank', account: 'bankCharges', taxCodeId: null };
+  const { id: ruleId } = await send('/taught-rules', {
+    rule: {
+      ...{ pattern: 'their fee', money: 'out', fromMinor: null, toMinor: 5_00 },
+      ...{ bankAccountId: 1, answer: { ...charge, party: '', words: '' } },
+    },
+  });
+  await send('/taught-answers', { lines: [{ lineId: lineIds[1], ruleId }] });
 }

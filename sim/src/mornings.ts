@@ -2,7 +2,8 @@ import type { StatementImport } from '@abacist/contracts';
 import { weekday } from '@abacist/core/dates';
 import { readStatements } from '@abacist/server/src/bank/files';
 import { importStatement } from '@abacist/server/src/bank/import';
-import { rows } from '@abacist/server/src/db/pool';
+import { row, rows } from '@abacist/server/src/db/pool';
+import { makeAct } from '@abacist/server/src/drawer/acts/make';
 import { safeView, sendSlip } from '@abacist/server/src/slips/slip';
 import { startMatching } from '@abacist/server/src/matching/run';
 import { statementCsv } from './bank';
@@ -11,15 +12,19 @@ import { settleHalyard, settleKelpie } from './processors/mornings';
 import { SALTMARROW } from './shop';
 import { act, at, type World } from './world';
 
+/** How many days ago the bank charged for its plan: the newest waits for the bookkeeper still. */
+const CHARGED = [5, 33, 61];
+
 /** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
 export async function bankMorning(world: World, date: string, back: number): Promise<void> {
   await importBooked(world, date);
+  if (back > CHARGED[0]!) await recordCharge(world, date);
   await chequesComeBack(world, date, back);
   await settleHalyard(world, date, back);
   await settleKelpie(world, date);
   const day = weekday(date);
   if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);
-  if (back === 5) {
+  if (CHARGED.includes(back)) {
     const fee = { date, amountMinor: -1850, text: 'MONTHLY PLAN CHARGE', type: '' } as const;
     world.booked.push(fee);
   }
@@ -46,6 +51,22 @@ async function importBooked(world: World, date: string): Promise<void> {
     file,
   );
   await matchNow(world);
+}
+
+/** The bookkeeper says what a charge of the bank is. */
+async function recordCharge(world: World, date: string): Promise<void> {
+  const line = await row<{ id: number; bankAccountId: number; text: string }>(
+    world.deps.pool,
+    `SELECT id, bank_account_id AS bankAccountId, text FROM statement_line
+     WHERE amount_minor = -1850 AND match_group_id IS NULL`,
+  );
+  if (!line) return;
+  const { id: lineId, bankAccountId, text: words } = line;
+  await act(world, world.people.osric, at(world, date, '09:40'), makeAct, {
+    ...{ kind: 'paidByBank', bankAccountId, amountMinor: 18_50, lineId, words },
+    party: 'Quay branch',
+    parts: [{ account: 'bankCharges', amountMinor: 18_50, taxCodeId: null, words: '' }],
+  });
 }
 
 async function matchNow({ deps, people }: World): Promise<void> {

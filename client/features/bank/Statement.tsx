@@ -23,6 +23,7 @@ import { NewAccount } from './NewAccount';
 import { PairRow, Proposed } from './Proposed';
 import { StatementImportForm } from './StatementImport';
 import { useLane } from './store';
+import { Taught } from './Taught';
 import { useMovementWords } from './useMovementWords';
 
 /** The statement: what a person must look at first, then every line with its match. */
@@ -46,7 +47,11 @@ export function StatementLane() {
           {view.reserved.map((one) => (
             <Reserved key={one.line.id} {...one} />
           ))}
-          <Lines title={t('statement.unknown')} lines={view.openLines} />
+          <Taught lines={view.openLines} />
+          <Lines
+            title={t('statement.unknown')}
+            lines={view.openLines.filter(({ taught }) => taught === null)}
+          />
           <Movements movements={view.openMovements} />
           <AllLines key={view.bankAccountId} bankAccountId={view.bankAccountId} />
         </Column>
@@ -82,6 +87,10 @@ function Accounts({ view: { accounts, bankAccountId } }: { view: StatementView }
             onPress={() => router.push(`/bank/reconcile?account=${account.id}` as never)}
           />
         ) : null}
+        <Button
+          label={t('statement.rules')}
+          onPress={() => router.push('/bank/rules' as never)}
+        />
         {may('POST /bank-accounts') ? (
           <Button
             kind="plain"

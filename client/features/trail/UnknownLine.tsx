@@ -1,12 +1,15 @@
-import type { LineTrail } from '@abacist/contracts';
+import type { ApplyTaught, LineTrail } from '@abacist/contracts';
 import { meaningsOf, type LineMeaningKind } from '@abacist/core/lineMeanings';
 import { useState, type ComponentType } from 'react';
+import { useCommand } from '~/api/command';
 import { useMay } from '~/api/session';
+import { useAnswerWords } from '~/features/taughtRules';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
 import { Body } from '~/ui/Text';
+import { ErrorNote } from '~/ui/Notes';
 import { router } from '~/router';
 import { MEANINGS } from './lineMeanings';
 import type { MeaningDialog } from './lineMeanings/room';
@@ -36,6 +39,7 @@ export function UnknownLine({ line }: { line: LineTrail['line'] }) {
           })}
         </Body>
       ) : null}
+      {line.taught ? <AsTaught id={line.id} taught={line.taught} /> : null}
       <Line role="group" aria-label={t('trail.whatIsIt')} gap="$2" flexWrap="wrap">
         {meaningsOf(line.amountMinor).map((kind, i) => (
           <Button
@@ -48,5 +52,29 @@ export function UnknownLine({ line }: { line: LineTrail['line'] }) {
       </Line>
       {Said ? <Said line={line} onClose={() => setSaid(null)} /> : null}
     </Column>
+  );
+}
+
+/** What a rule says of the line: recorded by one tap. */
+function AsTaught({
+  id,
+  taught,
+}: {
+  id: number;
+  taught: NonNullable<LineTrail['line']['taught']>;
+}) {
+  const t = useWords();
+  const words = useAnswerWords();
+  const send = useCommand<ApplyTaught, object>('/taught-answers');
+  return (
+    <>
+      <ErrorNote error={send.error} />
+      <Button
+        kind="primary"
+        disabled={send.isPending}
+        label={t('statement.recordAs', { what: words(taught.answer, taught.name) })}
+        onPress={() => send.mutate({ lines: [{ lineId: id, ruleId: taught.ruleId }] })}
+      />
+    </>
   );
 }

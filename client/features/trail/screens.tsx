@@ -8,7 +8,7 @@ import {
 } from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
 import { useQuery } from '@tanstack/react-query';
-import { Link } from '~/router';
+import { Link, router } from '~/router';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
@@ -171,6 +171,9 @@ export function LineTrailScreen({ id }: { id: number }) {
   );
 }
 
+/** What a rule may say of lines as well. */
+const TEACHES: readonly TrailStep['kind'][] = ['bankMoney', 'ownTransfer', 'taxPayment'];
+
 /** A line that stands whole: what it is matched with, or all that it may be. */
 function OneLine({ trail: { line, matchGroupId, steps, days } }: { trail: LineTrail }) {
   const t = useWords();
@@ -186,6 +189,15 @@ function OneLine({ trail: { line, matchGroupId, steps, days } }: { trail: LineTr
       <Steps steps={steps} shape="card" lineId={line.id} />
       {days.length ? <Days days={days} /> : null}
       <Undo groupId={matchGroupId} />
+      {steps.some(({ kind }) => TEACHES.includes(kind)) ? (
+        <Column paddingHorizontal="$4" alignItems="flex-start">
+          <Button
+            kind="plain"
+            label={t('trail.always')}
+            onPress={() => router.push(`/bank/rules?line=${line.id}` as never)}
+          />
+        </Column>
+      ) : null}
     </>
   );
 }

@@ -1,11 +1,14 @@
 import {
+  applyTaughtSchema,
   finishStatementSchema,
   lineNoteSchema,
   lineSplitSchema,
   newBankAccountSchema,
+  orderTaughtRulesSchema,
   ownTransferSchema,
   reconciliationQuerySchema,
   reopenStatementSchema,
+  saveTaughtRuleSchema,
   undoAtBankSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
@@ -17,6 +20,9 @@ import { addBankAccount } from './accounts';
 import { joinLine, noteLine, splitLine } from './answers';
 import { finishStatement, reopenStatement } from './reconcile/finish';
 import { readReconciliation } from './reconcile/read';
+import { applyTaught } from './taught/apply';
+import { taughtView } from './taught/read';
+import { orderRules, removeRule, restoreRule, saveRule } from './taught/save';
 import { transferBetween, undoTransfer } from './ownTransfer';
 
 /** Accounts of the shop at banks, money between them, and what a line of theirs is answered with. */
@@ -90,6 +96,34 @@ export function bankRoutes(deps: Deps): Router {
       (context, _body, { id }) => joinLine(context, Number(id)),
       matchAfter(deps),
     ),
+  );
+  router.get(
+    '/taught-rules',
+    query(deps, 'GET /taught-rules', noInput, ({ db }) => taughtView(db)),
+  );
+  router.post(
+    '/taught-rules',
+    command(deps, 'POST /taught-rules', saveTaughtRuleSchema, saveRule),
+  );
+  router.post(
+    '/taught-rules/order',
+    command(deps, 'POST /taught-rules/order', orderTaughtRulesSchema, orderRules),
+  );
+  router.post(
+    '/taught-rules/:id/remove',
+    command(deps, 'POST /taught-rules/:id/remove', noInput, (context, _body, { id }) =>
+      removeRule(context, Number(id)),
+    ),
+  );
+  router.post(
+    '/taught-rules/:id/restore',
+    command(deps, 'POST /taught-rules/:id/restore', noInput, (context, _body, { id }) =>
+      restoreRule(context, Number(id)),
+    ),
+  );
+  router.post(
+    '/taught-answers',
+    command(deps, 'POST /taught-answers', applyTaughtSchema, applyTaught, matchAfter(deps)),
   );
   return router;
 }

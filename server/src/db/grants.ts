@@ -55,6 +55,7 @@ const UPDATES: Record<string, string[]> = {
   statement_line: ['match_group_id', 'standing'],
   line_split: ['standing'],
   reconciliation: ['standing'],
+  taught_rule: ['standing', 'position'],
   bank_transfer: ['standing'],
   bank_transfer_leg: ['match_group_id', 'standing'],
   tax_payment: ['match_group_id', 'standing'],

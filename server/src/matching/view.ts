@@ -4,11 +4,13 @@ import type {
   MovementView,
   Proposal,
   StatementView,
+  TaughtOfLine,
 } from '@abacist/contracts';
 import { coveredSpans } from '@abacist/core/bank';
 import type { Group } from '@abacist/core/matching';
 import { placeholders, row, rows, toMinor, type Db } from '../db/pool';
 import { importedStatements } from '../bank/statements';
+import { taughtOf } from '../bank/taught/read';
 import { movementsWhere, openTotal } from '../movements/read';
 import { OTHER_LINES } from './evidence';
 import { matchJobKind, type KeptRun } from './run';
@@ -88,7 +90,13 @@ export async function statementView(
   const known = accounts.find(({ id }) => id === asked.bankAccountId) ?? accounts[0];
   const bankAccountId = known?.id ?? 0;
   const { movements, lines, likely, reserved, statusOf } = await standing(db, bankAccountId);
-  const lineOf = (id: string) => toLineView(lines.get(id)!, statusOf, new Map());
+  // A rule says what a line is that nothing expected explains; it hides none.
+  const unexplained = [...lines.values()].filter(({ id }) => !statusOf.has(String(id)));
+  const taught = await taughtOf(
+    db,
+    unexplained.map((line) => ({ ...line, bankAccountId })),
+  );
+  const lineOf = (id: string) => toLineView(lines.get(id)!, statusOf, new Map(), taught);
   const isOpen = ({ movementIds, lineIds }: Group) =>
     movementIds.every((id) => movements.has(id)) && lineIds.every((id) => lines.has(id));
   const inSight = ({ movementIds, lineIds, grade }: Group & { grade: number }) => ({
@@ -109,7 +117,7 @@ export async function statementView(
       movement: movements.get(one.movementId)!,
       differenceMinor: one.differenceMinor,
     })),
-    openLines: [...lines.keys()].filter((id) => !statusOf.has(id)).map(lineOf),
+    openLines: unexplained.map(({ id }) => lineOf(String(id))),
     openMovements: [...movements.values()].filter(
       ({ key }) =>
         !likely.some(({ movementIds }) => movementIds.includes(key)) &&
@@ -149,6 +157,7 @@ function toLineView(
   line: LineRow,
   statusOf: ReadonlyMap<string, LineView['status']>,
   matched: ReadonlyMap<number, MovementView[]>,
+  taught: ReadonlyMap<number, TaughtOfLine> = new Map(),
 ): LineView {
   const movements = line.wholeId === null ? undefined : matched.get(line.wholeId);
   return {
@@ -158,6 +167,7 @@ function toLineView(
     text: line.text,
     references: JSON.parse(line.referenceList) as string[],
     note: line.note === null ? null : (JSON.parse(line.note) as LineView['note']),
+    taught: taught.get(line.id) ?? null,
     status: line.groupId === null ? (statusOf.get(String(line.id)) ?? 'open') : 'matched',
     match: movements
       ? {

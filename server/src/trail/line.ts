@@ -5,6 +5,7 @@ import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
 import { evidenceOf, MATCHED_COUNTS } from '../matching/evidence';
+import { taughtOf } from '../bank/taught/read';
 import { NOTE_OF_LINE } from '../matching/view';
 import { movementSteps } from './movement';
 
@@ -62,14 +63,15 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
 
 async function readLine(db: Db, lineId: number): Promise<LineTrail['line']> {
   const found = await row<
-    Omit<LineTrail['line'], 'standing' | 'note' | 'parts'> & {
+    Omit<LineTrail['line'], 'standing' | 'note' | 'taught' | 'parts'> & {
       standing: number | null;
       note: string | null;
+      groupId: number | null;
     }
   >(
     db,
     `SELECT l.id, l.bank_account_id AS bankAccountId, l.date, l.amount_minor AS amountMinor,
-       l.text, l.standing, x.statement_line_id AS partOf, ${NOTE_OF_LINE} AS note
+       l.text, l.standing, l.match_group_id AS groupId, x.statement_line_id AS partOf, ${NOTE_OF_LINE} AS note
      FROM statement_line l LEFT JOIN line_split x ON x.id = l.line_split_id
      WHERE l.id = ?`,
     [lineId],
@@ -87,11 +89,14 @@ async function readLine(db: Db, lineId: number): Promise<LineTrail['line']> {
      WHERE x.statement_line_id = ? AND x.standing ORDER BY p.id`,
     [lineId],
   );
+  const { groupId, ...line } = found;
+  const open = groupId === null && line.standing !== null;
   return {
-    ...found,
+    ...line,
+    taught: open ? ((await taughtOf(db, [line])).get(lineId) ?? null) : null,
     standing: found.standing !== null,
     note: found.note === null ? null : (JSON.parse(found.note) as LineTrail['line']['note']),
-    parts: parts.map(({ groupId, ...part }) => ({ ...part, matched: groupId !== null })),
+    parts: parts.map(({ groupId: by, ...part }) => ({ ...part, matched: by !== null })),
   };
 }
 

@@ -211,6 +211,23 @@ export const BANK: Check[] = [
           HAVING expected <> found`,
   },
   {
+    name: 'what a rule recorded of a line is its amount, and was matched with it',
+    sql: `SELECT NULL AS entryId, CONCAT('line ', u.statement_line_id) AS about,
+            CONCAT(ABS(l.amount_minor), ' matched') AS expected,
+            CONCAT(COALESCE(x.amount_minor, ABS(g.amount_minor), ABS(t.paid_minor), 0),
+              IF(EXISTS (SELECT 1 FROM match_member a
+                JOIN match_member b ON b.match_group_id = a.match_group_id
+                WHERE a.kind = u.movement_kind AND a.member_id = u.movement_id
+                  AND b.kind = 'line' AND b.member_id = u.statement_line_id),
+                ' matched', ' never matched')) AS found
+          FROM taught_use u
+          JOIN statement_line l ON l.id = u.statement_line_id
+          LEFT JOIN drawer_act x ON u.movement_kind = 'bankMoney' AND x.id = u.movement_id
+          LEFT JOIN bank_transfer_leg g ON u.movement_kind = 'ownTransfer' AND g.id = u.movement_id
+          LEFT JOIN tax_payment t ON u.movement_kind = 'taxPayment' AND t.id = u.movement_id
+          HAVING expected <> found`,
+  },
+  {
     name: 'a finished statement is kept as it was',
     sql: `SELECT NULL AS entryId, CONCAT('reconciliation ', id) AS about, hash AS expected,
             SHA2(content, 256) AS found

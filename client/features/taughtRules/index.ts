@@ -1,0 +1,1 @@
+export { useAnswerWords } from './useAnswerWords';

@@ -1,0 +1,77 @@
+import { checkRule, TAUGHT_KINDS, type TaughtRule } from '@abacist/core/taughtRules';
+import {
+  accountsOf,
+  changeMeant,
+  draftOfLine,
+  draftOfRule,
+  emptyDraft,
+  meantOf,
+  ruleOf,
+} from './ruleDraft';
+
+const RULES: TaughtRule[] = [
+  {
+    ...{ pattern: 'monthly plan', money: 'out', fromMinor: 10_00, toMinor: null },
+    bankAccountId: 1,
+    answer: {
+      ...{ what: 'act', kind: 'paidByBank', account: 'bankCharges', taxCodeId: 3 },
+      ...{ party: 'The bank', words: 'Plan' },
+    },
+  },
+  {
+    ...{ pattern: 'savings', money: 'in', fromMinor: null, toMinor: 5 },
+    bankAccountId: null,
+    answer: { what: 'ownTransfer', accountId: 2 },
+  },
+  {
+    ...{ pattern: 'revenue', money: 'out', fromMinor: null, toMinor: null },
+    bankAccountId: null,
+    answer: { what: 'tax', authorityId: 4 },
+  },
+];
+
+test('a rule that is opened to be changed is the same rule again', () => {
+  for (const rule of RULES) expect(ruleOf(draftOfRule(rule, 'CAD'), 'CAD')).toEqual(rule);
+});
+
+test('whatever is chosen for a direction, the rule may be kept once it has words', () => {
+  for (const money of ['in', 'out'] as const)
+    for (const meant of meantOf(money)) {
+      const draft = changeMeant({ ...emptyDraft(money), pattern: 'x' }, money, meant);
+      expect(draft.meant).toBe(meant);
+      const rule = ruleOf({ ...draft, otherId: '7' }, 'CAD')!;
+      expect(checkRule(rule)).toMatchObject({ ok: true });
+      expect(accountsOf(meant).includes(draft.account as never)).toBe(
+        accountsOf(meant).length > 0,
+      );
+    }
+  expect(new Set([...meantOf('in'), ...meantOf('out')])).toEqual(
+    new Set([...TAUGHT_KINDS, 'ownTransfer', 'tax']),
+  );
+});
+
+test('turned to the other direction, what does not fit is begun anew', () => {
+  const rent = { ...emptyDraft('out'), account: 'rent' as const, pattern: 'loft' };
+  expect(changeMeant(rent, 'in', rent.meant)).toMatchObject({
+    ...{ money: 'in', meant: 'moneyInBank', account: 'rent', pattern: 'loft' },
+  });
+  const tax = changeMeant({ ...rent, otherId: '3' }, 'out', 'tax');
+  expect(tax.otherId).toBe('');
+  expect(changeMeant({ ...tax, otherId: '3' }, 'in', 'tax').meant).toBe('moneyInBank');
+});
+
+test.each([
+  [{ pattern: ' - ' }],
+  [{ from: 'ten' }],
+  [{ to: '-1' }],
+  [{ meant: 'tax' as const, otherId: '' }],
+])('%j is no rule yet', (over) => {
+  expect(ruleOf({ ...emptyDraft('out'), pattern: 'plan', ...over }, 'CAD')).toBeNull();
+});
+
+test('of a line its words are offered, without figures', () => {
+  const line = { id: 1, bankAccountId: 2, date: '2026-03-05', amountMinor: -5 };
+  expect(draftOfLine({ ...line, text: 'MONTHLY PLAN 4417 M2' })).toMatchObject({
+    ...{ pattern: 'monthly plan', money: 'out', bankAccountId: '2' },
+  });
+});

@@ -1,0 +1,4 @@
+export * from './check';
+export * from './propose';
+export * from './rules';
+export * from './types';
