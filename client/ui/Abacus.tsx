@@ -211,6 +211,9 @@ const Touch = styled(Frame, {
   cursor: 'pointer',
 });
 
+/** Before a rod is measured nobody knows where its beads lie: keys find them, and no finger does. */
+const UNMEASURED = { width: 0, height: 0, overflow: 'hidden' } as const;
+
 /**
  * What can be touched of a rod that is drawn inside of a link: a button over each bead, beside the link,
  * since neither may hold the other. By keys beads are reached by the arrows, so that Tab goes from day to day.
@@ -234,6 +237,7 @@ export function BeadTouches({
       tabIndex={-1}
       left={box.x + x - GAP / 2}
       top={box.y - 4}
+      {...(box.width === 0 && UNMEASURED)}
       onPress={() => onPress(bead)}
     />
   ));

@@ -62,6 +62,13 @@ export const isoDate = Joi.string().custom((value: string, helpers) =>
   isIsoDate(value) ? value : helpers.error('date.notADate'),
 );
 
+/** A calendar date that is not before another one beside it, named by its field. */
+export const isoDateFrom = (other: string) =>
+  isoDate.custom((value: string, helpers) => {
+    const [beside] = helpers.state.ancestors as Record<string, unknown>[];
+    return value < String(beside![other]) ? helpers.error('date.before') : value;
+  });
+
 /** Pieces by denomination in minor units. */
 export const piecesByDenomination = Joi.object<Record<string, number>>().pattern(
   /^[1-9]\d{0,6}$/,

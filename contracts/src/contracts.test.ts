@@ -1,8 +1,9 @@
-import type Joi from 'joi';
+import Joi from 'joi';
 import {
   approvalSchema,
   closeSchema,
   isoDate,
+  isoDateFrom,
   matchSchema,
   safeText,
   saleSchema,
@@ -110,6 +111,12 @@ test.each<[string, object, string]>([
 });
 
 test.each<[string, Joi.Schema, unknown, string[]]>([
+  [
+    'a date before the one that it begins with',
+    Joi.object({ from: isoDate, to: isoDateFrom('from') }),
+    { from: '2026-03-02', to: '2026-03-01' },
+    ['to date.before'],
+  ],
   ['a date that does not exist', isoDate, '2026-02-30', [' date.notADate']],
   ['a card number in a note', safeText(300), 'card 4111 1111 1111 1111', [' text.cardNumber']],
   [

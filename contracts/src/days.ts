@@ -1,7 +1,7 @@
 import type { ExtraKind } from '@abacist/core/sales';
 import type { CountBefore } from './drawer';
 import type { DrawerAct } from './drawerActs';
-import type { Bead, CheckRow, RodState } from '@abacist/core/days';
+import type { Bead, CheckRow, Homeward, RodState } from '@abacist/core/days';
 import Joi from 'joi';
 import { reasonText, safeText } from './common';
 
@@ -132,4 +132,12 @@ export type DaySheet = Rod & {
       cards: { label: string; tillMinor: number; terminalMinor: number }[];
     }[];
   }[];
+};
+
+/** How long money took to come home, by kind of pot and processor; the slowest first. */
+export type HomewardView = {
+  ways: (Homeward & {
+    /** The processor; empty for what is no card. */
+    name: string;
+  })[];
 };

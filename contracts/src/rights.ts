@@ -127,6 +127,7 @@ export const RIGHTS = {
   'POST /late-charges': 'bookkeeper',
   'POST /matches': 'bookkeeper',
   'POST /bank-accounts': 'manager',
+  'GET /homeward': 'bookkeeper',
   'GET /reconciliation': 'bookkeeper',
   'GET /taught-rules': 'bookkeeper',
   'POST /taught-rules': 'bookkeeper',

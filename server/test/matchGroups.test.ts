@@ -97,6 +97,17 @@ test('a weekend that one line pays is certain: the only run of settlements that 
     ['2026-03-07', 25_70],
     ['2026-03-08', 9_99],
   ]);
+  // The money of three days came in one line: 51.30 after three days, 25.70 after two, 9.99 the next day.
+  expect((await osric().get('/homeward?from=2026-03-06&to=2026-03-08')).body.ways).toEqual([
+    {
+      ...{ source: 'card 1', name: 'Halyard Payments', homeMinor: 86_99 },
+      ...{ medianDays: 3, slowDays: 3 },
+    },
+  ]);
+  // A day's sheet as of an earlier day: nothing was home then.
+  const sheet = (asOf: string) => osric().get(`/days/2026-03-07?asOf=${asOf}`);
+  expect((await sheet('2026-03-08')).body.beads).toMatchObject([{ stage: 'counted' }]);
+  expect(codes(await sheet('2026-03-06'))).toEqual(['date.before']);
   // Undone it is offered as the group that it was, and never settles by itself again.
   expect(await undo('Halyard Pay, three days')).toMatchObject({ status: 200 });
   expect(await bead('2026-03-07')).toMatchObject({ stage: 'sent' });

@@ -32,6 +32,7 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { Link } from '~/router';
+import { Homeward } from './Homeward';
 import { useBeadWords, useRodText } from './words';
 import { WaitsChoice } from './WaitsChoice';
 
@@ -98,6 +99,7 @@ export function QuarterScreen() {
               </Line>
               <Weeks rods={shown} weeks={weeksOf(span)} waits={waits} />
               {wide ? null : <Where rods={shown} />}
+              <Homeward {...{ from, to }} rods={shown} />
             </Column>
           );
         }}

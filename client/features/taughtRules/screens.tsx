@@ -103,10 +103,16 @@ function Proposals({
     <Section title={t('taught.proposed')}>
       <Sheet role="list">
         {view.proposed.map((rule) => (
-          <SheetRow key={`${rule.pattern} ${rule.money}`} role="listitem" gap="$3">
+          <SheetRow
+            key={`${rule.pattern} ${rule.money}`}
+            role="listitem"
+            gap="$3"
+            $narrow={{ flexDirection: 'column', alignItems: 'flex-start' }}
+          >
             <RuleWords rule={rule} view={view} />
             <Button
-              label={t('taught.look', { pattern: rule.pattern })}
+              label={t('taught.look')}
+              readOut={t('taught.lookOf', { pattern: rule.pattern })}
               onPress={() => onOpen(draftOfRule(rule, currency))}
             />
           </SheetRow>
@@ -275,7 +281,11 @@ function PutBack({ rule, view }: { rule: KeptRule; view: TaughtRulesView }) {
   const t = useWords();
   const back = useCommand<object, object>(`/taught-rules/${rule.id}/restore`);
   return (
-    <SheetRow role="listitem" gap="$3">
+    <SheetRow
+      role="listitem"
+      gap="$3"
+      $narrow={{ flexDirection: 'column', alignItems: 'flex-start' }}
+    >
       <RuleWords rule={rule} view={view} />
       <Button
         label={t('taught.putBack')}

@@ -11,3 +11,4 @@ export {
 } from './pots';
 export * from './quarter';
 export * from './rod';
+export * from './homeward';

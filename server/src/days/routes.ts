@@ -1,4 +1,4 @@
-import { closeDaySchema, isoDate, reopenDaySchema } from '@abacist/contracts';
+import { closeDaySchema, isoDate, isoDateFrom, reopenDaySchema } from '@abacist/contracts';
 import { WAITS_FOR } from '@abacist/core/days';
 import { Router } from 'express';
 import Joi from 'joi';
@@ -7,6 +7,7 @@ import { command } from '../http/command';
 import { query } from '../http/query';
 import { closeDay, reopenDay } from './closing/close';
 import { blindRod, blindSheet, countsBlind } from './blind';
+import { homeward } from './homeward';
 import { listRods, type RodsQuery } from './rods';
 import { daySheet } from './sheet';
 
@@ -30,13 +31,25 @@ export function dayRoutes(deps: Deps): Router {
     ),
   );
   router.get(
+    '/homeward',
+    query(
+      deps,
+      'GET /homeward',
+      Joi.object<{ from: string; to: string }>({
+        from: isoDate.required(),
+        to: isoDateFrom('from').required(),
+      }),
+      ({ db }, span) => homeward(db, span),
+    ),
+  );
+  router.get(
     '/days/:date',
     query(
       deps,
       'GET /days/:date',
       Joi.object<{ date: string; asOf?: string }>({
         date: isoDate.required(),
-        asOf: isoDate.min(Joi.ref('date')).optional(),
+        asOf: isoDateFrom('date').optional(),
       }),
       async ({ db, deps: { clock }, today, shop, actor }, { date, asOf = today }) => {
         const sheet = await daySheet(db, { shop, today, now: clock() }, { date, asOf });

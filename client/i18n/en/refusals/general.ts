@@ -29,6 +29,7 @@ export const general = {
   amount_notANumber: '“{{text}}” is not an amount. Write it like 1234.50.',
   amount_tooManyDecimals: '“{{text}}” has more than {{digits}} decimals. Write whole cents.',
   amount_outOfRange: '“{{text}}” is larger than any amount here. Check the figure.',
+  date_before: 'This day is before the one that it begins with.',
   date_notADate: 'That is no date. Write it like 27 Nov, or 2026-03-31.',
   date_tooFarAhead: '{{text}} lies too far ahead. Check the date.',
   text_email: 'That is no e-mail address. Write it like name@example.org.',
