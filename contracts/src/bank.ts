@@ -1,4 +1,5 @@
 import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
+import type { Beside } from '@abacist/core/bank';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
 import type { TaughtOfLine } from './taughtRules';
@@ -18,7 +19,12 @@ export type StatementAnswer = {
   closingMinor: number;
   /** The matching run that the import started. */
   jobId: string | null;
+  fileId: number;
+  /** How its statements lie beside those that were here: days that are missing between, days that both have. */
+  beside: Beside[];
 };
+/** What became of a file's lines, all of it as it is now. */
+export type StatementFileLines = { fresh: number; known: number; matched: number; open: number };
 
 /** Movements by their keys (`slip 12`, `settlement 3`) and lines that belong together: one side has one. */
 export type MatchGroup = { movements: string[]; lineIds: number[] };

@@ -128,6 +128,7 @@ export const RIGHTS = {
   'POST /matches': 'bookkeeper',
   'POST /bank-accounts': 'manager',
   'GET /homeward': 'bookkeeper',
+  'GET /statement-files/:id': 'bookkeeper',
   'GET /reconciliation': 'bookkeeper',
   'GET /taught-rules': 'bookkeeper',
   'POST /taught-rules': 'bookkeeper',

@@ -162,8 +162,14 @@ test('a line that is several things is answered part by part, and put together a
     { date: '2026-03-10', amountMinor: -18_50, text: 'MONTHLY PLAN' },
     { date: '2026-03-11', amountMinor: -1_00, text: 'COINS' },
   ];
-  expect(await importStatement(osric(), statementOf(375_00, ...overlapping))).toMatchObject({
-    body: { added: 1, alreadyHere: 2 },
+  const { body } = await importStatement(osric(), statementOf(375_00, ...overlapping));
+  expect(body).toMatchObject({
+    ...{ added: 1, alreadyHere: 2 },
+    beside: [{ what: 'overlap', from: '2026-03-09', to: '2026-03-10' }],
+  });
+  // Of its lines the one in parts is answered, the two others are open.
+  expect((await osric().get(`/statement-files/${body.fileId}`)).body).toEqual({
+    ...{ fresh: 1, known: 2, matched: 1, open: 2 },
   });
   const join = () => osric().send(`/lines/${whole.id}/join`, {});
   expect(codes(await join())).toEqual(['lineSplit.partMatched']);

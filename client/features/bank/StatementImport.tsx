@@ -2,6 +2,7 @@ import type {
   JobView,
   MatchRunResult,
   StatementAnswer,
+  StatementFileLines,
   StatementImport,
 } from '@abacist/contracts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -59,18 +60,19 @@ export function StatementImportForm() {
               to: dates.day(send.data.to),
             })}
           </Body>
-          {send.data.alreadyHere > 0 ? (
-            <Body tone="faded">
-              {t('statement.alreadyHere', { count: send.data.alreadyHere })}
+          {send.data.beside.map(({ what, from, to }) => (
+            <Body key={`${what} ${from}`} tone={what === 'gap' ? 'loose' : 'faded'}>
+              {t(`statement.beside_${what}`, { from: dates.day(from), to: dates.day(to) })}
             </Body>
-          ) : null}
-          {send.data.pending > 0 ? (
-            <Body tone="faded">{t('statement.pending', { count: send.data.pending })}</Body>
-          ) : null}
-          {send.data.masked > 0 ? (
-            <Body tone="faded">{t('statement.masked', { count: send.data.masked })}</Body>
-          ) : null}
-          {send.data.jobId ? <Run jobId={send.data.jobId} /> : null}
+          ))}
+          {(['alreadyHere', 'pending', 'masked'] as const).map((what) =>
+            send.data[what] > 0 ? (
+              <Body key={what} tone="faded">
+                {t(`statement.${what}`, { count: send.data[what] })}
+              </Body>
+            ) : null,
+          )}
+          {send.data.jobId ? <Run jobId={send.data.jobId} fileId={send.data.fileId} /> : null}
         </Column>
       ) : null}
     </Column>
@@ -78,7 +80,7 @@ export function StatementImportForm() {
 }
 
 /** The matching run that an import started: its progress, a way to stop, what came of it. */
-function Run({ jobId }: { jobId: string }) {
+function Run({ jobId, fileId }: { jobId: string; fileId: number }) {
   const t = useWords();
   const client = useQueryClient();
   const stop = useCommand<object, object>(`/jobs/${jobId}/stop`);
@@ -103,11 +105,22 @@ function Run({ jobId }: { jobId: string }) {
     );
   }
   const result = job.data.result as MatchRunResult | null;
+  if (job.data.status !== 'done' || !result)
+    return <Body>{t(`statement.run_${job.data.status}`)}</Body>;
   return (
-    <Body>
-      {job.data.status === 'done' && result
-        ? t('statement.matched', { ...result })
-        : t(`statement.run_${job.data.status}`)}
-    </Body>
+    <>
+      <Body>{t('statement.matched', { ...result })}</Body>
+      <Became fileId={fileId} />
+    </>
   );
+}
+
+/** What became of the file's lines. */
+function Became({ fileId }: { fileId: number }) {
+  const t = useWords();
+  const lines = useQuery({
+    queryKey: ['statement-file', fileId],
+    queryFn: () => request<StatementFileLines>('GET', `/statement-files/${fileId}`),
+  });
+  return lines.data ? <Body>{t('statement.became', { ...lines.data })}</Body> : null;
 }

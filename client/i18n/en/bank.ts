@@ -114,6 +114,10 @@ export const bank = {
     matching: 'Matching: {{done}} of {{of}}',
     stop: 'Stop',
     matched: '{{certain}} certain, {{likely}} likely, {{loose}} loose.',
+    became:
+      'Of this file: {{fresh}} new, {{known}} known before; {{matched}} matched, {{open}} open.',
+    beside_gap: 'No statement has {{from}} to {{to}}: it is missing.',
+    beside_overlap: 'It overlaps what was here: {{from}} to {{to}}.',
     run_done: 'Matched.',
     run_failed: 'Matching failed. Import or accept something to start it again.',
     run_stopped: 'Matching was stopped; nothing was settled.',

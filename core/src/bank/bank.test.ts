@@ -1,4 +1,5 @@
 import {
+  besides,
   chequeReferences,
   classifyLine,
   coveredSpans,
@@ -230,3 +231,36 @@ test.each<[string, string, string[], 'ownCheque' | undefined, string[]]>([
 ])('a cheque of ours in a line: %s', (_, text, references, kind, expected) => {
   expect(chequeReferences({ text, references }, kind)).toEqual(expected);
 });
+
+test.each([
+  [[], []],
+  [[['2026-03-01', '2026-03-09', 0, 5_00]], []],
+  // The balance that one closes with is the one that the next opens with: nothing is missing.
+  [[['2026-03-01', '2026-03-07', 0, 5_00]], []],
+  [[['2026-03-01', '2026-03-07', 0, 4_00]], ['gap 2026-03-08 2026-03-09']],
+  [[['2026-03-18', '2026-03-20', 9_00, 9_00]], ['gap 2026-03-16 2026-03-17']],
+  [[['2026-03-01', '2026-03-11', 0, 5_00]], ['overlap 2026-03-10 2026-03-11']],
+  [
+    [
+      ['2026-03-01', '2026-03-11', 0, 5_00],
+      ['2026-03-14', '2026-03-31', 7_00, 5_00],
+    ],
+    ['overlap 2026-03-10 2026-03-11', 'overlap 2026-03-14 2026-03-15'],
+  ],
+] as [[string, string, number, number][], string[]][])(
+  'beside %j a statement of 10 to 15 March that opens with 5.00 and closes with 8.00 has %j',
+  (here, beside) => {
+    const statements = here.map(([from, to, openingMinor, closingMinor]) => ({
+      ...{ from, to, openingMinor, closingMinor },
+    }));
+    const march = {
+      from: '2026-03-10',
+      to: '2026-03-15',
+      openingMinor: 5_00,
+      closingMinor: 8_00,
+    };
+    expect(
+      besides(statements, march).map(({ what, from, to }) => `${what} ${from} ${to}`),
+    ).toEqual(beside);
+  },
+);

@@ -30,6 +30,45 @@ export function coveredSpans(statements: readonly Covered[]): Span[] {
   return spans.map(({ from, to }) => ({ from, to }));
 }
 
+/** How a statement lies beside others: a gap, or days that both have; both ends in it. */
+export type Beside = { what: 'gap' | 'overlap'; from: string; to: string };
+
+/**
+ * How a new statement lies beside those that are here: days between it and the nearest ones that no statement has, unless the
+ * balances chain over them, and days that it has together with them.
+ */
+export function besides(
+  here: readonly Covered[],
+  statement: Pick<Covered, 'from' | 'to' | 'openingMinor' | 'closingMinor'>,
+): Beside[] {
+  const { from, to } = statement;
+  const found: Beside[] = [];
+  const before = here.filter((one) => one.to < from).sort((a, b) => (a.to < b.to ? 1 : -1))[0];
+  const after = here
+    .filter((one) => one.from > to)
+    .sort((a, b) => (a.from < b.from ? -1 : 1))[0];
+  const overlaps = here.some((one) => one.from <= to && one.to >= from);
+  if (
+    !overlaps &&
+    before &&
+    addDays(before.to, 1) < from &&
+    before.closingMinor !== statement.openingMinor
+  )
+    found.push({ what: 'gap', from: addDays(before.to, 1), to: addDays(from, -1) });
+  for (const one of coveredSpans(here)) {
+    const [first, last] = [one.from > from ? one.from : from, one.to < to ? one.to : to];
+    if (first <= last) found.push({ what: 'overlap', from: first, to: last });
+  }
+  if (
+    !overlaps &&
+    after &&
+    addDays(to, 1) < after.from &&
+    after.openingMinor !== statement.closingMinor
+  )
+    found.push({ what: 'gap', from: addDays(to, 1), to: addDays(after.from, -1) });
+  return found;
+}
+
 /** True when one span covers the whole window. */
 export function covers(spans: readonly Span[], window: Span): boolean {
   return spans.some((span) => span.from <= window.from && window.to <= span.to);

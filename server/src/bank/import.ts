@@ -1,9 +1,9 @@
-import type { StatementAnswer, StatementImport } from '@abacist/contracts';
-import { coveredSpans } from '@abacist/core/bank';
+import type { StatementAnswer, StatementFileLines, StatementImport } from '@abacist/contracts';
+import { besides, coveredSpans } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { post } from '@abacist/core/ledger';
 import type { CommandContext } from '../context';
-import { insertMany, row, rows, run, toMinor } from '../db/pool';
+import { insertMany, row, rows, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
 import { refuseWith } from '../http/errors';
 import { postDocument } from '../ledger/post';
@@ -32,9 +32,12 @@ export async function importStatement(
     to: statements[0]!.to,
     closingMinor: statements[0]!.closingMinor,
     jobId: null,
+    fileId,
+    beside: [],
   };
   for (const statement of statements) {
     const account = await accountOf(context, statement);
+    answer.beside.push(...(await besideOf(context.tx, account, statement)));
     const { added, masked } = await storeStatement(context, account, fileId, statement);
     answer.added += added;
     answer.alreadyHere += statement.lines.length - added;
@@ -47,6 +50,39 @@ export async function importStatement(
     }
   }
   return { answer };
+}
+
+/** How a statement lies beside those that are here: a gap before or after it, days that both have. */
+async function besideOf(
+  db: Db,
+  bankAccountId: number,
+  statement: ReadStatement,
+): Promise<StatementAnswer['beside']> {
+  return besides(await importedStatements(db, bankAccountId), statement);
+}
+
+/** What became of a file's lines: new, known before; matched by now, and open. */
+export async function fileLines(db: Db, fileId: number): Promise<StatementFileLines> {
+  const found = await row<Record<keyof StatementFileLines, string | null>>(
+    db,
+    `SELECT SUM(z.fresh) AS fresh, SUM(1 - z.fresh) AS known,
+       SUM(l.match_group_id IS NOT NULL OR l.standing IS NULL) AS matched,
+       SUM(l.match_group_id IS NULL AND l.standing IS NOT NULL) AS open
+     FROM (
+       SELECT l.id, 1 AS fresh FROM statement s JOIN statement_line l ON l.statement_id = s.id
+       WHERE s.import_file_id = ? AND l.line_split_id IS NULL
+       UNION ALL
+       SELECT k.statement_line_id, 0 FROM statement s JOIN statement_known k ON k.statement_id = s.id
+       WHERE s.import_file_id = ?
+     ) z JOIN statement_line l ON l.id = z.id`,
+    [fileId, fileId],
+  );
+  return {
+    fresh: toMinor(found?.fresh),
+    known: toMinor(found?.known),
+    matched: toMinor(found?.matched),
+    open: toMinor(found?.open),
+  };
 }
 
 /** The shop's bank account of a statement, locked so that two imports go one by one. */
@@ -81,12 +117,13 @@ async function storeStatement(
   statement: ReadStatement,
 ): Promise<{ added: number; masked: number }> {
   const { tx } = context;
-  const known = await rows<{ identity: string }>(
+  const known = await rows<{ id: number; identity: string }>(
     tx,
-    'SELECT identity FROM statement_line WHERE bank_account_id = ? AND date BETWEEN ? AND ?',
+    `SELECT id, identity FROM statement_line
+     WHERE bank_account_id = ? AND date BETWEEN ? AND ? AND line_split_id IS NULL`,
     [bankAccountId, statement.from, statement.to],
   );
-  const here = new Set(known.map(({ identity }) => identity));
+  const here = new Map(known.map(({ id, identity }) => [identity, id]));
   const fresh = statement.lines.filter(({ identity }) => !here.has(identity));
   const [earliest] = fresh.map(({ date }) => date).sort();
   if (earliest !== undefined) await refuseFinished(context, bankAccountId, earliest);
@@ -104,6 +141,15 @@ async function storeStatement(
       statement.openingMinor,
       statement.closingMinor,
     ],
+  );
+  await insertMany(
+    tx,
+    'statement_known',
+    ['statement_id', 'statement_line_id'],
+    statement.lines.flatMap(({ identity }) => {
+      const id = here.get(identity);
+      return id === undefined ? [] : [[statementId, id]];
+    }),
   );
   await insertMany(
     tx,

@@ -2,11 +2,11 @@ import { id, matchSchema, statementImportSchema } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import { readStatements } from '../bank/files';
-import { importStatement } from '../bank/import';
+import { fileLines, importStatement } from '../bank/import';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
-import { noInput, query } from '../http/query';
+import { byId, noInput, query } from '../http/query';
 import type { ReadStatement } from '../workers/bankFile.worker';
 import { readJob, stopJob } from '../workers/jobs';
 import { acceptMatches, undoMatch } from './accept';
@@ -37,6 +37,12 @@ export function matchingRoutes(deps: Deps): Router {
         limit: Joi.number().integer().min(1).max(200).default(40),
       }),
       ({ db }, asked) => listLines(db, asked),
+    ),
+  );
+  router.get(
+    '/statement-files/:id',
+    query(deps, 'GET /statement-files/:id', byId, ({ db }, { id: fileId }) =>
+      fileLines(db, fileId),
     ),
   );
   router.post(
