@@ -16,6 +16,7 @@ import { ErrorNote } from '~/ui/Notes';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { groupsOf } from './groupsOf';
+import { TakeBack } from './TakeBack';
 import { useMovementWords } from './useMovementWords';
 
 /** A likely match: both sides beside each other, why it is not certain, and its rivals. */
@@ -55,6 +56,9 @@ export function Proposed({
           disabled={accept.isPending}
           onPress={() => accept.mutate({ bankAccountId, groups })}
         />
+        {proposal.movements.map((movement) => (
+          <TakeBack key={movement.key} of={movement} />
+        ))}
       </Column>
     </Sheet>
   );

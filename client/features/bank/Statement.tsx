@@ -8,7 +8,6 @@ import { useMay } from '~/api/session';
 import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
-import { AskWhy } from '~/ui/AskWhy';
 import { Button } from '~/ui/Button';
 import { Choice } from '~/ui/Choice';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
@@ -23,6 +22,7 @@ import { NewAccount } from './NewAccount';
 import { PairRow, Proposed } from './Proposed';
 import { StatementImportForm } from './StatementImport';
 import { useLane } from './store';
+import { TakeBack } from './TakeBack';
 import { Taught } from './Taught';
 import { useMovementWords } from './useMovementWords';
 
@@ -208,7 +208,6 @@ function Movements({ movements }: { movements: MovementView[] }) {
   const t = useWords();
   const dates = useDates();
   const words = useMovementWords();
-  const [back, setBack] = useState<{ path: string; number: string } | null>(null);
   if (movements.length === 0) return null;
   return (
     <Column gap="$2">
@@ -224,25 +223,11 @@ function Movements({ movements }: { movements: MovementView[] }) {
                 {t('statement.due', { date: dates.day(movement.dueDate) })}
               </Body>
             </Column>
-            {movement.undo === null ? null : (
-              <Button
-                kind="plain"
-                label={t('statement.takeBack', { number: movement.number })}
-                onPress={() => setBack({ path: movement.undo!, number: movement.number })}
-              />
-            )}
+            <TakeBack of={movement} />
             <Money minor={movement.amountMinor} strong />
           </SheetRow>
         ))}
       </Sheet>
-      {back === null ? null : (
-        <AskWhy
-          title={t('statement.takeBackTitle', { number: back.number })}
-          label={t('statement.takeBackIt')}
-          path={back.path}
-          onClose={() => setBack(null)}
-        />
-      )}
     </Column>
   );
 }

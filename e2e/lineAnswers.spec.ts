@@ -1,0 +1,207 @@
+import type { Page } from '@playwright/test';
+import { expect, file, pickFile, signIn, test } from './shop';
+
+const MARCH = [
+  { date: '2026-03-02', amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' },
+  { date: '2026-03-02', amountMinor: 4_20, text: 'INTEREST PAID' },
+  { date: '2026-03-02', amountMinor: -250_00, text: 'TO SAVINGS' },
+  { date: '2026-03-02', amountMinor: -375_00, text: 'ISLAND REVENUE' },
+  { date: '2026-03-02', amountMinor: 97_00, text: 'SUNDRY CREDITS' },
+];
+
+/** Opens a line of the lane by its text. */
+const open = async (page: Page, text: string) => {
+  await page.goto('/bank/statement');
+  await page
+    .getByRole('link', { name: new RegExp(text) })
+    .first()
+    .click();
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+};
+/** Undoes the match of the line that is open, and waits until it asks again. */
+const undo = async (page: Page) => {
+  await page.getByRole('button', { name: 'Undo this match' }).click();
+  const asked = page.getByRole('dialog', { name: 'Undo this match' });
+  await asked.getByRole('button', { name: 'Undo this match' }).click();
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+};
+/** Takes back, in the lane, what waits there for its line. */
+const takeBack = async (page: Page, number: string) => {
+  await page.goto('/bank/statement');
+  await page.getByRole('button', { name: `Take ${number} back` }).click();
+  const asked = page.getByRole('dialog', { name: `Take ${number} back` });
+  await asked.getByLabel('Why').fill('It was something else');
+  await asked.getByRole('button', { name: 'Take it back' }).click();
+};
+
+test('on a phone: each line of a month is answered, one of them anew; then it is finished, and opened again', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'tamsin');
+  await page.goto('/bank/statement');
+  const csv = await shop.csv(1_000_00, MARCH);
+  await pickFile(page, 'Import a statement', file('march.csv', csv));
+  await expect(
+    page.getByText('Of this file: 5 new, 0 known before; 0 matched, 5 open.'),
+  ).toBeVisible();
+
+  // A charge and interest are begun with their accounts.
+  await open(page, 'MONTHLY PLAN');
+  await page.getByRole('button', { name: 'It is a charge of the bank' }).click();
+  await expect(page.getByLabel('Account', { exact: true })).toHaveValue('bankCharges');
+  await page.getByRole('button', { name: 'Record 18.50' }).click();
+  await expect(page.getByText(/accepted by a person/)).toBeVisible();
+  await open(page, 'INTEREST');
+  await page.getByRole('button', { name: 'It is interest' }).click();
+  await page.getByRole('button', { name: 'Record 4.20' }).click();
+  await expect(page.getByText(/accepted by a person/)).toBeVisible();
+
+  // Between accounts of ours: the other one is added where it is asked for.
+  await open(page, 'TO SAVINGS');
+  await page.getByRole('button', { name: 'It is between accounts of ours' }).click();
+  await page.getByLabel('Name of the account').fill('Savings');
+  await page.getByLabel('Its number').fill('90 0017');
+  await page.getByRole('button', { name: 'Add this account' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText(/BT-1, to Savings/)).toBeVisible();
+
+  // Tax, first of another authority, undone and recorded again with what was kept for paying in time.
+  await open(page, 'ISLAND REVENUE');
+  const tax = async (name: string) => {
+    await page.getByRole('button', { name: 'It is tax' }).click();
+    await page.getByRole('radio', { name }).click();
+  };
+  await tax('Harbour');
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText(/tax TP-1, Harbour/)).toBeVisible();
+  await undo(page);
+  await takeBack(page, 'TP-1');
+  await open(page, 'ISLAND REVENUE');
+  await tax('Island');
+  await page.getByLabel('Tax that was owed').fill('380.00');
+  await expect(page.getByRole('status').filter({ hasText: 'Still apart' })).toBeVisible();
+  await page.getByLabel('Less what is kept for paying in time').fill('5.00');
+  await page.getByRole('button', { name: 'Record it' }).click();
+  await expect(page.getByText(/tax TP-2, Island/)).toBeVisible();
+
+  // Several things in one line: each part is answered by itself; what nobody knows yet waits with a note.
+  await open(page, 'SUNDRY CREDITS');
+  await page.getByRole('button', { name: 'It is several things' }).click();
+  await page.getByLabel('Amount of part 1').fill('100.00');
+  await page.getByLabel('What part 1 is').fill('Rent of the loft');
+  await page
+    .getByRole('group', { name: 'Part 2' })
+    .getByRole('radio', { name: 'Goes out' })
+    .click();
+  await page.getByLabel('Amount of part 2').fill('3.00');
+  await page.getByLabel('What part 2 is').fill('Their fee');
+  await page.getByRole('button', { name: 'Split it' }).click();
+  await page.getByRole('link', { name: /Rent of the loft/ }).click();
+  await page.getByRole('button', { name: 'It is an expense, income, a charge' }).click();
+  await page.getByLabel('Account', { exact: true }).selectOption('rentIncome');
+  await page.getByRole('button', { name: 'Record 100.00' }).click();
+  await open(page, 'Their fee');
+  await page.getByRole('button', { name: 'I don’t know yet' }).click();
+  await page.getByLabel('What is known so far').fill('Asked the tenant');
+  await page.getByRole('button', { name: 'Leave it until then' }).click();
+  await expect(page.getByText(/Asked the tenant — asks again/)).toBeVisible();
+
+  // What was decided becomes a rule, and says what is left.
+  await page.goto('/bank/statement');
+  await page
+    .getByRole('link', { name: /MONTHLY PLAN/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Teach this as a rule' }).click();
+  const rule = page.getByRole('dialog', { name: 'New rule' });
+  await expect(rule.getByLabel('Words in the line’s text')).toHaveValue('monthly plan charge');
+  await expect(rule.getByText('1 line as you decided it')).toBeVisible();
+  await rule.getByLabel('Words in the line’s text').fill('fee');
+  await expect(rule.getByText('1 line that is open')).toBeVisible();
+  await rule.getByRole('button', { name: 'Keep the rule' }).click();
+  await expect(page.getByText('“fee”')).toBeVisible();
+  await page.goto('/bank/reconcile');
+  await expect(page.getByText('1 line by this day is open still.')).toBeVisible();
+  await page.goto('/bank/statement');
+  await page.getByRole('button', { name: 'Record it', exact: true }).click();
+  await expect(page.getByText('Ties')).toBeVisible();
+
+  // Both sides agree: it is finished, its lines are locked, and it is opened again by a manager.
+  await page.getByRole('button', { name: 'Reconcile' }).click();
+  await expect(page.getByText('Both sides agree to the cent.')).toBeVisible();
+  await page.getByRole('button', { name: /^Finish up to/ }).click();
+  await expect(page.getByText(/RC-1 · Mon 2 Mar/)).toBeVisible();
+  await page.goto('/bank/statement');
+  await page
+    .getByRole('link', { name: /INTEREST/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Undo this match' }).click();
+  const asked = page.getByRole('dialog', { name: 'Undo this match' });
+  await asked.getByRole('button', { name: 'Undo this match' }).click();
+  await expect(asked.getByText(/RC-1 finished up to Mon 2 Mar/)).toBeVisible();
+  await page.goto('/bank/reconcile');
+  await page.getByRole('button', { name: 'Open RC-1 again' }).click();
+  await page.getByLabel('Why').fill('The interest is of April');
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  const word = page.getByRole('dialog', { name: 'This needs an approval' });
+  await word.getByRole('button', { name: /^Tamsin/ }).click();
+  await word.getByLabel('Reason').fill('The interest is of April');
+  await word.getByRole('button', { name: 'Approve' }).click();
+  await expect(page.getByText(/RO-1, Tamsin/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('wide, by keys alone: a line is said by its number, and a taught one is recorded', async ({
+  page,
+  shop,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await signIn(page, 'osric');
+  await page.goto('/bank/statement');
+  await pickFile(page, 'Import a statement', file('march.csv', await shop.csv(0, MARCH)));
+  await expect(page.getByText(/5 new, 0 known before/)).toBeVisible();
+  await page
+    .getByRole('link', { name: /MONTHLY PLAN/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'I don’t know yet' })).toBeVisible();
+  const said = page.getByRole('group', { name: 'What this line is' }).getByRole('button');
+  const names = await said.evaluateAll((all) => all.map((one) => one.textContent ?? ''));
+  await page.keyboard.press(
+    String(1 + names.findIndex((name) => /charge of the bank/.test(name))),
+  );
+  await expect(page.getByLabel('Account', { exact: true })).toHaveValue('bankCharges');
+  await page.getByLabel('What it is for').focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/accepted by a person/)).toBeVisible();
+  await page.getByRole('button', { name: 'Teach this as a rule' }).focus();
+  await page.keyboard.press('Enter');
+  const rule = page.getByRole('dialog', { name: 'New rule' });
+  await expect(rule.getByLabel('Words in the line’s text')).toBeFocused();
+  await rule.getByRole('button', { name: 'Keep the rule' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“monthly plan charge”')).toBeVisible();
+  // The next month has the same charge: it is recorded as it was taught, and undone.
+  await shop.setNow('2026-04-02T16:00:00Z');
+  await page.goto('/bank/statement');
+  const april = [{ date: '2026-04-01', amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' }];
+  const opening = MARCH.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
+  await pickFile(
+    page,
+    'Import a statement',
+    file('april.csv', await shop.csv(opening, april)),
+  );
+  await page.getByRole('button', { name: 'Record it', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('As you taught it')).toBeHidden();
+  await page
+    .getByRole('link', { name: /MONTHLY PLAN.*Wed 1 Apr/ })
+    .first()
+    .focus();
+  await page.keyboard.press('Enter');
+  await undo(page);
+  expect(await shop.audit()).toEqual([]);
+});
