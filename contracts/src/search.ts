@@ -1,9 +1,19 @@
 import type { DocumentKind } from '@abacist/core/documents';
+import type { Place } from '@abacist/core/takings';
 import Joi from 'joi';
 import { safeText } from './common';
 
 /** What a search from every place finds: of which kind, what it is, and where it leads. */
 export type SearchHit =
+  | {
+      /** A day's pot that took the amount, or has it at one place: where every cent of it is. */
+      kind: 'bead';
+      date: string;
+      key: string;
+      label: string;
+      takenMinor: number;
+      parts: { place: Place; amountMinor: number }[];
+    }
   | {
       kind: 'document';
       document: DocumentKind;

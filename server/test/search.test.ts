@@ -142,6 +142,26 @@ test('what was typed finds documents, lines, accounts and items, each by every w
       expect.objectContaining({ kind: 'line', amountMinor: total }),
     ]),
   );
+  // Where is this money? A day's pot that took just this, and one of which just this is at one place.
+  const pots = (await osric.get('/days/2026-03-02')).body.beads;
+  const cash = pots.find(({ key }: any) => key === 'cash');
+  for (const amount of [cash.takenMinor, cash.byStage.home]) {
+    const hits = (await search(osric, toDecimal(amount, 'CAD'))).filter(
+      (hit) => hit.kind === 'bead',
+    );
+    expect(hits).toContainEqual(
+      expect.objectContaining({
+        date: '2026-03-02',
+        key: 'cash',
+        takenMinor: cash.takenMinor,
+      }),
+    );
+    for (const { parts, takenMinor } of hits)
+      expect(parts.reduce((sum, part) => sum + part.amountMinor, 0)).toBe(takenMinor);
+  }
+  expect(await search(await shop.as('fenella'), toDecimal(total, 'CAD'))).not.toContainEqual(
+    expect.objectContaining({ kind: 'bead' }),
+  );
   const { reference } = await shop.one('SELECT reference FROM settlement');
   expect(await search(osric, reference)).toEqual(
     expect.arrayContaining([

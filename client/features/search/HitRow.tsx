@@ -1,10 +1,12 @@
 import type { HitKind, SearchHit } from '@abacist/contracts';
+import { shapeOfPot } from '@abacist/core/days';
 import type { ReactNode } from 'react';
+import { inWords, usePlaceWord, usePotName } from '~/features/days';
 import { pageOfDocument } from '~/features/documents';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column } from '~/ui/Box';
-import { Money } from '~/ui/Money';
+import { Money, useMoney } from '~/ui/Money';
 import { Body } from '~/ui/Text';
 
 type Of<K extends HitKind> = Extract<SearchHit, { kind: K }>;
@@ -12,10 +14,31 @@ type Words = { title: string; details: (string | null)[]; amountMinor: number | 
 type Room<H> = {
   /** Where it leads; null: it has no page. */
   page: (hit: H) => string | null;
-  words: (hit: H, t: ReturnType<typeof useWords>, dates: ReturnType<typeof useDates>) => Words;
+  words: (
+    hit: H,
+    t: ReturnType<typeof useWords>,
+    dates: ReturnType<typeof useDates>,
+    say: Say,
+  ) => Words;
+};
+/** How pots and their places are called. */
+type Say = {
+  pot: ReturnType<typeof usePotName>;
+  place: ReturnType<typeof usePlaceWord>;
+  money: ReturnType<typeof useMoney>;
 };
 
 const ROOMS: { [K in HitKind]: Room<Of<K>> } = {
+  bead: {
+    page: ({ date, key }) => `/trail/${date}/${encodeURIComponent(key)}`,
+    words: ({ date, key, label, takenMinor, parts }, _t, dates, { pot, place, money }) => ({
+      title: `${dates.day(date)}, ${pot({ key, label })}`,
+      details: parts.map(
+        (part) => `${place(part, { shape: shapeOfPot(key) })} ${money(inWords(part))}`,
+      ),
+      amountMinor: takenMinor,
+    }),
+  },
   document: {
     page: ({ document, ...rest }) => pageOfDocument({ ...rest, kind: document }),
     words: (hit, t, dates) => ({
@@ -71,7 +94,8 @@ export const pageOfHit = (hit: SearchHit): string | null => roomOf(hit).page(hit
 export function HitRow({ hit }: { hit: SearchHit }): ReactNode {
   const t = useWords();
   const dates = useDates();
-  const { title, details, amountMinor } = roomOf(hit).words(hit, t, dates);
+  const say = { pot: usePotName(), place: usePlaceWord(), money: useMoney() };
+  const { title, details, amountMinor } = roomOf(hit).words(hit, t, dates, say);
   return (
     <>
       <Column flex={1} minWidth={0}>

@@ -1,15 +1,17 @@
 import type { BeadTrail, LineTrail, TrailStep } from '@abacist/contracts';
 import {
   isStage,
+  lanesOf,
   placesOfBead,
   shapeOfPot,
+  STAGES,
   type Bead,
   type BeadShape,
 } from '@abacist/core/days';
 import type { Place } from '@abacist/core/takings';
 import { useQuery } from '@tanstack/react-query';
 import { Link, router } from '~/router';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { Entry } from '~/features/books';
@@ -31,6 +33,7 @@ import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { InParts } from './InParts';
+import { Stream } from './Stream';
 import { UnknownLine } from './UnknownLine';
 
 /** The trail of a day's bead, or of one ticket's money in it, down to the statement line. */
@@ -90,7 +93,11 @@ export function BeadTrailScreen({
             ) : (
               <Where bead={data.bead} />
             )}
-            <Steps steps={data.steps} shape={data.bead.shape} />
+            <Steps
+              steps={data.steps}
+              shape={data.bead.shape}
+              bead={data.ofSale ? null : data.bead}
+            />
             {data.ofSale ? (
               <Sheet role="list">
                 <ListLink to={`/trail/${date}/${encodeURIComponent(bead)}`}>
@@ -205,29 +212,69 @@ function OneLine({ trail: { line, matchGroupId, steps, days } }: { trail: LineTr
 function Steps({
   steps,
   shape,
+  bead,
   lineId,
 }: {
   steps: TrailStep[];
   shape: BeadShape;
+  /** Whose way it is, where it is drawn; null: a ticket's. Left out: it is not drawn. */
+  bead?: Bead | null;
   /** The statement line whose page this is: it needs no way to itself. */
   lineId?: number;
 }) {
+  const lanes = bead === undefined ? null : lanesOf(steps, bead);
+  const mostMinor = Math.max(
+    ...(lanes ?? []).flatMap(({ after }) => STAGES.map((stage) => after[stage])),
+    1,
+  );
   return (
     <Sheet role="list">
       {steps.map((step, i) => (
-        <Step key={i} {...{ step, shape, lineId }} />
+        <Step
+          key={i}
+          {...{ step, shape, lineId }}
+          picture={
+            lanes ? (
+              <Stream lanes={lanes[i]!} mostMinor={mostMinor} />
+            ) : (
+              <BeadIcon
+                shape={shape}
+                tone={isStage(step.place) ? step.place : 'home'}
+                hollow={step.kind === 'waiting'}
+              />
+            )
+          }
+        />
       ))}
     </Sheet>
   );
 }
 
+/** Where a step leads to. */
+const PAGES: Partial<
+  Record<
+    TrailStep['kind'],
+    {
+      page: (step: TrailStep) => string;
+      words: 'toPayment' | 'toLine' | 'toSettlement' | 'toDay';
+    }
+  >
+> = {
+  payment: { page: ({ id }) => `/sales/${id}`, words: 'toPayment' },
+  line: { page: ({ id }) => `/lines/${id}`, words: 'toLine' },
+  settlement: { page: ({ id }) => `/bank/settlements/${id}`, words: 'toSettlement' },
+  drawerClose: { page: ({ date }) => `/days/${date}`, words: 'toDay' },
+};
+
 function Step({
   step,
   shape,
+  picture,
   lineId,
 }: {
   step: TrailStep;
   shape: BeadShape;
+  picture: ReactNode;
   lineId: number | undefined;
 }) {
   const t = useWords();
@@ -238,15 +285,12 @@ function Step({
   const word = usePlaceWord();
   const money = useMoney();
   const params = useParams()(step.note?.params ?? {});
+  const leads = step.kind === 'line' && step.id === lineId ? undefined : PAGES[step.kind];
   return (
-    <Column role="listitem" borderBottomWidth={1} borderColor="$rule" padding="$4" gap="$2">
-      <Line gap="$3" alignItems="flex-start">
-        <BeadIcon
-          shape={shape}
-          tone={isStage(step.place) ? step.place : 'home'}
-          hollow={waits}
-        />
-        <Column flex={1} minWidth={0}>
+    <Column role="listitem" borderBottomWidth={1} borderColor="$rule">
+      <Line gap="$3" alignItems="stretch" paddingHorizontal="$4">
+        {picture}
+        <Column flex={1} minWidth={0} paddingVertical="$3" gap="$1">
           <Line justifyContent="space-between" gap="$2">
             <Heading size="section" level={2}>
               {waits ? t('trail.notYet') : word(step, { shape })}
@@ -265,32 +309,29 @@ function Step({
               .filter(Boolean)
               .join(' · ')}
           </Body>
+          <Line gap="$2" flexWrap="wrap" marginLeft={-16}>
+            {step.entry ? (
+              <Button
+                kind="plain"
+                label={open ? t('trail.hideEntry') : t('trail.showEntry')}
+                onPress={() => setOpen(!open)}
+              />
+            ) : null}
+            {leads ? (
+              <Link href={leads.page(step) as never}>
+                <Line minHeight={48} paddingHorizontal="$3">
+                  <Body textDecorationLine="underline">{t(`trail.${leads.words}`)}</Body>
+                </Line>
+              </Link>
+            ) : null}
+          </Line>
         </Column>
       </Line>
-      <Line gap="$2" flexWrap="wrap" paddingLeft={24}>
-        {step.entry ? (
-          <Button
-            kind="plain"
-            label={open ? t('trail.hideEntry') : t('trail.showEntry')}
-            onPress={() => setOpen(!open)}
-          />
-        ) : null}
-        {step.kind === 'payment' ? (
-          <Link href={`/sales/${step.id}` as never}>
-            <Line minHeight={48} paddingHorizontal="$3">
-              <Body textDecorationLine="underline">{t('trail.toPayment')}</Body>
-            </Line>
-          </Link>
-        ) : null}
-        {step.kind === 'line' && step.id !== lineId ? (
-          <Link href={`/lines/${step.id}` as never}>
-            <Line minHeight={48} paddingHorizontal="$3">
-              <Body textDecorationLine="underline">{t('trail.toLine')}</Body>
-            </Line>
-          </Link>
-        ) : null}
-      </Line>
-      {open && step.entry ? <Entry entry={step.entry} /> : null}
+      {open && step.entry ? (
+        <Column padding="$4">
+          <Entry entry={step.entry} />
+        </Column>
+      ) : null}
     </Column>
   );
 }

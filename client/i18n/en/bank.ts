@@ -360,6 +360,8 @@ export const bank = {
     hideEntry: 'Hide the entry',
     toPayment: 'To the payment',
     toLine: 'To the statement line',
+    toSettlement: 'To the settlement',
+    toDay: 'To the day',
     behind: 'Sales behind it',
     allSales: 'Show all {{count}} sales',
     days: 'Days behind it',

@@ -28,7 +28,7 @@ export const documents = {
   search: {
     title: 'Search',
     what: 'Number, name, amount',
-    hint: 'R-12, 12, a name, an item, 49.30, words of the bank',
+    hint: 'R-12, 12, a name, an item, words of the bank, or 49.30: where is this money?',
     found: 'Found',
     none: 'Nothing is like that. Try a part of the name, a number or an amount.',
     account: 'Account',

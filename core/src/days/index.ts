@@ -12,3 +12,4 @@ export {
 export * from './quarter';
 export * from './rod';
 export * from './homeward';
+export * from './lanes';

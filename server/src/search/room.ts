@@ -12,7 +12,7 @@ export type Asked = {
   amountMinor: number | null;
 };
 
-type Asking = { db: Db; shop: Shop; may: (right: Right) => boolean };
+type Asking = { db: Db; shop: Shop; now: Date; may: (right: Right) => boolean };
 
 /** So many of a kind at most: who wants all goes to that kind's own list. */
 export const MOST_HITS = 8;

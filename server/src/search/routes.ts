@@ -4,6 +4,7 @@ import { parseAmount } from '@abacist/core/money';
 import { Router } from 'express';
 import type { Deps } from '../context';
 import { query } from '../http/query';
+import { bead } from './kinds/bead';
 import { document } from './kinds/document';
 import { item } from './kinds/item';
 import { line } from './kinds/line';
@@ -18,6 +19,7 @@ const ROOMS: {
   [K in HitKind]:
     SearchRoom<Extract<SearchHit, { kind: K }>> | SearchRoom<HitOf<'account' | 'customer'>>;
 } = {
+  bead,
   document,
   account: party,
   customer: party,
@@ -44,17 +46,22 @@ export function searchRoutes(deps: Deps): Router {
   const router = Router();
   router.get(
     '/search',
-    query(deps, 'GET /search', searchSchema, async ({ db, shop, actor }, { text }) => {
-      const may = (right: Right) => mayUse(actor.role, right);
-      const asked = readAsked(text, shop.currency);
-      if (!asked.text) return { hits: [] };
-      const found = await Promise.all(
-        ASKED.map(({ needs, find }) =>
-          may(needs) ? find({ db, shop, may }, asked) : Promise.resolve([]),
-        ),
-      );
-      return { hits: found.flat() };
-    }),
+    query(
+      deps,
+      'GET /search',
+      searchSchema,
+      async ({ db, deps: { clock }, shop, actor }, { text }) => {
+        const may = (right: Right) => mayUse(actor.role, right);
+        const asked = readAsked(text, shop.currency);
+        if (!asked.text) return { hits: [] };
+        const found = await Promise.all(
+          ASKED.map(({ needs, find }) =>
+            may(needs) ? find({ db, shop, now: clock(), may }, asked) : Promise.resolve([]),
+          ),
+        );
+        return { hits: found.flat() };
+      },
+    ),
   );
   return router;
 }

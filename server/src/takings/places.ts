@@ -12,8 +12,8 @@ export type PlaceRow = {
   homeOn: string | null;
 };
 
-/** Tagged lines of days by account and holder: kept of sealed entries, and the tail beside. */
-const TAGGED = `
+/** Tagged lines of days by account and holder: kept of sealed entries, and the tail beside. Of `?`: from, to, as of, twice. */
+export const TAGGED = `
   SELECT takings_day AS day, pot, account_id, holder, date, amount_minor AS amount
   FROM takings_balance WHERE takings_day BETWEEN ? AND ? AND date <= ?
   UNION ALL
