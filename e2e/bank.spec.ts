@@ -144,3 +144,35 @@ test('a large file says how far it is; stopped, nothing of it is kept', async ({
   expect((await (await page.request.get('/api/statement/lines')).json()).lines).toEqual([]);
   expect(await shop.audit()).toEqual([]);
 });
+
+test('a bank’s own columns are made out on a phone, and known the next time', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'osric');
+  await page.goto('/bank/statement');
+  const heads = 'Posted;Details;More;Debit;Credit';
+  const march = [heads, '02.03.2026;INTEREST;;;4,20', '01.03.2026;PLAN;MARCH;18,50;'].join(
+    '\n',
+  );
+  await pickFile(page, 'Import a statement', file('online.csv', march));
+  await page.getByRole('button', { name: 'Say what its columns are' }).click();
+  await expect(page.getByText('2 lines, Sun 1 Mar to Mon 2 Mar')).toBeVisible();
+  await expect(page.getByText('4.20 in, 18.50 out')).toBeVisible();
+  await page.getByLabel('Column 3: More').selectOption('Text');
+  await expect(page.getByText('Sun 1 Mar · PLAN MARCH')).toBeVisible();
+  // Read the other way about, the first of March is the third of January.
+  await page.getByLabel('Days are written').selectOption('month, day, year');
+  await expect(page.getByText(/Sat 3 Jan · PLAN/)).toBeVisible();
+  await page.getByLabel('Days are written').selectOption('day, month, year');
+  await expect(page.getByText('Sun 1 Mar · PLAN MARCH')).toBeVisible();
+  await page.getByLabel('Balance before its first line').fill('100.00');
+  await page.getByLabel('Keep this layout as').fill('Online');
+  await page.getByRole('button', { name: 'Import 2 lines' }).click();
+  await expect(page.getByRole('link', { name: /PLAN MARCH/ }).first()).toBeVisible();
+  await shop.setNow('2026-03-05T16:00:00Z');
+  const next = [heads, '04.03.2026;COINS;;1,00;'].join('\n');
+  await pickFile(page, 'Import a statement', file('next.csv', next));
+  await expect(page.getByText(/Of this file: 1 new, 0 known before/)).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});

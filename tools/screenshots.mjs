@@ -74,8 +74,8 @@ async function takeAll(browser, address) {
       page.getByRole('button', { name: 'Show the entry' }).first().click(),
     );
     await look('/bank/statement', 'statement-phone');
-    await look('', 'settlement-phone', opensDiffering);
     await look('', 'mapping-phone', bringsUnknown);
+    await look('/bank/reconcile', 'reconcile-phone');
     await look('/accounts', 'accounts-phone');
     await look('/bank/fees/1', 'fees-phone');
     await look('/books/over-short', 'over-short-phone');
@@ -85,7 +85,7 @@ async function takeAll(browser, address) {
     await look('/counter', 'counter-wide', rings);
     await look('/days', 'days-wide');
     await look('', 'settlement-wide', opensDiffering);
-    await look('/bank/coming', 'coming-wide');
+    await look('/days/quarter', 'quarter-wide');
     await look('/bank', 'bank-wide');
     await look('/books', 'books-wide');
     await look('/totals', 'totals-wide', typesTotals);

@@ -14,5 +14,6 @@ export { ItemScreen, ItemsScreen } from '~/features/items/screens';
 export { ReconcileScreen } from '~/features/reconcile/screens';
 export { AccountRulesScreen, RulesScreen } from '~/features/rules/screens';
 export { FailedTriesScreen } from '~/features/people/screens';
+export { StatementFileScreen } from '~/features/statementFiles/screens';
 export { TaughtRulesScreen } from '~/features/taughtRules/screens';
 export { TaxCodeScreen, TaxesScreen } from '~/features/taxes/screens';

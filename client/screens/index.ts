@@ -74,6 +74,7 @@ export const SearchDialog = lazyScreen(work, 'SearchDialog');
 export const SettlementFileScreen = lazyScreen(cards, 'SettlementFileScreen');
 export const SettlementScreen = lazyScreen(cards, 'SettlementScreen');
 export const ShopScreen = lazyScreen(beside, 'ShopScreen');
+export const StatementFileScreen = lazyScreen(desk, 'StatementFileScreen');
 export const StatementsScreen = lazyScreen(desk, 'StatementsScreen');
 export const TaughtRulesScreen = lazyScreen(desk, 'TaughtRulesScreen');
 export const TaxCodeScreen = lazyScreen(desk, 'TaxCodeScreen');

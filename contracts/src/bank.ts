@@ -2,12 +2,16 @@ import { MOVEMENT_KINDS, type MovementKind } from '@abacist/core/movements';
 import type { Beside } from '@abacist/core/bank';
 import type { LikelyGroup } from '@abacist/core/matching';
 import Joi from 'joi';
+import { statementAsTableSchema, type StatementAsTable } from './statementTables';
 import type { TaughtOfLine } from './taughtRules';
 import { id, isoDate, safeText, uploadedFile, type UploadedFile } from './common';
 
-/** What kind of file it is, its content tells. */
-export type StatementImport = UploadedFile;
-export const statementImportSchema = Joi.object<StatementImport, true>(uploadedFile);
+/** What kind of file it is, its content tells; a bank's own table is read by what a person made out of it. */
+export type StatementImport = UploadedFile & { table?: StatementAsTable };
+export const statementImportSchema = Joi.object<StatementImport>({
+  ...uploadedFile,
+  table: statementAsTableSchema,
+});
 
 export type StatementAnswer = {
   added: number;
@@ -24,7 +28,12 @@ export type StatementAnswer = {
   beside: Beside[];
 };
 /** What became of a file's lines, all of it as it is now. */
-export type StatementFileLines = { fresh: number; known: number; matched: number; open: number };
+export type StatementFileLines = {
+  fresh: number;
+  known: number;
+  matched: number;
+  open: number;
+};
 
 /** Movements by their keys (`slip 12`, `settlement 3`) and lines that belong together: one side has one. */
 export type MatchGroup = { movements: string[]; lineIds: number[] };

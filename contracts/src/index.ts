@@ -25,6 +25,7 @@ export * from './items';
 export * from './orders';
 export * from './ownTransfers';
 export * from './reconciliation';
+export * from './statementTables';
 export * from './taughtRules';
 export * from './overShort';
 export * from './papers';

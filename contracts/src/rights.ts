@@ -129,6 +129,7 @@ export const RIGHTS = {
   'POST /bank-accounts': 'manager',
   'GET /homeward': 'bookkeeper',
   'GET /statement-files/:id': 'bookkeeper',
+  'POST /statement-files/look': 'bookkeeper',
   'GET /reconciliation': 'bookkeeper',
   'GET /taught-rules': 'bookkeeper',
   'POST /taught-rules': 'bookkeeper',

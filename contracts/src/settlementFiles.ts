@@ -19,23 +19,26 @@ import { id, safeText, uploadedFile, type UploadedFile } from './common';
 const column = Joi.number().integer().min(0).max(199);
 const rowKind = Joi.valid(...ROW_KINDS);
 
+/** How the text of a file becomes cells. */
+export const shapeSchema = Joi.alternatives(
+  Joi.object({
+    kind: Joi.valid('delimited').required(),
+    delimiter: Joi.valid(...DELIMITERS).required(),
+  }),
+  Joi.object({
+    kind: Joi.valid('fixed').required(),
+    starts: Joi.array()
+      .items(Joi.number().integer().min(0).max(4_000))
+      .min(1)
+      .max(200)
+      .required(),
+  }),
+  Joi.object({ kind: Joi.valid('sheet').required() }),
+);
+
 /** How a file is read: what its columns and rows are. */
 export const mappingSchema = Joi.object<Mapping>({
-  shape: Joi.alternatives(
-    Joi.object({
-      kind: Joi.valid('delimited').required(),
-      delimiter: Joi.valid(...DELIMITERS).required(),
-    }),
-    Joi.object({
-      kind: Joi.valid('fixed').required(),
-      starts: Joi.array()
-        .items(Joi.number().integer().min(0).max(4_000))
-        .min(1)
-        .max(200)
-        .required(),
-    }),
-    Joi.object({ kind: Joi.valid('sheet').required() }),
-  ).required(),
+  shape: shapeSchema.required(),
   heads: Joi.array().items(Joi.string().allow('').max(200)).max(200).allow(null).required(),
   columns: Joi.object()
     .pattern(Joi.valid(...MEANINGS), column)

@@ -42,7 +42,7 @@ async function importBooked(world: World, date: string): Promise<void> {
     name: `statement ${date}.csv`,
     contentBase64: Buffer.from(csv).toString('base64'),
   };
-  const statements = await readStatements(world.deps, file);
+  const statements = await readStatements(world.deps, file, world.people.osric);
   await act(
     world,
     world.people.osric,

@@ -6,21 +6,25 @@ import type {
   StatementImport,
 } from '@abacist/contracts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
+import { ApiError, request } from '~/api/http';
+import { useTable } from '~/features/statementFiles';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
-import { FilePick } from '~/ui/FilePick';
+import { FilePick, type PickedFile } from '~/ui/FilePick';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
+import { router } from '~/router';
+import { useLane } from './store';
 
 /** What browsers offer; what a file is, its content tells. */
 const ACCEPTED = [
   ...[
     '.csv',
+    '.xlsx',
     '.txt',
     '.xml',
     '.ofx',
@@ -35,11 +39,19 @@ const ACCEPTED = [
   ...['text/csv', 'text/plain', 'application/xml', 'text/xml'],
 ].join();
 
+/** A table that nobody has made out yet: of the bank's own columns, or a workbook. */
+const UNKNOWN = ['statement.columns', 'statement.notCsv', 'statement.unknownTable'];
+const isUnknownTable = (error: unknown): boolean =>
+  error instanceof ApiError && error.body.refusals.some(({ code }) => UNKNOWN.includes(code));
+
 /** Picks a statement file, says what came of it, and follows the matching run that it started. */
 export function StatementImportForm() {
   const t = useWords();
   const dates = useDates();
   const send = useCommand<StatementImport, StatementAnswer>('/statements');
+  const [file, setFile] = useState<PickedFile | null>(null);
+  const pick = useTable((table) => table.pick);
+  const shown = useLane((lane) => lane.accountId);
   return (
     <Column paddingHorizontal="$4" gap="$3">
       <Line>
@@ -47,10 +59,25 @@ export function StatementImportForm() {
           label={t('statement.import')}
           accept={ACCEPTED}
           disabled={send.isPending}
-          onPick={(file) => send.mutate(file)}
+          onPick={(file) => {
+            setFile(file);
+            send.mutate(file);
+          }}
         />
       </Line>
       <ErrorNote error={send.error} />
+      {file && isUnknownTable(send.error) ? (
+        <Line>
+          <Button
+            kind="primary"
+            label={t('statement.makeOut')}
+            onPress={() => {
+              pick(file, shown);
+              router.push('/bank/statement-file' as never);
+            }}
+          />
+        </Line>
+      ) : null}
       {send.data ? (
         <Column role="status" gap="$1">
           <Body tone="home" strong>

@@ -1,2 +1,3 @@
 export { NewAccount } from './NewAccount';
 export { useMovementWords } from './useMovementWords';
+export { useLane } from './store';

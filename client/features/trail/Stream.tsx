@@ -4,7 +4,7 @@ import Svg, { Path } from 'react-native-svg';
 import { View } from 'react-native';
 
 /** How wide the picture is; its four lanes in the units of the drawing, which stretches to its row. */
-export const STREAM_WIDTH = 84;
+const STREAM_WIDTH = 84;
 const LANE: Record<Stage, number> = { taken: 12, counted: 37, sent: 62, home: 87 };
 /** Beyond the lanes: what is spent or short goes there. */
 const SIDE = 104;

@@ -142,6 +142,7 @@ export const bank = {
     taxPayment: 'Tax {{number}}, {{party}}',
     account: 'Account',
     addAccount: 'Add this account',
+    makeOut: 'Say what its columns are',
     reconcile: 'Reconcile',
     rules: 'What lines mean',
     taught: 'As you taught it',

@@ -19,7 +19,8 @@ export type StatementLine = {
 
 /** One statement of one account, checked: opening + lines = closing. */
 export type Statement = {
-  format: StatementFormat;
+  /** `table`: a bank's own columns, as a person made them out. */
+  format: StatementFormat | 'table';
   accountNumber: string;
   currency: string;
   from: string;

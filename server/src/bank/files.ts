@@ -2,11 +2,13 @@ import { createHash } from 'node:crypto';
 import type { StatementImport, UploadedFile } from '@abacist/contracts';
 import { businessDate } from '@abacist/core/dates';
 import type { Outcome } from '@abacist/core/outcome';
-import type { CommandContext, Deps } from '../context';
+import type { Actor, CommandContext, Deps } from '../context';
 import { row, run } from '../db/pool';
 import { toInstant } from '../sales/read';
 import { refuseWith, unwrap } from '../http/errors';
+import { loadShopFor } from '../settings/shop';
 import type { BankFileWork, ReadStatement } from '../workers/bankFile.worker';
+import { accountOf, layoutsOf } from './tables';
 
 /**
  * The text of an uploaded file: UTF-8, checked (a byte order mark is dropped by the readers).
@@ -57,17 +59,26 @@ export async function registerFile(
 
 /**
  * The statements of an uploaded file, checked whole, people's words masked, read in a worker so that no
- * file freezes others. @throws HttpError 422
+ * file freezes others; a bank's own table by what a person made out of it, now or before.
+ * @throws HttpError 422
  */
-export const readStatements = async (
+export async function readStatements(
   deps: Deps,
-  { contentBase64 }: StatementImport,
-): Promise<ReadStatement[]> => {
-  const input: BankFileWork = { bytes: Buffer.from(contentBase64, 'base64') };
+  { contentBase64, table }: StatementImport,
+  actor: Actor,
+): Promise<ReadStatement[]> {
+  const { zone } = await loadShopFor(deps.pool, actor);
+  const known = await layoutsOf(deps.pool, zone);
+  const account = table && (await accountOf(deps.pool, table.bankAccountId, zone));
+  const input: BankFileWork = {
+    bytes: Buffer.from(contentBase64, 'base64'),
+    table: table && account ? { account, mapping: table.mapping } : null,
+    known,
+  };
   return unwrap(
     await deps.jobs.compute<BankFileWork, Outcome<ReadStatement[]>>({
       file: 'bankFile.worker.ts',
       input,
     }),
   );
-};
+}

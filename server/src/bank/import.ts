@@ -2,6 +2,7 @@ import type { StatementAnswer, StatementFileLines, StatementImport } from '@abac
 import { besides, coveredSpans } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { post } from '@abacist/core/ledger';
+import { sum } from '@abacist/core/money';
 import type { CommandContext } from '../context';
 import { insertMany, row, rows, run, toMinor, type Db } from '../db/pool';
 import type { CommandResult } from '../http/command';
@@ -12,6 +13,7 @@ import { keptSoFar } from '../workers/reading';
 import { registerFile } from './files';
 import { refuseFinished } from './reconcile/finish';
 import { importedStatements } from './statements';
+import { balanceBefore, keepLayout } from './tables';
 
 /**
  * Imports the statements of a file that was read and checked whole: adds only lines that are new.
@@ -30,13 +32,14 @@ export async function importStatement(
     pending: 0,
     from: statements[0]!.from,
     to: statements[0]!.to,
-    closingMinor: statements[0]!.closingMinor,
+    closingMinor: 0,
     jobId: null,
     fileId,
     beside: [],
   };
-  for (const statement of statements) {
-    const account = await accountOf(context, statement);
+  for (const read of statements) {
+    const account = await accountOf(context, read);
+    const statement = await withBalances(context, command, account, read);
     answer.beside.push(...(await besideOf(context.tx, account, statement)));
     const { added, masked } = await storeStatement(context, account, fileId, statement);
     answer.added += added;
@@ -49,14 +52,40 @@ export async function importStatement(
       answer.closingMinor = statement.closingMinor;
     }
   }
+  if (command.table && command.table.saveAs !== null) await keepLayout(context, command.table);
   return { answer };
+}
+
+type Balanced = Omit<ReadStatement, 'openingMinor' | 'closingMinor'> & {
+  openingMinor: number;
+  closingMinor: number;
+};
+
+/**
+ * A statement with its balances: a bank's table may have none, then it begins with what statements before it say, else with
+ * what a person typed. @throws HttpError 422 `statement.noOpening`
+ */
+async function withBalances(
+  { tx }: CommandContext,
+  { table }: StatementImport,
+  bankAccountId: number,
+  read: ReadStatement,
+): Promise<Balanced> {
+  const openingMinor =
+    read.openingMinor ??
+    (await balanceBefore(tx, bankAccountId, read.from)) ??
+    table?.openingMinor ??
+    null;
+  if (openingMinor === null) throw refuseWith('statement.noOpening', 'openingMinor');
+  const moved = sum(read.lines.map(({ amountMinor }) => amountMinor));
+  return { ...read, openingMinor, closingMinor: read.closingMinor ?? openingMinor + moved };
 }
 
 /** How a statement lies beside those that are here: a gap before or after it, days that both have. */
 async function besideOf(
   db: Db,
   bankAccountId: number,
-  statement: ReadStatement,
+  statement: Balanced,
 ): Promise<StatementAnswer['beside']> {
   return besides(await importedStatements(db, bankAccountId), statement);
 }
@@ -114,7 +143,7 @@ async function storeStatement(
   context: CommandContext,
   bankAccountId: number,
   fileId: number,
-  statement: ReadStatement,
+  statement: Balanced,
 ): Promise<{ added: number; masked: number }> {
   const { tx } = context;
   const known = await rows<{ id: number; identity: string }>(
@@ -197,7 +226,7 @@ async function storeStatement(
 async function refuseWhenBalancesPart(
   { tx }: CommandContext,
   bankAccountId: number,
-  statement: ReadStatement,
+  statement: Balanced,
 ): Promise<void> {
   const statements = await importedStatements(tx, bankAccountId);
   const span = coveredSpans(statements).find(

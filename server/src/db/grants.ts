@@ -88,6 +88,7 @@ const SETTINGS = [
   'drawer_wanted',
   'totals_layout',
   'settlement_layout',
+  'statement_layout',
   'processor',
   'tender',
   'tax_authority',

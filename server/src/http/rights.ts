@@ -7,6 +7,7 @@ import type { Actor } from '../context';
 export const TAKES_FILE: readonly Right[] = [
   'POST /settlements',
   'POST /settlement-files/look',
+  'POST /statement-files/look',
   'POST /statements',
   'POST /items/price-list',
   'POST /items/price-list/check',

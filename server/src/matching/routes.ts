@@ -1,8 +1,14 @@
-import { id, matchSchema, statementImportSchema } from '@abacist/contracts';
+import {
+  id,
+  lookAtStatementSchema,
+  matchSchema,
+  statementImportSchema,
+} from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
 import { readStatements } from '../bank/files';
 import { fileLines, importStatement } from '../bank/import';
+import { lookAtTable } from '../bank/tables';
 import type { Deps } from '../context';
 import { command } from '../http/command';
 import { notFound } from '../http/errors';
@@ -46,6 +52,10 @@ export function matchingRoutes(deps: Deps): Router {
     ),
   );
   router.post(
+    '/statement-files/look',
+    query(deps, 'POST /statement-files/look', lookAtStatementSchema, lookAtTable),
+  );
+  router.post(
     '/statements',
     command(
       deps,
@@ -54,7 +64,7 @@ export function matchingRoutes(deps: Deps): Router {
       (context, body, _params, statements: ReadStatement[]) =>
         importStatement(context, body, statements),
       matchAfter(deps),
-      (file) => readStatements(deps, file),
+      (file, actor) => readStatements(deps, file, actor),
     ),
   );
   router.post(

@@ -7,23 +7,52 @@ import {
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
+import type { Outcome } from '@abacist/core/outcome';
+import {
+  isOfLayout,
+  readMapped,
+  type MappedStatement,
+  type OfAccount,
+  type StatementMapping,
+} from '@abacist/core/statementTables';
+import { recogniseStatement } from '@abacist/core/statementFormats';
 import { readsFile } from './fileWork';
-import { textOf } from './tableFile';
+import { tableOf } from './tableFile';
 
 /** A line as it is kept: people's words masked, and what it is known by. */
 export type ReadLine = StatementLine & { identity: string; masked: number };
-export type ReadStatement = Omit<Statement, 'lines'> & { lines: ReadLine[] };
+/** Balances are null where a bank's table has none. */
+export type ReadStatement = Omit<Statement, 'lines' | 'openingMinor' | 'closingMinor'> &
+  Pick<MappedStatement, 'openingMinor' | 'closingMinor'> & { lines: ReadLine[] };
 
-export type BankFileWork = { bytes: Uint8Array };
+export type BankFileWork = {
+  bytes: Uint8Array;
+  /** By which a table is read; null: by the first of those that are known and whose heads it has. */
+  table: { account: OfAccount; mapping: StatementMapping } | null;
+  known: readonly { account: OfAccount; mapping: StatementMapping }[];
+};
 
 /** Reads a statement off the main thread. */
-export default readsFile<BankFileWork, ReadStatement[]>((work, watch) => {
-  const text = textOf(Buffer.from(work.bytes));
-  if (!text.ok) return text;
-  const statements = readStatementFile(text.value.text, watch);
-  if (!statements.ok) return statements;
-  return { ok: true, value: statements.value.map((one) => toKeep(one, watch)) };
-});
+export default readsFile<BankFileWork, ReadStatement[]>(
+  async ({ bytes, table, known }, watch) => {
+    const file = await tableOf(Buffer.from(bytes));
+    if (!file.ok) return file;
+    const asTable =
+      table ?? known.find(({ mapping }) => isOfLayout(file.value, mapping)) ?? null;
+    const named = 'text' in file.value && recogniseStatement(file.value.text) !== 'csv';
+    const read: Outcome<Omit<ReadStatement, 'lines'>[] | Statement[]> =
+      asTable && !named
+        ? only(readMapped(file.value, asTable.mapping, asTable.account, watch))
+        : 'text' in file.value
+          ? readStatementFile(file.value.text, watch)
+          : { ok: false, refusals: [{ code: 'statement.unknownTable', at: 'file' }] };
+    if (!read.ok) return read;
+    return { ok: true, value: (read.value as Statement[]).map((one) => toKeep(one, watch)) };
+  },
+);
+
+const only = (read: Outcome<MappedStatement>): Outcome<Statement[]> =>
+  read.ok ? { ok: true, value: [read.value as Statement] } : read;
 
 function toKeep(statement: Statement, watch: Watch): ReadStatement {
   const identities = lineIdentities(statement.lines);

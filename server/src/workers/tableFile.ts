@@ -33,7 +33,7 @@ function declaredIn(bytes: Buffer): string | undefined {
  * The text of a file in UTF-8, UTF-16, the encoding that it names, or the one that its bytes tell.
  * Refusals: `file.notText`, `file.encoding` (name)
  */
-export function textOf(bytes: Buffer): Outcome<{ text: string }> {
+function textOf(bytes: Buffer): Outcome<{ text: string }> {
   const [first, second] = bytes;
   const wide = (first === 0xff && second === 0xfe) || (first === 0xfe && second === 0xff);
   try {

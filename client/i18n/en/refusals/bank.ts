@@ -216,6 +216,14 @@ export const bank = {
   taught_removed: 'This rule was taken away already.',
   taught_order: 'The rules have changed meanwhile: load the page again.',
   taught_notCaught: 'The rule does not catch this line any more.',
+  statement_unknownTable:
+    'This is a table that nobody has made out yet: say what its columns are.',
+  statement_headsMissing: 'No row has these heads: {{missing}}.',
+  statement_mapping: 'Say first what its columns are.',
+  statement_noAmount: 'This row has a day and no amount.',
+  statement_bothSides: 'This row has money out and money in.',
+  statement_noOpening:
+    'The file has no balances, and no statement before it says what was there: type it.',
   chargeback_unknown: 'There is no such chargeback.',
   chargeback_undone: 'This was taken back already.',
   chargeback_matched: 'The bank’s line shows it: undo their match first.',

@@ -1,0 +1,3 @@
+import { StatementFileScreen } from '~/screens';
+
+export default StatementFileScreen;

@@ -1,0 +1,4 @@
+export * from './guess';
+export * from './look';
+export * from './read';
+export * from './types';
