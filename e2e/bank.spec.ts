@@ -176,3 +176,89 @@ test('a bank’s own columns are made out on a phone, and known the next time', 
   await expect(page.getByText(/Of this file: 1 new, 0 known before/)).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
+
+test('wide, by keys alone: a line is chosen, what moved it is picked, and the difference runs along', async ({
+  page,
+  shop,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/');
+  await mondaysCards(page, shop);
+  await page.goto('/bank/statement');
+  const csv = await shop.csv(0, [
+    { date: '2026-03-03', amountMinor: -12_00, text: 'RENT OF TERMINAL' },
+    { date: '2026-03-03', amountMinor: 98_15, text: 'CREDIT' },
+  ]);
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
+  await expect(page.getByText('0 certain, 1 likely, 1 loose.')).toBeVisible();
+  await page.goto('/bank/match?account=1');
+  const difference = page.getByRole('status');
+  await expect(difference).toContainText('−12.00');
+  await page.getByRole('radio', { name: /RENT OF TERMINAL/ }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('radio', { name: /CREDIT/ })).toBeFocused();
+  // The only movement of its amount is picked already; left out, the line stands alone.
+  await expect(difference).toContainText('They agree');
+  const settlement = page.getByRole('group', { name: /Under way/ }).getByRole('checkbox');
+  await settlement.focus();
+  await page.keyboard.press('Space');
+  await expect(difference).toContainText('98.15');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('m');
+  await expect(page.getByText('1 open line')).toBeVisible();
+  await page.keyboard.press('s');
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('on a phone: from open line to open line by a swipe; what was matched by itself is undone whole', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await mondaysCards(page, shop);
+  await page.goto('/bank/statement');
+  const csv = await shop.csv(0, [
+    { date: '2026-03-03', amountMinor: 98_15, text: 'HALYARD PAY HP-1' },
+    { date: '2026-03-03', amountMinor: -12_00, text: 'RENT OF TERMINAL' },
+    { date: '2026-03-03', amountMinor: -1_00, text: 'COINS' },
+  ]);
+  await pickFile(page, 'Import a statement', file('st.csv', csv));
+  await expect(
+    page.getByText('Of this file: 3 new, 0 known before; 1 matched, 2 open.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Show what was matched by itself' }).click();
+  const settled = page.getByRole('list', { name: 'Matched by itself' });
+  await expect(settled.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo it' }).click();
+  const asked = page.getByRole('dialog', { name: 'Undo it' });
+  await asked.getByRole('button', { name: 'Undo it' }).click();
+  await expect(page.getByText(/It was undone before/)).toBeVisible();
+
+  await page
+    .getByRole('link', { name: /RENT OF TERMINAL/ })
+    .first()
+    .click();
+  await expect(page.getByText('3 lines are open')).toBeVisible();
+  const swipe = (from: number, to: number) =>
+    page.getByText('Nobody knows this line yet').evaluate(
+      (element, [begin, end]) => {
+        const touch = (clientX: number) =>
+          new Touch({ identifier: 1, target: element, clientX, clientY: 300 });
+        const send = (type: string, clientX: number) =>
+          element.dispatchEvent(
+            new TouchEvent(type, { changedTouches: [touch(clientX)], bubbles: true }),
+          );
+        send('touchstart', begin!);
+        send('touchend', end!);
+      },
+      [from, to],
+    );
+  await swipe(300, 100);
+  await expect(page.getByText('COINS')).toBeVisible();
+  await swipe(100, 300);
+  await expect(page.getByText('RENT OF TERMINAL')).toBeVisible();
+  await page.getByRole('button', { name: 'Next open line' }).click();
+  await expect(page.getByText('COINS')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});

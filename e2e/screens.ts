@@ -52,6 +52,7 @@ export const SCREENS = [
   '/bank/statement',
   '/bank/reconcile?account=1',
   '/bank/rules',
+  '/bank/match',
   '/bank/statement-file',
   '/lines/1',
   '/books/balance',

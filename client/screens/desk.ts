@@ -11,6 +11,7 @@ export { DepartmentsScreen } from '~/features/departments/screens';
 export { HelpScreen } from '~/features/help/screens';
 export { PapersScreen } from '~/features/papers/screens';
 export { ItemScreen, ItemsScreen } from '~/features/items/screens';
+export { MatchScreen } from '~/features/matching/screens';
 export { ReconcileScreen } from '~/features/reconcile/screens';
 export { AccountRulesScreen, RulesScreen } from '~/features/rules/screens';
 export { FailedTriesScreen } from '~/features/people/screens';

@@ -51,6 +51,7 @@ export const KeySheet = lazyScreen(work, 'KeySheet');
 export const LateChargesScreen = lazyScreen(desk, 'LateChargesScreen');
 export const LineTrailScreen = lazyScreen(work, 'LineTrailScreen');
 export const LooseEndsScreen = lazyScreen(work, 'LooseEndsScreen');
+export const MatchScreen = lazyScreen(desk, 'MatchScreen');
 export const MoneyScreen = lazyScreen(work, 'MoneyScreen');
 export const NewAccountScreen = lazyScreen(beside, 'NewAccountScreen');
 export const OrderScreen = lazyScreen(beside, 'OrderScreen');

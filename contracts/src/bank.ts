@@ -33,6 +33,8 @@ export type StatementFileLines = {
   known: number;
   matched: number;
   open: number;
+  /** Whose lines they are; null: of several accounts. */
+  bankAccountId: number | null;
 };
 
 /** Movements by their keys (`slip 12`, `settlement 3`) and lines that belong together: one side has one. */
@@ -57,6 +59,12 @@ export const matchSchema = Joi.object<MatchCommand, true>({
     .min(1)
     .max(200)
     .required(),
+});
+
+/** Several matches that are undone by one act: all of them or none. */
+export type UndoMatches = { groupIds: number[] };
+export const undoMatchesSchema = Joi.object<UndoMatches, true>({
+  groupIds: Joi.array().items(id).unique().min(1).max(500).required(),
 });
 
 /** “I don’t know yet”: what is known so far, and the day on which the line asks again. */

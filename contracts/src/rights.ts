@@ -147,6 +147,7 @@ export const RIGHTS = {
   'POST /lines/:id/note': 'bookkeeper',
   'POST /lines/:id/split': 'bookkeeper',
   'POST /lines/:id/join': 'bookkeeper',
+  'POST /matches/undo': 'bookkeeper',
   'POST /matches/:id/undo': 'bookkeeper',
   'POST /open-items/:id/withdraw': 'bookkeeper',
   'GET /over-short': 'bookkeeper',

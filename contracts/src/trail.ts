@@ -89,6 +89,8 @@ export type LineTrail = {
   };
   /** The match that brought it home, which may be undone. */
   matchGroupId: number | null;
+  /** Lines of its account that are open: how many, and the nearest before and after it. */
+  open: { count: number; before: number | null; after: number | null };
   steps: TrailStep[];
   days: { date: string; key: string; label: string; amountMinor: number }[];
 };

@@ -169,7 +169,7 @@ test('a line that is several things is answered part by part, and put together a
   });
   // Of its lines the one in parts is answered, the two others are open.
   expect((await osric().get(`/statement-files/${body.fileId}`)).body).toEqual({
-    ...{ fresh: 1, known: 2, matched: 1, open: 2 },
+    ...{ fresh: 1, known: 2, matched: 1, open: 2, bankAccountId: 1 },
   });
   const join = () => osric().send(`/lines/${whole.id}/join`, {});
   expect(codes(await join())).toEqual(['lineSplit.partMatched']);

@@ -171,6 +171,26 @@ test('a settlement that two lines pay has an entry a line, the oldest day first;
     '2026-03-16',
     '2026-03-17',
   ]);
+  // What the engine settled of a file by itself is listed, and undone by one act: a whole once.
+  const { id: fileId } = await shop.one('SELECT MAX(import_file_id) AS id FROM statement');
+  const settled = (await osric().get(`/statement/lines?certainOf=${fileId}`)).body.lines;
+  expect(settled.map(({ id }: any) => id).sort()).toEqual([first.id, second.id].sort());
+  const groupIds = settled.map(({ match }: any) => match.groupId);
+  const all = await osric().send('/matches/undo', { groupIds });
+  expect(all.body.undone.sort()).toEqual(groupIds.sort());
+  expect(codes(await osric().send('/matches/undo', { groupIds }))).toEqual([
+    'match.alreadyUndone',
+  ]);
+  await shop.jobsEnded();
+  expect((await osric().get(`/statement/lines?certainOf=${fileId}`)).body.lines).toEqual([]);
+  const [again] = (await osric().get('/statement')).body.proposals;
+  const both = {
+    movements: [again.movements[0].key],
+    lineIds: again.lines.map(({ id }: any) => id),
+  };
+  expect((await osric().send('/matches', { bankAccountId: 1, groups: [both] })).status).toBe(
+    200,
+  );
   // By either line both are undone, and both are open.
   const undone = await undo('Halyard Pay, the rest');
   expect(undone.body.undone).toHaveLength(2);

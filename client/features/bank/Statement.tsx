@@ -87,6 +87,12 @@ function Accounts({ view: { accounts, bankAccountId } }: { view: StatementView }
             onPress={() => router.push(`/bank/reconcile?account=${account.id}` as never)}
           />
         ) : null}
+        {account && account.openLines > 0 ? (
+          <Button
+            label={t('statement.byHand')}
+            onPress={() => router.push(`/bank/match?account=${account.id}` as never)}
+          />
+        ) : null}
         <Button
           label={t('statement.rules')}
           onPress={() => router.push('/bank/rules' as never)}

@@ -18,6 +18,7 @@ import { FilePick, type PickedFile } from '~/ui/FilePick';
 import { ErrorNote } from '~/ui/Notes';
 import { Body } from '~/ui/Text';
 import { router } from '~/router';
+import { Settled } from './Settled';
 import { useLane } from './store';
 
 /** What browsers offer; what a file is, its content tells. */
@@ -142,12 +143,30 @@ function Run({ jobId, fileId }: { jobId: string; fileId: number }) {
   );
 }
 
-/** What became of the file's lines. */
+/** What became of the file's lines, and which of them the engine settled by itself. */
 function Became({ fileId }: { fileId: number }) {
   const t = useWords();
+  const [shown, setShown] = useState(false);
   const lines = useQuery({
     queryKey: ['statement-file', fileId],
     queryFn: () => request<StatementFileLines>('GET', `/statement-files/${fileId}`),
   });
-  return lines.data ? <Body>{t('statement.became', { ...lines.data })}</Body> : null;
+  if (!lines.data) return null;
+  const { bankAccountId, ...became } = lines.data;
+  return (
+    <>
+      <Body>{t('statement.became', became)}</Body>
+      {became.matched === 0 || bankAccountId === null ? null : shown ? (
+        <Settled fileId={fileId} bankAccountId={bankAccountId} />
+      ) : (
+        <Line>
+          <Button
+            kind="plain"
+            label={t('statement.showSettled')}
+            onPress={() => setShown(true)}
+          />
+        </Line>
+      )}
+    </>
+  );
 }

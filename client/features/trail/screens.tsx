@@ -33,6 +33,7 @@ import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { InParts } from './InParts';
+import { OpenLines } from './OpenLines';
 import { Stream } from './Stream';
 import { UnknownLine } from './UnknownLine';
 
@@ -170,7 +171,9 @@ export function LineTrailScreen({ id }: { id: number }) {
                 </ListLink>
               </Sheet>
             )}
-            {data.line.standing ? <OneLine trail={data} /> : <InParts line={data.line} />}
+            <OpenLines open={data.open}>
+              {data.line.standing ? <OneLine trail={data} /> : <InParts line={data.line} />}
+            </OpenLines>
           </Column>
         )}
       </Query>

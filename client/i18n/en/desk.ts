@@ -1,8 +1,16 @@
 import { departments } from './departments';
+import { matching } from './matching';
 import { reconcile } from './reconcile';
 import { rules } from './rules';
 import { statementFiles } from './statementFiles';
 import { taught } from './taught';
 
 /** What only the screens of the desk say, where the shop is set up: it comes with them. */
-export const desk = { ...departments, ...reconcile, ...rules, ...statementFiles, ...taught };
+export const desk = {
+  ...departments,
+  ...matching,
+  ...reconcile,
+  ...rules,
+  ...statementFiles,
+  ...taught,
+};

@@ -1,7 +1,7 @@
-import { readStatementFile as read, type Statement } from '.';
+import { readStatementFile as read, type LinesAlone, type Statement } from '.';
 
 /* What banks write, by hand from the formats' rules (from memory of SWIFT MT940, OFX and BAI2; ISO 20022). */
-const only = (text: string): Statement => {
+const only = (text: string): Statement | LinesAlone => {
   const found = read(text);
   if (!found.ok) throw new Error(JSON.stringify(found.refusals));
   expect(found.value).toHaveLength(1);
@@ -81,7 +81,38 @@ describe('MT940', () => {
       MT940.replace('260105CAD1589', '260105USD1589'),
       'mt940.currency',
     ],
-    ['a report within the day', MT940.replace(':28C:', ':34F:CAD0,\n:28C:'), 'mt940.interim'],
+  ])('%s is refused', (_, text, code) => {
+    expect(refusal(text)).toMatchObject({ code });
+  });
+});
+
+describe('reports within the day (MT942)', () => {
+  const MT942 = [
+    ':20:REPORT1',
+    ':25:004172206581',
+    ':28C:7/1',
+    ':34F:CADD0,',
+    ':13D:2603031000-0400',
+    ':61:2603030303C640,00NTRFB12345//BK-1',
+    ':86:DEPOSIT QUAY',
+    ':61:2603030303D60,00NCHK104',
+    ':90D:1CAD60,',
+    ':90C:1CAD640,00',
+    '-',
+  ].join('\n');
+  test('lines without balances: what was there, statements before them say', () => {
+    expect(only(MT942)).toMatchObject({
+      ...{ accountNumber: '004172206581', currency: 'CAD', openingMinor: null },
+      ...{ closingMinor: null, from: '2026-03-03', to: '2026-03-03' },
+      lines: [{ amountMinor: 640_00, bankId: 'BK-1' }, { amountMinor: -60_00 }],
+    });
+  });
+  test.each([
+    ['a debit that is missing', MT942.replace(/:61:2603030303D.*\n/, ''), 'statement.sum'],
+    ['a sum that differs', MT942.replace('640,00\n-', '641,00\n-'), 'statement.sum'],
+    ['no account', MT942.replace(/:25:.*\n/, ''), 'mt940.missing'],
+    ['no currency', MT942.replace('34F:CAD', '34F:'), 'mt940.field'],
+    ['no line at all', MT942.replace(/:61:[^]*$/, '-'), 'mt940.none'],
   ])('%s is refused', (_, text, code) => {
     expect(refusal(text)).toMatchObject({ code });
   });
@@ -166,16 +197,17 @@ describe('OFX', () => {
       ],
     });
   });
+  test('a balance of a later day says nothing of the last of its lines', () => {
+    const earlier = OFX2.replace('DTASOF>20260303', 'DTASOF>20260309');
+    expect(only(earlier)).toMatchObject({
+      ...{ openingMinor: null, closingMinor: null, from: '2026-03-01', to: '2026-03-03' },
+    });
+  });
   test.each([
     [
       'a line before its days',
       OFX2.replace('DTSTART>20260301', 'DTSTART>20260303'),
       'statement.lineOutside',
-    ],
-    [
-      'a balance of a later day',
-      OFX2.replace('DTASOF>20260303', 'DTASOF>20260309'),
-      'ofx.balanceLater',
     ],
     ['no balance', OFX2.replace(/<LEDGERBAL>.*<\/LEDGERBAL>/, ''), 'ofx.balance'],
     [

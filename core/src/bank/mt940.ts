@@ -1,9 +1,16 @@
 import { addDays, isIsoDate } from '../dates';
 import type { Watch } from '../csv';
-import { negate, parseAmount, type Minor } from '../money';
+import { negate, parseAmount, sum, type Minor } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { SWIFT_KINDS } from './kinds';
-import { byDay, shortDay, sumDiffers, type Statement, type StatementLine } from './statement';
+import {
+  byDay,
+  shortDay,
+  sumDiffers,
+  type LinesAlone,
+  type Statement,
+  type StatementLine,
+} from './statement';
 
 /*
  * SWIFT’s customer statement MT940: fields 20, 25, 28C, 60F or 60M, 61 with 86, 62F or 62M (from memory of the
@@ -22,12 +29,12 @@ type Message = {
 /**
  * Reads the statements of an MT940 file. Opening balance plus lines must give the closing balance of each message,
  * and messages of one statement must follow each other.
- * Refusals name the line of the file: `mt940.none`, `mt940.interim`, `mt940.field` (tag, text), `mt940.missing` (tag),
+ * Refusals name the line of the file: `mt940.none`, `mt940.field` (tag, text), `mt940.missing` (tag),
  * `mt940.currency`, `mt940.follows`, `statement.sum` (expectedMinor, foundMinor) and those of `parseAmount`.
  */
-export function readMt940(text: string, watch?: Watch): Outcome<Statement[]> {
+export function readMt940(text: string, watch?: Watch): Outcome<(Statement | LinesAlone)[]> {
   const fields = fieldsOf(text);
-  if (fields.some(({ tag }) => tag === '34F')) return refuse('mt940.interim');
+  if (fields.some(({ tag }) => tag === '34F')) return readInterim(fields);
   const starts = fields.flatMap(({ tag }, i) => (tag === '20' ? [i] : []));
   if (starts.length === 0) return refuse('mt940.none');
   const statements: Statement[] = [];
@@ -52,6 +59,83 @@ export function readMt940(text: string, watch?: Watch): Outcome<Statement[]> {
   }
   if (open.length > 0) return refuse('mt940.follows', `line ${fields.at(-1)!.line}`);
   return accept(statements);
+}
+
+/**
+ * Interim reports (MT942): field 34F in place of balances, then lines, with the number and the sum of debits (90D) and of credits
+ * (90C) where the bank tells them. They have no balances: what was there, statements before them say.
+ */
+function readInterim(fields: readonly Field[]): Outcome<LinesAlone[]> {
+  const starts = fields.flatMap(({ tag }, i) => (tag === '20' ? [i] : []));
+  const found: LinesAlone[] = [];
+  for (const [n, start] of starts.entries()) {
+    const message = fields.slice(start, starts[n + 1]);
+    const at = `line ${message[0]!.line}`;
+    const account = message.find(({ tag }) => tag === '25' || tag === '25P');
+    const floor = message.find(({ tag }) => tag === '34F');
+    if (!account) return refuse('mt940.missing', at, { tag: '25' });
+    if (!floor) return refuse('mt940.missing', at, { tag: '34F' });
+    const currency = /^[A-Z]{3}/.exec(floor.text)?.[0];
+    if (!currency)
+      return refuse('mt940.field', `line ${floor.line}`, { tag: '34F', text: floor.text });
+    const lines = linesOf(message, currency);
+    if (!lines.ok) return lines;
+    const differs = countsDiffer(message, lines.value, currency);
+    if (differs) return differs;
+    const days = lines.value.map(({ date }) => date).sort();
+    // A report of nothing tells nothing.
+    if (days.length === 0) continue;
+    found.push({
+      ...{ format: 'mt940', currency, accountNumber: accountIn(account) },
+      ...{ from: days[0]!, to: days.at(-1)!, openingMinor: null, closingMinor: null },
+      ...{ lines: byDay(lines.value), pending: 0 },
+    });
+  }
+  return found.length ? accept(found) : refuse('mt940.none');
+}
+
+/** `12CAD345,67`: how many lines leave the account (90D) or reach it (90C), and what they come to. */
+function countsDiffer(
+  fields: readonly Field[],
+  lines: readonly StatementLine[],
+  currency: string,
+): Outcome<never> | undefined {
+  for (const [tag, way] of [
+    ['90D', -1],
+    ['90C', 1],
+  ] as const) {
+    const field = fields.find((one) => one.tag === tag);
+    if (!field) continue;
+    const at = `line ${field.line}`;
+    const parts = /^(\d{1,5})[A-Z]{3}([\d,.]+)\s*$/.exec(field.text);
+    if (!parts) return refuse('mt940.field', at, { tag, text: field.text });
+    const stated = amountOf(parts[2]!, currency, at);
+    if (!stated.ok) return stated;
+    const these = lines.filter(({ amountMinor }) => amountMinor * way > 0);
+    const foundMinor = Math.abs(sum(these.map(({ amountMinor }) => amountMinor)));
+    if (these.length !== Number(parts[1]) || foundMinor !== stated.value)
+      return refuse('statement.sum', at, {
+        expectedMinor: foundMinor,
+        foundMinor: stated.value,
+      });
+  }
+  return undefined;
+}
+
+/** A bank’s own code may stand before the account. */
+const accountIn = ({ text }: Field) => text.split('\n')[0]!.split('/').at(-1)!.trim();
+
+/** Fields 61 of a message, each with its field 86. */
+function linesOf(fields: readonly Field[], currency: string): Outcome<StatementLine[]> {
+  const lines: StatementLine[] = [];
+  for (const [i, field] of fields.entries()) {
+    if (field.tag !== '61') continue;
+    const details = fields[i + 1]?.tag === '86' ? fields[i + 1]!.text : '';
+    const line = lineOf(field, details, currency);
+    if (!line.ok) return line;
+    lines.push(line.value);
+  }
+  return accept(lines);
 }
 
 /** Fields with what stands on the lines below them; envelopes and trailers are passed over. */
@@ -86,27 +170,20 @@ function messageOf(fields: readonly Field[]): Outcome<Message> {
       text: to.value.currency,
       currency,
     });
-  const lines: StatementLine[] = [];
-  for (const [i, field] of fields.entries()) {
-    if (field.tag !== '61') continue;
-    const details = fields[i + 1]?.tag === '86' ? fields[i + 1]!.text : '';
-    const line = lineOf(field, details, currency);
-    if (!line.ok) return line;
-    lines.push(line.value);
-  }
+  const lines = linesOf(fields, currency);
+  if (!lines.ok) return lines;
   const sums = {
     openingMinor: from.value.amountMinor,
     closingMinor: to.value.amountMinor,
-    lines,
+    lines: lines.value,
   };
   const differs = sumDiffers(sums, `line ${closing.line}`);
   if (differs) return differs;
   return accept({
-    // A bank’s own code may stand before the account.
-    account: account.text.split('\n')[0]!.split('/').at(-1)!.trim(),
+    account: accountIn(account),
     opening: { ...from.value, first: opening.tag === '60F' },
     closing: { ...to.value, last: closing.tag === '62F' },
-    lines,
+    lines: lines.value,
   });
 }
 

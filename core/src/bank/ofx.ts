@@ -3,7 +3,7 @@ import { isIsoDate } from '../dates';
 import { minus, parseAmount, sum } from '../money';
 import { accept, refuse, type Outcome } from '../outcome';
 import { OFX_KINDS } from './kinds';
-import { byDay, type Statement, type StatementLine } from './statement';
+import { byDay, type LinesAlone, type Statement, type StatementLine } from './statement';
 import { child, leaf, list, readXml, type Node } from './xml';
 
 /*
@@ -15,17 +15,17 @@ import { child, leaf, list, readXml, type Node } from './xml';
  * Reads the bank statements of an OFX file. It has no opening balance: that follows from LEDGERBAL and the
  * transactions, so the balance must be of the day on which they end.
  * Refusals: `ofx.none`, `ofx.account`, `ofx.balance`,
- * `ofx.balanceLater` (asOf, to), `ofx.date` (text), those of `readXml` and of
+ * `ofx.date` (text), those of `readXml` and of
  * `parseAmount`; the place is a path of elements.
  */
-export function readOfx(text: string, watch?: Watch): Outcome<Statement[]> {
+export function readOfx(text: string, watch?: Watch): Outcome<(Statement | LinesAlone)[]> {
   const start = text.search(/<OFX\b/i);
   if (start < 0) return refuse('ofx.none');
   const parsed = readXml(closed(text.slice(start)), ['STMTTRNRS', 'STMTTRN']);
   if (!parsed.ok) return parsed;
   const responses = list(child(child(parsed.value, 'OFX'), 'BANKMSGSRSV1'), 'STMTTRNRS');
   if (responses.length === 0) return refuse('ofx.none');
-  const read: Statement[] = [];
+  const read: (Statement | LinesAlone)[] = [];
   for (const [i, response] of responses.entries()) {
     const one = statementOf(child(response, 'STMTRS'), `STMTRS ${i + 1}`, watch);
     if (!one.ok) return one;
@@ -48,7 +48,11 @@ const closed = (sgml: string): string =>
 const dayOf = (text: string): string =>
   `${text.slice(0, 4)}-${text.slice(4, 6)}-${text.slice(6, 8)}`;
 
-function statementOf(node: Node | undefined, at: string, watch?: Watch): Outcome<Statement> {
+function statementOf(
+  node: Node | undefined,
+  at: string,
+  watch?: Watch,
+): Outcome<Statement | LinesAlone> {
   const accountNumber = leaf(child(node, 'BANKACCTFROM'), 'ACCTID');
   const currency = leaf(node, 'CURDEF');
   if (!node || !accountNumber || !/^[A-Z]{3}$/.test(currency))
@@ -70,10 +74,12 @@ function statementOf(node: Node | undefined, at: string, watch?: Watch): Outcome
   const lines = byDay(found);
   const [start, end] = ['DTSTART', 'DTEND'].map((name) => dayOf(leaf(transactions, name)));
   const to = isIsoDate(end!) ? end! : asOf;
-  if (asOf > to) return refuse('ofx.balanceLater', `${at}, LEDGERBAL`, { asOf, to });
   const from = isIsoDate(start!) ? start! : (lines[0]?.date ?? to);
+  const known = { format: 'ofx' as const, accountNumber, currency, from, lines, pending: 0 };
+  // A balance of a later day says nothing of the last of these: what was there, statements before it say.
+  if (asOf > to) return accept({ ...known, to, openingMinor: null, closingMinor: null });
   return accept({
-    ...{ format: 'ofx', accountNumber, currency, from, to: asOf, lines, pending: 0 },
+    ...{ ...known, to: asOf },
     openingMinor: minus(closing.value, sum(lines.map(({ amountMinor }) => amountMinor))),
     closingMinor: closing.value,
   });

@@ -32,6 +32,12 @@ export type Statement = {
   pending: number;
 };
 
+/** Lines of an account in a file that has no balances of its own: what was there is told by statements before it. */
+export type LinesAlone = Omit<Statement, 'openingMinor' | 'closingMinor'> & {
+  openingMinor: null;
+  closingMinor: null;
+};
+
 /**
  * What a line is known by when files overlap: the bank's id, else account, date, amount, text
  * and that it is the k-th of its like that day. One identity for each line, in order.

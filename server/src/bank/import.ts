@@ -92,7 +92,9 @@ async function besideOf(
 
 /** What became of a file's lines: new, known before; matched by now, and open. */
 export async function fileLines(db: Db, fileId: number): Promise<StatementFileLines> {
-  const found = await row<Record<keyof StatementFileLines, string | null>>(
+  const found = await row<
+    Record<Exclude<keyof StatementFileLines, 'bankAccountId'>, string | null>
+  >(
     db,
     `SELECT SUM(z.fresh) AS fresh, SUM(1 - z.fresh) AS known,
        SUM(l.match_group_id IS NOT NULL OR l.standing IS NULL) AS matched,
@@ -106,11 +108,17 @@ export async function fileLines(db: Db, fileId: number): Promise<StatementFileLi
      ) z JOIN statement_line l ON l.id = z.id`,
     [fileId, fileId],
   );
+  const accounts = await rows<{ id: number }>(
+    db,
+    'SELECT DISTINCT bank_account_id AS id FROM statement WHERE import_file_id = ?',
+    [fileId],
+  );
   return {
     fresh: toMinor(found?.fresh),
     known: toMinor(found?.known),
     matched: toMinor(found?.matched),
     open: toMinor(found?.open),
+    bankAccountId: accounts.length === 1 ? accounts[0]!.id : null,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { MatchCommand } from '@abacist/contracts';
+import type { MatchCommand, UndoMatches } from '@abacist/contracts';
 import { parseMovement, type MovementKind } from '@abacist/core/movements';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
@@ -329,6 +329,20 @@ export async function undoMatch(
     waiting.push(...leaning.map((one) => one.id));
   }
   return { answer: { undone } };
+}
+
+/** Undoes several matches by one act; what leaned on one of them, or is the same whole, is undone once. @throws as `undoMatch` */
+export async function undoMatches(
+  context: CommandContext,
+  { groupIds }: UndoMatches,
+): Promise<CommandResult<{ undone: number[] }>> {
+  const undone = new Set<number>();
+  for (const groupId of groupIds) {
+    if (undone.has(groupId)) continue;
+    const { answer } = await undoMatch(context, groupId);
+    for (const id of answer.undone) undone.add(id);
+  }
+  return { answer: { undone: [...undone] } };
 }
 
 /** @throws HttpError 422 `reconcile.finished` where a line of the whole is of a finished statement */

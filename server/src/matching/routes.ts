@@ -3,6 +3,7 @@ import {
   lookAtStatementSchema,
   matchSchema,
   statementImportSchema,
+  undoMatchesSchema,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import Joi from 'joi';
@@ -15,7 +16,7 @@ import { notFound } from '../http/errors';
 import { byId, noInput, query } from '../http/query';
 import type { ReadStatement } from '../workers/bankFile.worker';
 import { readJob, stopJob } from '../workers/jobs';
-import { acceptMatches, undoMatch } from './accept';
+import { acceptMatches, undoMatch, undoMatches } from './accept';
 import { matchAfter } from './run';
 import { listLines, statementView, type LinesQuery } from './view';
 
@@ -40,6 +41,7 @@ export function matchingRoutes(deps: Deps): Router {
       Joi.object<LinesQuery>({
         bankAccountId: id.optional(),
         before: id.optional(),
+        certainOf: id.optional(),
         limit: Joi.number().integer().min(1).max(200).default(40),
       }),
       ({ db }, asked) => listLines(db, asked),
@@ -70,6 +72,10 @@ export function matchingRoutes(deps: Deps): Router {
   router.post(
     '/matches',
     command(deps, 'POST /matches', matchSchema, acceptMatches, matchAfter(deps)),
+  );
+  router.post(
+    '/matches/undo',
+    command(deps, 'POST /matches/undo', undoMatchesSchema, undoMatches, matchAfter(deps)),
   );
   router.post(
     '/matches/:id/undo',

@@ -126,7 +126,13 @@ export async function statementView(
   };
 }
 
-export type LinesQuery = { bankAccountId?: number; before?: number; limit: number };
+export type LinesQuery = {
+  bankAccountId?: number;
+  before?: number;
+  /** Only lines that this file brought, and that the engine matched by itself. */
+  certainOf?: number;
+  limit: number;
+};
 
 /** A page of an account's lines with their matches, newest first. */
 export async function listLines(db: Db, asked: LinesQuery): Promise<LinePage> {
@@ -137,8 +143,13 @@ export async function listLines(db: Db, asked: LinesQuery): Promise<LinePage> {
     `${LINES}
        AND (? IS NULL OR (l.date, l.id) <
          (SELECT b.date, b.id FROM statement_line b WHERE b.id = ?))
+       AND (? IS NULL OR (g.certain AND l.statement_id IN
+         (SELECT s.id FROM statement s WHERE s.import_file_id = ?)))
      ORDER BY l.date DESC, l.id DESC LIMIT ${asked.limit + 1}`,
-    [bankAccountId, asked.before ?? null, asked.before ?? null],
+    [
+      ...[bankAccountId, asked.before ?? null, asked.before ?? null],
+      ...[asked.certainOf ?? null, asked.certainOf ?? null],
+    ],
   );
   const page = found.slice(0, asked.limit);
   const matched = await matchedMovements(

@@ -58,7 +58,28 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
     steps.push(...(await movementSteps(db, kind, 's.id = ?', [id])));
   }
   const days = members.length ? await daysOf(db, members[0]!.groupId) : [];
-  return { line, matchGroupId: members[0]?.groupId ?? null, steps, days };
+  const open = await openBeside(db, line);
+  return { line, matchGroupId: members[0]?.groupId ?? null, open, steps, days };
+}
+
+/** The open lines of an account beside one, in the order of the bank: after the last comes the first. */
+async function openBeside(
+  db: Db,
+  { id, date, bankAccountId }: LineTrail['line'],
+): Promise<LineTrail['open']> {
+  const open = await rows<{ id: number; date: string }>(
+    db,
+    `SELECT id, date FROM statement_line
+     WHERE bank_account_id = ? AND match_group_id IS NULL AND standing
+     ORDER BY date, id LIMIT 1000`,
+    [bankAccountId],
+  );
+  const others = open.filter((one) => one.id !== id);
+  const isAfter = (one: { id: number; date: string }) =>
+    one.date > date || (one.date === date && one.id > id);
+  const after = others.find(isAfter) ?? others[0];
+  const before = others.findLast((one) => !isAfter(one)) ?? others.at(-1);
+  return { count: open.length, before: before?.id ?? null, after: after?.id ?? null };
 }
 
 async function readLine(db: Db, lineId: number): Promise<LineTrail['line']> {

@@ -2,12 +2,13 @@ import { createHash } from 'node:crypto';
 import {
   lineIdentities,
   readStatementFile,
+  type LinesAlone,
   type Statement,
   type StatementLine,
 } from '@abacist/core/bank';
 import { maskCardNumbers } from '@abacist/core/cards';
 import type { Watch } from '@abacist/core/csv';
-import type { Outcome } from '@abacist/core/outcome';
+import { refuse, type Outcome } from '@abacist/core/outcome';
 import {
   isOfLayout,
   readMapped,
@@ -40,21 +41,24 @@ export default readsFile<BankFileWork, ReadStatement[]>(
     const asTable =
       table ?? known.find(({ mapping }) => isOfLayout(file.value, mapping)) ?? null;
     const named = 'text' in file.value && recogniseStatement(file.value.text) !== 'csv';
-    const read: Outcome<Omit<ReadStatement, 'lines'>[] | Statement[]> =
+    const read: Outcome<readonly Read[]> =
       asTable && !named
-        ? only(readMapped(file.value, asTable.mapping, asTable.account, watch))
+        ? one(readMapped(file.value, asTable.mapping, asTable.account, watch))
         : 'text' in file.value
           ? readStatementFile(file.value.text, watch)
-          : { ok: false, refusals: [{ code: 'statement.unknownTable', at: 'file' }] };
+          : refuse('statement.unknownTable', 'file');
     if (!read.ok) return read;
-    return { ok: true, value: (read.value as Statement[]).map((one) => toKeep(one, watch)) };
+    return { ok: true, value: read.value.map((statement) => toKeep(statement, watch)) };
   },
 );
 
-const only = (read: Outcome<MappedStatement>): Outcome<Statement[]> =>
-  read.ok ? { ok: true, value: [read.value as Statement] } : read;
+/** A statement as its reader says it. */
+type Read = Statement | LinesAlone | MappedStatement;
 
-function toKeep(statement: Statement, watch: Watch): ReadStatement {
+const one = (read: Outcome<MappedStatement>): Outcome<readonly Read[]> =>
+  read.ok ? { ok: true, value: [read.value] } : read;
+
+function toKeep(statement: Read, watch: Watch): ReadStatement {
   const identities = lineIdentities(statement.lines);
   return {
     ...statement,

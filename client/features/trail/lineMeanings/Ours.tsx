@@ -8,28 +8,26 @@ import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Column, Line } from '~/ui/Box';
 import { Button } from '~/ui/Button';
-import { Check } from '~/ui/Check';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
-import { BigMoney, Money } from '~/ui/Money';
+import { BigMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Body } from '~/ui/Text';
 import {
+  Choices,
   differenceOf,
+  everythingOpen,
   likeliestFirst,
   mayMatch,
   onlyOne,
   toggled,
   type Picked,
-} from './picking';
+} from '~/features/matching';
 import type { MeaningDialog } from './room';
 
 /** What is picked from scrolls by itself: the difference stays in sight below it. */
 const IN_SIGHT = { maxHeight: '50vh', overflowY: 'auto' } as never;
-
-/** So many are offered before more are asked for. */
-const OFFERED = 12;
 
 /**
  * Which of the shop’s own moves the line is: one, several together, or one that other lines show too; the
@@ -49,25 +47,6 @@ export function MatchByHand({ line, onClose }: MeaningDialog) {
       </Query>
     </Dialog>
   );
-}
-
-/** Movements and lines that nothing has matched, those of a proposal too. */
-function everythingOpen({ openMovements, openLines, proposals, reserved }: StatementView) {
-  const movements = [
-    ...openMovements,
-    ...proposals.flatMap((one) => one.movements),
-    ...reserved.map(({ movement }) => movement),
-  ];
-  const lines = [
-    ...openLines,
-    ...proposals.flatMap((one) => one.lines),
-    ...reserved.map(({ line }) => line),
-  ];
-  // Two lines may differ from one movement: it is offered once.
-  return {
-    movements: [...new Map(movements.map((one) => [one.key, one])).values()],
-    lines: [...new Map(lines.map((one) => [one.id, one])).values()],
-  };
 }
 
 function Pick({
@@ -139,44 +118,5 @@ function Pick({
         onCancel={onClose}
       />
     </>
-  );
-}
-
-type Offered = { id: number | string; amountMinor: number; words: string; below: string };
-
-function Choices({
-  title,
-  of,
-  picked,
-  onToggle,
-}: {
-  title: string;
-  of: readonly Offered[];
-  picked: readonly (number | string)[];
-  onToggle: (id: number | string) => void;
-}) {
-  const t = useWords();
-  const [most, setMost] = useState(OFFERED);
-  if (of.length === 0) return null;
-  return (
-    <Column role="group" aria-label={title}>
-      <Body small tone="faded">
-        {title}
-      </Body>
-      {of.slice(0, most).map(({ id, amountMinor, words, below }) => (
-        <Check key={id} tight on={picked.includes(id)} onToggle={() => onToggle(id)}>
-          <Column flex={1} minWidth={0} alignItems="flex-start">
-            <Body textAlign="left">{words}</Body>
-            <Body small tone="faded">
-              {below}
-            </Body>
-          </Column>
-          <Money minor={amountMinor} strong />
-        </Check>
-      ))}
-      {of.length > most ? (
-        <Button kind="plain" label={t('common.more')} onPress={() => setMost(most * 4)} />
-      ) : null}
-    </Column>
   );
 }

@@ -150,8 +150,6 @@ export const bank = {
   camt_summary:
     'It states {{found}} for its entries, and they come to {{expected}}. Ask the bank for the whole file.',
   mt940_none: 'No statement begins in this file (field 20).',
-  mt940_interim:
-    'This is a report within the day, without balances. Import the statement of the day’s end (MT940).',
   mt940_field: 'Field {{tag}} can’t be read: “{{text}}”.',
   mt940_missing: 'Field {{tag}} is missing. Ask the bank for the whole file.',
   mt940_currency: 'It closes in {{text}} and opened in {{currency}}.',
@@ -172,8 +170,6 @@ export const bank = {
   ofx_none: 'There is no statement of a bank account in this file.',
   ofx_account: 'It names no account or no currency.',
   ofx_balance: 'It has no balance with its day.',
-  ofx_balanceLater:
-    'Its balance is of {{asOf}}, its lines end on {{to}}: export up to the day of the balance.',
   ofx_date: '“{{text}}” is no date.',
   bankTransfer_same: 'From and to are the same account.',
   bankTransfer_line: 'The line shows another amount, or is of neither account.',

@@ -1,4 +1,4 @@
-import type { LineView, MatchGroup, MovementView } from '@abacist/contracts';
+import type { LineView, MatchGroup, MovementView, StatementView } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
 
 /** What a person has picked of both sides. */
@@ -50,4 +50,28 @@ export function likeliestFirst<T extends { amountMinor: number }>(
   return keyed
     .sort((a, b) => a.by[0]! - b.by[0]! || a.by[1]! - b.by[1]! || a.by[2]! - b.by[2]!)
     .map(({ one }) => one);
+}
+
+/** Movements and lines that nothing has matched, those of a proposal too. */
+export function everythingOpen({
+  openMovements,
+  openLines,
+  proposals,
+  reserved,
+}: Pick<StatementView, 'openMovements' | 'openLines' | 'proposals' | 'reserved'>) {
+  const movements = [
+    ...openMovements,
+    ...proposals.flatMap((one) => one.movements),
+    ...reserved.map(({ movement }) => movement),
+  ];
+  const lines = [
+    ...openLines,
+    ...proposals.flatMap((one) => one.lines),
+    ...reserved.map(({ line }) => line),
+  ];
+  // Two lines may differ from one movement: it is offered once.
+  return {
+    movements: [...new Map(movements.map((one) => [one.key, one])).values()],
+    lines: [...new Map(lines.map((one) => [one.id, one])).values()],
+  };
 }

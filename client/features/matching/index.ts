@@ -1,0 +1,2 @@
+export { Choices } from './Choices';
+export * from './picking';
