@@ -151,6 +151,8 @@ function Desk({ view }: { view: StatementView }) {
   );
 }
 
+const ROW = { display: 'flex', margin: '0 8px' } as const;
+
 /** Open lines: the arrows go from one to the next, and choose as they go. */
 function Lines({
   lines,
@@ -182,15 +184,22 @@ function Lines({
       }
     >
       {lines.map(({ id, date, text, amountMinor, status, taught }, index) => (
-        <div key={id} data-index={index} role="presentation">
+        <div key={id} data-index={index} role="presentation" style={ROW}>
           <Button
+            grow
             kind={id === at ? 'quiet' : 'plain'}
             label={`${text}, ${dates.day(date)}`}
             radio={id === at}
             tabIndex={id === at ? 0 : -1}
             onPress={() => onChoose(id)}
           >
-            <Line flex={1} gap="$3" justifyContent="space-between" paddingVertical="$2">
+            <Line
+              flex={1}
+              width="100%"
+              gap="$3"
+              justifyContent="space-between"
+              paddingVertical="$2"
+            >
               <Column flex={1} minWidth={0} alignItems="flex-start">
                 <Body textAlign="left">{text}</Body>
                 <Body small tone="faded">
