@@ -31,9 +31,12 @@ export type Reconciliation = {
   booksMinor: number;
   expectedMinor: number;
   differenceMinor: number;
+  /** What stands on one side alone, the oldest first; a page shows so many of each that it can be read. */
   underWay: MovementView[];
   notPosted: LineApart[];
   ahead: LineApart[];
+  /** Of all of them, also those that are not shown. */
+  sums: Record<'underWay' | 'notPosted' | 'ahead', { count: number; minor: number }>;
   /** Lines by that day that nothing is matched with now. */
   linesOpen: number;
   /** The newest first. */

@@ -51,6 +51,7 @@ test('what stands on one side alone is listed, and no open line is finished', as
   expect(await at()).toMatchObject({
     ...{ asOf: '2026-04-03', statementMinor: 985_70, booksMinor: 1_000_00, linesOpen: 2 },
     ...{ differenceMinor: 0, underWay: [], missing: [] },
+    sums: { notPosted: { count: 2, minor: -14_30 }, underWay: { count: 0, minor: 0 } },
     notPosted: [
       { text: 'MONTHLY PLAN', amountMinor: -18_50 },
       { text: 'INTEREST', amountMinor: 4_20 },

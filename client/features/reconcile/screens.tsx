@@ -123,8 +123,7 @@ function Day({ of: { account, asOf, ends, covered, missing } }: { of: Reconcilia
 /** The formula, a row a term; what it comes to and what the bank says stand below each other. */
 function Formula({ of }: { of: Reconciliation }) {
   const t = useWords();
-  const sum = (list: readonly { amountMinor: number }[]) =>
-    list.reduce((total, { amountMinor }) => total + amountMinor, 0);
+  const { underWay, ahead, notPosted } = of.sums;
   const ties = of.statementMinor !== null && of.differenceMinor === 0 && of.linesOpen === 0;
   return (
     <Sheet aria-label={t('reconcile.title')}>
@@ -132,18 +131,15 @@ function Formula({ of }: { of: Reconciliation }) {
       <Term name={t('reconcile.underWay')} minor={of.transitMinor} />
       <Term name={t('statement.bookBalance')} minor={of.booksMinor} strong />
       <Term
-        name={t('reconcile.lessUnderWay', { count: of.underWay.length })}
-        minor={-sum(of.underWay)}
+        name={t('reconcile.lessUnderWay', { count: underWay.count })}
+        minor={-underWay.minor}
       />
-      {of.ahead.length ? (
-        <Term
-          name={t('reconcile.lessAhead', { count: of.ahead.length })}
-          minor={-sum(of.ahead)}
-        />
+      {ahead.count ? (
+        <Term name={t('reconcile.lessAhead', { count: ahead.count })} minor={-ahead.minor} />
       ) : null}
       <Term
-        name={t('reconcile.withNotPosted', { count: of.notPosted.length })}
-        minor={sum(of.notPosted)}
+        name={t('reconcile.withNotPosted', { count: notPosted.count })}
+        minor={notPosted.minor}
       />
       <Term name={t('reconcile.expected')} minor={of.expectedMinor} strong />
       {of.statementMinor === null ? null : (
@@ -187,23 +183,31 @@ function Term({ name, minor, strong }: { name: string; minor: number; strong?: t
 }
 
 /** What stands on one side alone, both ways. */
-function Lists({ of: { underWay, ahead, notPosted } }: { of: Reconciliation }) {
+function Lists({ of: { underWay, ahead, notPosted, sums } }: { of: Reconciliation }) {
   const t = useWords();
   return (
     <>
-      <List title={t('reconcile.onlyBooks')} empty={t('reconcile.noneOnlyBooks')}>
+      <List
+        title={t('reconcile.onlyBooks')}
+        empty={t('reconcile.noneOnlyBooks')}
+        count={sums.underWay.count}
+      >
         {underWay.map((movement) => (
           <UnderWay key={movement.key} movement={movement} />
         ))}
       </List>
       {ahead.length ? (
-        <List title={t('reconcile.early')}>
+        <List title={t('reconcile.early')} count={sums.ahead.count}>
           {ahead.map((line) => (
             <Apart key={line.id} line={line} />
           ))}
         </List>
       ) : null}
-      <List title={t('reconcile.onlyStatement')} empty={t('reconcile.noneOnlyStatement')}>
+      <List
+        title={t('reconcile.onlyStatement')}
+        empty={t('reconcile.noneOnlyStatement')}
+        count={sums.notPosted.count}
+      >
         {notPosted.map((line) => (
           <Apart key={line.id} line={line} />
         ))}
@@ -215,12 +219,16 @@ function Lists({ of: { underWay, ahead, notPosted } }: { of: Reconciliation }) {
 function List({
   title,
   empty,
+  count,
   children,
 }: {
   title: string;
   empty?: string;
+  /** How many there are, also those that are not shown. */
+  count: number;
   children: ReactNode[];
 }) {
+  const t = useWords();
   return (
     <Section title={title}>
       {children.length === 0 ? (
@@ -230,6 +238,11 @@ function List({
       ) : (
         <Sheet role="list">{children}</Sheet>
       )}
+      {count > children.length ? (
+        <Body paddingHorizontal="$4" tone="faded">
+          {t('reconcile.andMore', { count: count - children.length })}
+        </Body>
+      ) : null}
     </Section>
   );
 }

@@ -20,6 +20,8 @@ export const reconcile = {
     early: 'In the books before the statement shows it',
     onlyStatement: 'On the statement, not in the books',
     noneOnlyStatement: 'Nothing: all that the bank booked is in the books.',
+    andMore_one: 'And {{count}} more.',
+    andMore_other: 'And {{count}} more.',
     finish: 'Finish up to {{date}}',
     block_finished: 'It is finished up to this day or a later one.',
     block_notCovered: 'It can be finished where a statement covers the day.',

@@ -21,7 +21,7 @@ export async function finishStatement(
 ): Promise<CommandResult<{ id: number; number: string }>> {
   const { tx, shop, today, actor, now } = context;
   await row(tx, 'SELECT id FROM bank_account WHERE id = ? FOR UPDATE', [bankAccountId]);
-  const read = await readReconciliation(tx, today, { bankAccountId, asOf });
+  const read = await readReconciliation(tx, today, { bankAccountId, asOf }, Infinity);
   unwrap(checkFinish({ ...read, today, finishedTo: await finishedTo(tx, bankAccountId) }));
   const number = await numberAhead(tx, 'reconciliation');
   const head = { ...(await readPaperHead(tx)), ...shop };

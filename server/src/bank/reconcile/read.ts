@@ -1,24 +1,33 @@
 import type { Reconciliation, ReconciliationQuery } from '@abacist/contracts';
 import { coveredSpans, reconcile } from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
+import { sum } from '@abacist/core/money';
 import { row, rows, toMinor, type Db } from '../../db/pool';
 import { notFound } from '../../http/errors';
 import { toInstant } from '../../sales/read';
 import { importedStatements } from '../statements';
 import { balanceAt, underWayAt } from './underWay';
 
+/** So many of each side's items are shown. */
+const SHOWN = 300;
+const sumOf = (list: readonly { amountMinor: number }[]) => ({
+  count: list.length,
+  minor: sum(list.map(({ amountMinor }) => amountMinor)),
+});
 /** So many ends of statements are offered. */
 const ENDS = 12;
 
 /**
  * A bank account reconciled as of a day: the statement's balance against the books', with all that stands on one side
  * alone. Without a day it is the last one that a statement covers.
+ * @param most so many items of each list are told
  * @throws HttpError 404 `bankAccount.unknown`
  */
 export async function readReconciliation(
   db: Db,
   today: string,
   asked: ReconciliationQuery,
+  most = SHOWN,
 ): Promise<Reconciliation> {
   const account = await row<Reconciliation['account']>(
     db,
@@ -47,8 +56,14 @@ export async function readReconciliation(
   const plain = ({ id, date, text, amountMinor }: Apart) => ({ id, date, text, amountMinor });
   return {
     ...{ account, asOf, covered, ...reconcile(sides), ...sides },
-    notPosted: sides.notPosted.map(plain),
-    ahead: sides.ahead.map(plain),
+    underWay: sides.underWay.slice(0, most),
+    notPosted: sides.notPosted.slice(0, most).map(plain),
+    ahead: sides.ahead.slice(0, most).map(plain),
+    sums: {
+      underWay: sumOf(sides.underWay),
+      notPosted: sumOf(sides.notPosted),
+      ahead: sumOf(sides.ahead),
+    },
     missing: spans
       .filter(({ to }) => to < asOf)
       .flatMap(({ to }, i) => {
