@@ -162,9 +162,9 @@ test('a bank’s own columns are made out on a phone, and known the next time', 
   await page.getByLabel('Column 3: More').selectOption('Text');
   await expect(page.getByText('Sun 1 Mar · PLAN MARCH')).toBeVisible();
   // Read the other way about, the first of March is the third of January.
-  await page.getByLabel('Days are written').selectOption('month, day, year');
+  await page.getByLabel('Dates are written').selectOption('month, day, year');
   await expect(page.getByText(/Sat 3 Jan · PLAN/)).toBeVisible();
-  await page.getByLabel('Days are written').selectOption('day, month, year');
+  await page.getByLabel('Dates are written').selectOption('day, month, year');
   await expect(page.getByText('Sun 1 Mar · PLAN MARCH')).toBeVisible();
   await page.getByLabel('Balance before its first line').fill('100.00');
   await page.getByLabel('Keep this layout as').fill('Online');

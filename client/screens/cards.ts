@@ -9,4 +9,5 @@ export {
   ProcessorsScreen,
 } from '~/features/processors/screens';
 export { SettlementFileScreen } from '~/features/settlementFiles/screens';
+export { StatementFileScreen } from '~/features/statementFiles/screens';
 export { SettlementScreen } from '~/features/settlements/screens';

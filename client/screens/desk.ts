@@ -15,6 +15,5 @@ export { MatchScreen } from '~/features/matching/screens';
 export { ReconcileScreen } from '~/features/reconcile/screens';
 export { AccountRulesScreen, RulesScreen } from '~/features/rules/screens';
 export { FailedTriesScreen } from '~/features/people/screens';
-export { StatementFileScreen } from '~/features/statementFiles/screens';
 export { TaughtRulesScreen } from '~/features/taughtRules/screens';
 export { TaxCodeScreen, TaxesScreen } from '~/features/taxes/screens';

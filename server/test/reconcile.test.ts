@@ -1,3 +1,4 @@
+import { statementCamt053 } from '@abacist/sim/bank';
 import { audit } from '../src/audit/audit';
 import { importStatement, statementOf } from './day';
 import { openShop, textOfPdf, type TestShop } from './harness';
@@ -84,6 +85,9 @@ test('finished, its lines are locked and it has a paper; a manager opens it agai
   expect(codes(await importStatement(osric(), statementOf(1_000_00, ...late)))).toEqual([
     'reconcile.finished',
   ]);
+  // A statement of before without a line moves what the books begin with: that is refused too.
+  const before = statementCamt053(999_00, [], { from: '2026-03-25', to: '2026-03-28' });
+  expect(codes(await importStatement(osric(), before))).toEqual(['reconcile.finished']);
   const paper = await osric().send('/papers', {
     ...{ kind: 'reconciliation', subject: 'reconciliation', subjectId: done.body.id },
     ...{ format: 'page', how: 'pdf' },

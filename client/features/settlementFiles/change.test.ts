@@ -3,13 +3,12 @@ import {
   kindOf,
   meaningOf,
   NOTHING,
-  partedOf,
-  typedStarts,
   withKind,
   withMeaning,
   withParted,
   withScheme,
 } from './change';
+import { partedOf, typedStarts } from '~/features/tables';
 
 const MAPPING: Mapping = {
   shape: { kind: 'delimited', delimiter: ';' },
@@ -39,10 +38,10 @@ test('a scheme that is called otherwise keeps what the others are called', () =>
 });
 
 test('parted otherwise, what columns mean is to be said anew', () => {
-  expect(partedOf(MAPPING)).toBe('semicolon');
+  expect(partedOf(MAPPING.shape)).toBe('semicolon');
   const tabs = withParted(MAPPING, 'tab');
-  expect([partedOf(tabs), tabs.columns, tabs.heads]).toEqual(['tab', {}, null]);
-  expect(partedOf(withParted(MAPPING, 'fixed'))).toBe('fixed');
+  expect([partedOf(tabs.shape), tabs.columns, tabs.heads]).toEqual(['tab', {}, null]);
+  expect(partedOf(withParted(MAPPING, 'fixed').shape)).toBe('fixed');
 });
 
 test.each([

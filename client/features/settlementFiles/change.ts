@@ -5,6 +5,7 @@ import {
   type Meaning,
   type RowKind,
 } from '@abacist/core/settlementMapping';
+import { PARTED, type Parted } from '~/features/tables';
 
 export const NOTHING = 'none';
 
@@ -44,28 +45,6 @@ export const withScheme = (mapping: Mapping, word: string, scheme: string): Mapp
   schemes: { ...mapping.schemes, [word]: scheme },
 });
 
-/** How the columns of a text are parted, as it is chosen. */
-export const PARTED = {
-  comma: { kind: 'delimited', delimiter: ',' },
-  semicolon: { kind: 'delimited', delimiter: ';' },
-  tab: { kind: 'delimited', delimiter: '\t' },
-  bar: { kind: 'delimited', delimiter: '|' },
-  fixed: { kind: 'fixed', starts: [0] },
-} as const satisfies Record<string, Mapping['shape']>;
-export type Parted = keyof typeof PARTED;
-
-export const partedOf = ({ shape }: Mapping): Parted =>
-  shape.kind === 'fixed'
-    ? 'fixed'
-    : ((Object.keys(PARTED) as Parted[]).find((name) => {
-        const one: Mapping['shape'] = PARTED[name];
-        return (
-          one.kind === 'delimited' &&
-          shape.kind === 'delimited' &&
-          one.delimiter === shape.delimiter
-        );
-      }) ?? 'comma');
-
 /** Parted otherwise, all columns are others: what they mean is to be said anew. */
 export const withParted = (mapping: Mapping, parted: string): Mapping => ({
   ...mapping,
@@ -73,15 +52,3 @@ export const withParted = (mapping: Mapping, parted: string): Mapping => ({
   heads: null,
   columns: {},
 });
-
-/** Places of the first signs of columns, as they are typed: rising, from 0; null where they are not. */
-export function typedStarts(text: string): number[] | null {
-  const places = text
-    .split(/[\s,;]+/)
-    .filter(Boolean)
-    .map(Number);
-  const rising = places.every(
-    (place, i) => Number.isInteger(place) && place <= 4_000 && place > (places[i - 1] ?? -1),
-  );
-  return rising && places[0] === 0 && places.length <= 200 ? places : null;
-}

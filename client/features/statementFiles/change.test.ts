@@ -1,5 +1,5 @@
 import type { StatementMapping } from '@abacist/core/statementMapping';
-import { outWordsOf, withColumn, withHeads } from './change';
+import { outWordsOf, withColumn, withParted } from './change';
 
 const MAPPING: StatementMapping = {
   ...{ shape: { kind: 'delimited', delimiter: ';' }, heads: null, dates: 'ymd' },
@@ -13,7 +13,11 @@ test('a meaning that stands once moves to its new column; a text may stand in se
   expect(withColumn(MAPPING, 0, null).columns).toEqual([null, 'text', null, 'amount']);
 });
 
-test('other heads leave the columns as they are; words are told apart by commas', () => {
-  expect(withHeads(MAPPING, ['a', 'b', 'c', 'd']).columns).toBe(MAPPING.columns);
+test('parted otherwise its columns are said anew; words are told apart by commas', () => {
+  const tabs = withParted({ ...MAPPING, heads: ['a'] }, 'tab');
+  expect(tabs).toMatchObject({
+    ...{ heads: null, columns: [], shape: { kind: 'delimited', delimiter: '\t' } },
+  });
+  expect(withColumn(tabs, 2, 'date').columns).toEqual([null, null, 'date']);
   expect(outWordsOf(' D, debit;;Out ,d')).toEqual(['d', 'debit', 'out']);
 });

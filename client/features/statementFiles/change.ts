@@ -1,4 +1,5 @@
 import type { StatementMapping, StatementMeaning } from '@abacist/core/statementMapping';
+import { PARTED, type Parted } from '~/features/tables';
 
 /** Gives a column a meaning; what stands once moves there from where it was. */
 export const withColumn = (
@@ -7,16 +8,22 @@ export const withColumn = (
   meaning: StatementMeaning | null,
 ): StatementMapping => ({
   ...mapping,
-  columns: mapping.columns.map((one, i) =>
+  // Parted anew, a file has more columns than were known.
+  columns: Array.from(
+    { length: Math.max(mapping.columns.length, column + 1) },
+    (_, i) => mapping.columns[i] ?? null,
+  ).map((one, i) =>
     i === column ? meaning : one === meaning && meaning !== 'text' ? null : one,
   ),
 });
 
-/** Another row of heads, or none: columns keep their meaning by their place. */
-export const withHeads = (
-  mapping: StatementMapping,
-  heads: readonly string[] | null,
-): StatementMapping => ({ ...mapping, heads });
+/** Parted otherwise, all columns are others: what they mean is to be said anew. */
+export const withParted = (mapping: StatementMapping, parted: Parted): StatementMapping => ({
+  ...mapping,
+  shape: PARTED[parted],
+  heads: null,
+  columns: [],
+});
 
 /** What is meant with words that say that money leaves, as typed with commas. */
 export const outWordsOf = (text: string): string[] => [

@@ -2,7 +2,6 @@ import { departments } from './departments';
 import { matching } from './matching';
 import { reconcile } from './reconcile';
 import { rules } from './rules';
-import { statementFiles } from './statementFiles';
 import { taught } from './taught';
 
 /** What only the screens of the desk say, where the shop is set up: it comes with them. */
@@ -11,6 +10,5 @@ export const desk = {
   ...matching,
   ...reconcile,
   ...rules,
-  ...statementFiles,
   ...taught,
 };

@@ -281,6 +281,8 @@ async function postOpening(context: CommandContext, bankAccountId: number): Prom
   );
   const amountMinor = (first?.openingMinor ?? 0) - toMinor(posted?.total);
   if (!first || amountMinor === 0) return;
+  // What a finished statement began with is not changed beneath it, by a file without lines either.
+  await refuseFinished(context, bankAccountId, first.from);
   const { insertId } = await run(
     tx,
     'INSERT INTO bank_opening (bank_account_id, statement_id, amount_minor) VALUES (?, ?, ?)',

@@ -2,6 +2,7 @@ import type { HomewardView } from '@abacist/contracts';
 import { daysBetween } from '@abacist/core/dates';
 import { homewardOf, potRules, sourceOfPot } from '@abacist/core/days';
 import { rows, type Db } from '../db/pool';
+import { NOW, TAGGED } from '../takings/places';
 
 /**
  * How long money of the days in a span took to come home, by kind of pot and processor. A part came on the day of the bank's
@@ -18,23 +19,14 @@ export async function homeward(
          CAST(SUM(x.amount) AS SIGNED) AS amountMinor
        FROM (
          SELECT t.day, t.pot, t.holder, SUM(t.amount) AS amount, MAX(t.date) AS movedOn
-         FROM (
-           SELECT takings_day AS day, pot, account_id, holder, date, amount_minor AS amount
-           FROM takings_balance WHERE takings_day BETWEEN ? AND ?
-           UNION ALL
-           SELECT y.takings_day, y.pot, y.account_id, y.holder, e.date, y.amount_minor
-           FROM unsealed u
-           JOIN entry e ON e.id = u.entry_id
-           JOIN entry_line y ON y.entry_id = u.entry_id
-           WHERE y.takings_day BETWEEN ? AND ?
-         ) t
+         FROM (${TAGGED}) t
          JOIN account a ON a.id = t.account_id AND a.role = 'bank'
          GROUP BY t.day, t.pot, t.holder HAVING SUM(t.amount) > 0
        ) x
        LEFT JOIN statement_line l
          ON x.holder LIKE 'line %' AND l.id = CAST(SUBSTRING(x.holder, 6) AS UNSIGNED)
        GROUP BY x.day, x.pot, homeOn`,
-      [from, to, from, to],
+      [from, to, NOW, from, to, NOW],
     ),
     rows<{ id: number; name: string }>(db, 'SELECT id, name FROM processor'),
   ]);

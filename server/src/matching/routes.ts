@@ -16,8 +16,9 @@ import { notFound } from '../http/errors';
 import { byId, noInput, query } from '../http/query';
 import type { ReadStatement } from '../workers/bankFile.worker';
 import { readJob, stopJob } from '../workers/jobs';
-import { acceptMatches, undoMatch, undoMatches } from './accept';
+import { acceptMatches } from './accept';
 import { matchAfter } from './run';
+import { undoMatch, undoMatches } from './undo';
 import { listLines, statementView, type LinesQuery } from './view';
 
 const jobQuery = Joi.object<{ id: string }>({ id: Joi.string().uuid().required() });

@@ -219,7 +219,7 @@ export const bank = {
   statement_noAmount: 'This row has a day and no amount.',
   statement_bothSides: 'This row has money out and money in.',
   statement_noOpening:
-    'The file has no balances, and no statement before it says what was there: type it.',
+    'The file has no balances, and no statement before it says what was there. Import one with balances first; for a table of the bank’s own it can be typed.',
   chargeback_unknown: 'There is no such chargeback.',
   chargeback_undone: 'This was taken back already.',
   chargeback_matched: 'The bank’s line shows it: undo their match first.',

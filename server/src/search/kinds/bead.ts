@@ -16,17 +16,16 @@ export const bead: SearchRoom<HitOf<'bead'>> = {
     if (amountMinor === null) return [];
     const to = businessDate(now, shop.zone);
     const span = [addDays(to, -DAYS), to, to];
-    const tagged = `(${TAGGED}) t`;
     const found = await rows<{ day: string; pot: string }>(
       db,
-      `SELECT DISTINCT z.day, z.pot FROM (
-         SELECT t.day, t.pot FROM ${tagged}
-         GROUP BY t.day, t.pot HAVING ABS(SUM(t.amount)) = ?
-         UNION ALL
-         SELECT t.day, t.pot FROM ${tagged}
-         GROUP BY t.day, t.pot, t.account_id HAVING ABS(SUM(t.amount)) = ?
-       ) z ORDER BY z.day DESC, z.pot LIMIT ${MOST_HITS}`,
-      [...span, ...span, amountMinor, ...span, ...span, amountMinor],
+      `SELECT z.day, z.pot FROM (
+         SELECT t.day, t.pot, SUM(t.amount) AS amount FROM (${TAGGED}) t
+         GROUP BY t.day, t.pot, t.account_id
+       ) z
+       GROUP BY z.day, z.pot
+       HAVING ABS(SUM(z.amount)) = ? OR MAX(ABS(z.amount) = ?)
+       ORDER BY z.day DESC, z.pot LIMIT ${MOST_HITS}`,
+      [...span, ...span, amountMinor, amountMinor],
     );
     const labels = found.length ? await potLabels(db) : new Map<string, string>();
     const hits: HitOf<'bead'>[] = [];

@@ -1,0 +1,3 @@
+export { ColumnMeanings } from './ColumnMeanings';
+export * from './shape';
+export { Written } from './Written';

@@ -1,0 +1,28 @@
+/** Wording of files whose columns a person makes out: of processors and of banks. */
+export const tables = {
+  tableFile: {
+    columns: 'What its columns are',
+    columnOf: 'Column {{number}}: {{head}}',
+    columnBare: 'Column {{number}}',
+    samples: 'such as {{list}}',
+    written: 'How it is written',
+    parted: 'Columns are parted by',
+    parted_comma: 'commas',
+    parted_semicolon: 'semicolons',
+    parted_tab: 'tabs',
+    parted_bar: 'bars |',
+    parted_fixed: 'fixed width',
+    starts: 'Where each column begins',
+    startsHint: 'Places of the first signs, such as 0, 12, 24',
+    heads: 'Heads of the columns',
+    headsNone: 'there are none',
+    headsRow: 'row {{row}}: {{text}}',
+    dates: 'Dates are written',
+    dates_ymd: 'year, month, day',
+    dates_dmy: 'day, month, year',
+    dates_mdy: 'month, day, year',
+    decimals: 'Decimals are parted by',
+    decimals_point: 'a point: 1,234.50',
+    decimals_comma: 'a comma: 1.234,50',
+  },
+};
