@@ -95,7 +95,8 @@ test('finished, its lines are locked and it has a paper; a manager opens it agai
   expect(paper.status).toBe(200);
   const pdf = await shop.download(osric(), `/papers/${paper.body.issueId}/pdf`);
   const text = await textOfPdf(pdf);
-  for (const said of ['985.70', 'RC-2', 'MONTHLY PLAN']) expect(text).toContain(said);
+  for (const said of ['985.70', 'RC-2', 'MONTHLY PLAN', 'Osric, 10 April 2026'])
+    expect(text).toContain(said);
   // One finished later is opened first; a bookkeeper alone does not.
   const [second, first] = (await at()).finished;
   const reopen = (id: number, word?: object) =>

@@ -1,4 +1,5 @@
 import type { Reconciliation } from '@abacist/contracts';
+import { businessDate } from '@abacist/core/dates';
 import { sum } from '@abacist/core/money';
 import type { HeadOfShop, PaperContent, PaperLine } from './content';
 import { formats, shopHead } from './format';
@@ -41,7 +42,12 @@ export function paperOfReconciliation(
       { label: word('accountNumber'), value: of.account.accountNumber },
       {
         label: word('finishedBy'),
-        value: word('signedAt', { name: by, date: date(of.asOf), time: time(at) }),
+        // Finished later than the day that it is reconciled at.
+        value: word('signedOn', {
+          name: by,
+          date: date(businessDate(new Date(at), shop.zone)),
+          time: time(at),
+        }),
       },
     ],
     priced: true,

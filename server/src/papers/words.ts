@@ -39,6 +39,7 @@ const en = {
   sheet: 'Sheet',
   closedBy: 'Closed by',
   signedAt: '{{name}}, {{time}}',
+  signedOn: '{{name}}, {{date}}, {{time}}',
   version: 'Version',
   byTender: 'Tenders',
   byDepartment: 'Departments',
