@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Server } from 'node:http';
+import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { createApp } from '@abacist/server/src/app';
 import { createLog } from '@abacist/server/src/log';
@@ -22,6 +22,7 @@ import { prepareCopy } from './copies';
  */
 type Ask =
   | { id: number; do: 'open'; empty: boolean; now: string }
+  | { id: number; do: 'address' }
   | { id: number; do: 'setNow'; instant: string }
   | { id: number; do: 'audit' }
   | { id: number; do: 'outside' }
@@ -48,12 +49,25 @@ type Ask =
 const { TEST_DATABASE_URL: root, CLIENT_FOLDER } = process.env;
 
 type Shop = {
-  address: string;
   options: string;
+  app: RequestListener;
   answer: (ask: Ask) => Promise<unknown>;
 };
 
-/** A shop with a database of its own, listening on loopback. */
+/**
+ * One door for all shops of this process, one after the other: at one address a browser needs to compile the client once.
+ * It is never shut in between, or something else might take its port.
+ */
+const door = createServer((request, response) => {
+  if (current) current.app(request, response);
+  else response.writeHead(503).end();
+});
+keepAlive(door);
+const port = new Promise<number>((known) => {
+  door.listen(0, '127.0.0.1', () => known((door.address() as AddressInfo).port));
+});
+
+/** A shop with a database of its own, behind the door once it is the current one. */
 async function openShop(empty: boolean, begin: string): Promise<Shop> {
   const name = `e_${randomUUID().replaceAll('-', '').slice(0, 16)}`;
   const admin = await mysql.createConnection({ uri: `${root}mysql` });
@@ -78,15 +92,10 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
     clientFolder: CLIENT_FOLDER!,
   });
   const stopSealer = startSealer(pool, clock, log);
-  const server = await new Promise<Server>((listening) => {
-    const started = app.listen(0, '127.0.0.1', () => listening(started));
-  });
-  keepAlive(server);
-  const { port } = server.address() as AddressInfo;
-
   async function answer(ask: Ask): Promise<unknown> {
     switch (ask.do) {
       case 'open':
+      case 'address':
         return null;
       case 'setNow':
         now = new Date(ask.instant);
@@ -112,13 +121,11 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
           ...(ask.currency && { currency: ask.currency }),
         });
       case 'end':
-        server.closeAllConnections();
-        server.close();
         await stopSealer();
         await close();
         await outside.close();
         await pool.end();
-        await admin.query(`DROP DATABASE ${name}`);
+        await patiently(() => admin.query(`DROP DATABASE ${name}`));
         await admin.query(`DROP USER '${name}_app'@'127.0.0.1'`);
         await admin.end();
         return null;
@@ -126,10 +133,21 @@ async function openShop(empty: boolean, begin: string): Promise<Shop> {
   }
 
   return {
-    address: `http://127.0.0.1:${port}`,
     options: optionsOf(empty, begin),
+    app,
     answer,
   };
+}
+
+/** On a machine under load the database may still find a file of its own in the folder that it takes away. */
+async function patiently(drop: () => Promise<unknown>, triesLeft = 5): Promise<void> {
+  try {
+    await drop();
+  } catch (error) {
+    if (triesLeft === 0) throw error;
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    await patiently(drop, triesLeft - 1);
+  }
 }
 
 const optionsOf = (empty: boolean, now: string) => `${empty} ${now}`;
@@ -138,7 +156,7 @@ let current: Shop | undefined;
 let next: Promise<Shop> | undefined;
 
 /** Hands out a shop, the one made ready where it fits, and makes the next one ready. */
-async function open(empty: boolean, now: string): Promise<{ address: string }> {
+async function open(empty: boolean, now: string): Promise<null> {
   const ready = await next;
   next = undefined;
   if (ready?.options === optionsOf(empty, now)) current = ready;
@@ -146,14 +164,18 @@ async function open(empty: boolean, now: string): Promise<{ address: string }> {
     await ready?.answer({ id: 0, do: 'end' });
     current = await openShop(empty, now);
   }
-  return { address: current.address };
+  return null;
 }
 
 async function reply(ask: Ask): Promise<unknown> {
+  if (ask.do === 'address') return `http://127.0.0.1:${await port}`;
   if (ask.do === 'open') return open(ask.empty, ask.now);
-  const result = await current!.answer(ask);
-  if (ask.do === 'end') current = undefined;
-  return result;
+  const shop = current!;
+  if (ask.do === 'end') {
+    current = undefined;
+    door.closeAllConnections();
+  }
+  return shop.answer(ask);
 }
 
 process.on('message', (ask: Ask) => {

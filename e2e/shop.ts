@@ -1,7 +1,8 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
+import { forget, openProfile } from './profile';
 
 const HERE = path.dirname(fileURLToPath(import.meta.url));
 
@@ -33,23 +34,23 @@ export class Shop {
     });
   }
 
-  /** Where the shop of this test is. */
+  /** Where the shop of this test is: all shops of a process stand at one address, after another. */
   address = '';
 
   /** A process that keeps one shop after the other; one a worker. */
-  static start(): Shop {
+  static async start(): Promise<Shop> {
     const child = fork(path.join(HERE, 'shop.server.ts'), [], {
       execArgv: ['--import', 'tsx'],
       env: { ...process.env, CLIENT_FOLDER: path.join(HERE, '..', 'client', 'dist') },
     });
-    return new Shop(child);
+    const shop = new Shop(child);
+    shop.address = await shop.ask<string>({ do: 'address' });
+    return shop;
   }
 
   /** Opens a shop for one test. */
-  async open(options: { empty: boolean; now: string }): Promise<void> {
-    const { address } = await this.ask<{ address: string }>({ do: 'open', ...options });
-    this.address = address;
-  }
+  open = (options: { empty: boolean; now: string }) =>
+    this.ask<null>({ do: 'open', ...options });
 
   /** Ends the process. */
   stop = () =>
@@ -101,16 +102,28 @@ export class Shop {
 const MONDAY = '2026-03-02T16:00:00Z';
 
 type Options = { demo: boolean; startAt: string };
+type Worker = { shops: Shop; profile: BrowserContext };
 
 /** A test with a shop of its own: empty, or with the demo's days. Its pages may not complain. */
-export const test = base.extend<Options & { shop: Shop }, { shops: Shop }>({
+export const test = base.extend<Options & { shop: Shop }, Worker>({
   shops: [
     // Playwright reads a fixture's needs from its first parameter's pattern.
     // eslint-disable-next-line no-empty-pattern
     async ({}, give) => {
-      const shops = Shop.start();
+      const shops = await Shop.start();
       await give(shops);
       await shops.stop();
+    },
+    { scope: 'worker' },
+  ],
+  profile: [
+    async ({ shops, launchOptions }, give) => {
+      const profile = await openProfile(shops.address, launchOptions, {
+        locale: 'en-CA',
+        serviceWorkers: 'block',
+      });
+      await give(profile);
+      await profile.close();
     },
     { scope: 'worker' },
   ],
@@ -122,7 +135,18 @@ export const test = base.extend<Options & { shop: Shop }, { shops: Shop }>({
     await shops.end();
   },
   baseURL: async ({ shop }, give) => give(shop.address),
-  page: async ({ page }, give) => {
+  context: async ({ shop, profile, serviceWorkers, launchOptions, locale }, give) => {
+    if (serviceWorkers === 'allow') {
+      // What works without network is asked of a browser that has seen nothing yet.
+      const own = await openProfile(shop.address, launchOptions, { locale, serviceWorkers });
+      await give(own);
+      return own.close();
+    }
+    await give(profile);
+    await forget(profile, shop.address);
+  },
+  page: async ({ page, viewport }, give) => {
+    if (viewport) await page.setViewportSize(viewport);
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(String(error)));
     await give(page);

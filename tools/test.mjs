@@ -14,6 +14,8 @@ const BUILD = [
 ];
 const COPIES = ['--import', 'tsx', 'e2e/copies.main.ts'];
 const FORMATTING = ['prettier', '--experimental-cli', '--check', '--log-level', 'warn', '.'];
+/** The compiler of the newest line checks types in a tenth of the time; the linter reads with the one before. */
+const TSC = 'node_modules/typescript7/bin/tsc';
 const FOLDERS = [
   ...['depcruise', '--config', '.dependency-cruiser.cjs'],
   ...['core', 'contracts', 'server', 'client', 'sim', 'bench'],
@@ -46,8 +48,9 @@ main(async () => {
       () => check('Lint', ['eslint', '.', '--max-warnings', '0']),
       () => timed('The client’s build', () => inNode('build.log', BUILD)),
       () => check('Formatting', FORMATTING),
-      () => check('Types', ['tsc', '-p', 'tsconfig.json']),
-      () => check('Types of the client', ['tsc', '-p', 'client/tsconfig.json']),
+      () => check('Types', [TSC, '-p', 'tsconfig.json'], process.execPath),
+      () =>
+        check('Types of the client', [TSC, '-p', 'client/tsconfig.json'], process.execPath),
       () => check('Unused files, exports, packages', ['knip']),
       () => check('Folders touch only what they may', FOLDERS),
       () => timed('The demo shop', () => inNode('copies.log', COPIES, env)),
@@ -97,13 +100,13 @@ async function timed(what, act) {
 }
 
 /** A check that either holds or ends everything, with its own words. */
-function check(label, command) {
-  return timed(label, () => checked(label, command));
+function check(label, command, program = 'npx') {
+  return timed(label, () => checked(label, command, program));
 }
 
-function checked(label, command) {
+function checked(label, command, program) {
   return new Promise((resolve, reject) => {
-    const child = spawn('npx', command, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(program, command, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
     child.stdout.on('data', (chunk) => (said += chunk));
     child.stderr.on('data', (chunk) => (said += chunk));
