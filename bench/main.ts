@@ -14,6 +14,7 @@ import { ITEMS, measureItemSearch } from './items';
 import { measurePlain, measureSolver, measureYears } from './matching';
 import { measurePosting, SALE } from './posting';
 import { DOCUMENTS, measureSearch } from './search';
+import { measureStatement } from './statement';
 import { measureTrialBalance } from './trialBalance';
 
 /* The measures against the database; tools/bench.mjs brings the server and the address. */
@@ -69,6 +70,19 @@ const MEASURES: Record<string, () => Promise<void>> = {
         `${solver.missed} missed; of all of a year ` +
         `${solver.ratio.toFixed(0)} times as long as the engine (wanted: at least 50)`,
     );
+  },
+  statement: async () => {
+    console.log('\nA statement that nothing explains, over HTTP, by its lines:');
+    const [few, ...more] = await measureStatement(ADDRESS!);
+    for (const one of [few!, ...more]) {
+      const growth = (ms: 'importMs' | 'matchMs') =>
+        (one[ms] / few![ms] / (one.lines / few!.lines)).toFixed(2);
+      console.log(
+        `  ${one.lines}: imported in ${one.importMs.toFixed(0)} ms, ${growth('importMs')} of linear, ` +
+          `matched in ${one.matchMs.toFixed(0)} ms, ${growth('matchMs')}; ` +
+          `the lane ${one.laneMs.toFixed(0)} ms, reconciled ${one.reconcileMs.toFixed(0)} ms`,
+      );
+    }
   },
   posting: async () => {
     console.log('\nPosting a sale through the API, against the same statements sent straight');

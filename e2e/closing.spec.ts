@@ -290,6 +290,17 @@ test('a slip over two days with two cheques, less a refund paid out of the safe,
     await page.getByRole('dialog').last().getByRole('button', { name: 'Recall' }).click();
     await expect(page.getByText(/^Recalled, DU-1/)).toBeVisible();
   }
+  // Opened, the slip tells what it brought: the second one as the first, and what became of each.
+  await page.getByRole('link', { name: 'D-1' }).click();
+  await expect(page.getByText('Recalled by DU-1: The bag was torn')).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('link', { name: 'D-2' }).click();
+  const brings = page.getByRole('list').first();
+  await expect(brings).toContainText('Cheque 701, Ida Marlow');
+  await expect(brings).toContainText('Refund of Tue 3 Mar, paid from the safe');
+  await expect(page.getByText('No line of the bank shows it yet.')).toBeVisible();
+  await brings.getByRole('link', { name: /Cash of Mon 2 Mar/ }).click();
+  await expect(page.getByRole('heading', { name: '60.00' })).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

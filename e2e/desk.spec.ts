@@ -93,10 +93,13 @@ test('the list of all documents is narrowed, summed, and leads to each of them',
     new Intl.NumberFormat('en-CA', { minimumFractionDigits: 2 }).format(total / 100),
   );
   await table.getByRole('link').first().click();
+  await expect(page.getByRole('heading', { name: /^Slip D-/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Journal entry' }).click();
   await expect(page.getByRole('region', { name: 'Journal entry' })).toContainText(
     'Deposit slip',
   );
   // What was chosen stands there still.
+  await page.goBack();
   await page.goBack();
   await expect(page.getByLabel('Kind')).toHaveValue('slip');
 });

@@ -54,6 +54,10 @@ test('stamps are paid out, a drop goes to the safe, and one of them is undone; t
   const list = page.getByRole('list').filter({ hasText: 'DP-1' });
   await expect(list.getByText('−50.00').first()).toBeVisible();
   await expect(list.getByText('Post office · Stamps')).toBeVisible();
+  await page.getByRole('button', { name: 'Money in and out' }).click();
+  await expect(page.getByLabel('What happens')).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await expect(list).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 
@@ -80,5 +84,49 @@ test('a drawer opens with its float counted; what is missing of it says why and 
   await page.getByLabel('Why').fill('The coins came back');
   await page.getByRole('dialog').getByRole('button', { name: 'Count it anew' }).click();
   await expect(page.getByText('Usual float 150.00')).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
+test('the statement of the shop’s card is ticked until nothing differs, kept, paid and reminded of', async ({
+  page,
+  shop,
+}) => {
+  await signIn(page, 'tamsin');
+  for (const [party, amountMinor] of [
+    ['Wrack Haven Ferry', 85_00],
+    ['Quay Print', 46_20],
+  ] as const)
+    await send(page, '/drawer-acts', {
+      ...{ kind: 'paidByCard', amountMinor, party, words: '' },
+      parts: [{ account: 'travel', amountMinor, taxCodeId: null, words: '' }],
+    });
+  await page.goto('/bank/statement');
+  await page.getByRole('button', { name: 'The shop’s card' }).click();
+  await page.getByLabel('Last day that it covers').fill('2 March');
+  await page.getByLabel('What it says is owed').fill('85');
+  await page.getByLabel('To be paid by').fill('4 March');
+  const difference = page.getByRole('status').filter({ hasText: 'Difference' });
+  await expect(difference).toContainText('−46.20');
+  const keep = page.getByRole('button', { name: 'Keep the statement' });
+  await expect(keep).toBeDisabled();
+  await page.getByRole('checkbox', { name: /Quay Print/ }).click();
+  await expect(difference).toContainText('0.00');
+  await keep.click();
+  await expect(page.getByText('SD-1 is kept.')).toBeVisible();
+
+  await page.goto('/loose-ends');
+  await expect(page.getByText(/shop’s card of Mon 2 Mar is to be paid/)).toBeVisible();
+  await page.getByText('Look at the card').click();
+  await page.getByRole('button', { name: 'Pay 85.00' }).click();
+  await expect(page.getByLabel('Amount')).toHaveValue('85.00');
+  await page.getByRole('button', { name: 'Record 85.00' }).click();
+  await expect(page.getByText(/Bill of the shop’s card paid, 85.00/)).toBeVisible();
+  await page.goto('/bank/shop-card');
+  await expect(page.getByText('The statement of Mon 2 Mar is paid.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back SD-1' }).click();
+  const why = page.getByRole('dialog');
+  await why.getByRole('textbox').fill('The wrong card');
+  await why.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText('Taken back by SE-1')).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });

@@ -40,6 +40,8 @@ export const SCREENS = [
   '/accounts/received',
   '/bank/safe',
   '/bank/change',
+  '/bank/shop-card',
+  '/bank/slips/1',
   '/bank/cards',
   '/bank/fees/1',
   '/bank/file/1',

@@ -91,7 +91,7 @@ async function takeAll(browser, address) {
     await look('/totals', 'totals-wide', typesTotals);
   });
   await visit('osric', 'phone', 'dark', async (look) => {
-    await look('/loose-ends', 'loose-ends-dark');
+    await look('/bank/safe', 'slip-dark', fillsSlip);
   });
 }
 
@@ -143,6 +143,16 @@ async function bringsUnknown(page) {
   const buffer = Buffer.from(rows.join('\r\n'));
   await (await picks).setFiles({ name: 't881.csv', mimeType: 'text/csv', buffer });
   await page.getByText('A new layout: say what').waitFor();
+}
+
+/** A slip that is filled until the bank's total and what is picked agree. */
+async function fillsSlip(page) {
+  await page.getByRole('button', { name: 'Pick all' }).click();
+  const { items } = await (await page.request.get('/api/safe')).json();
+  const left = items.filter(({ later }) => !later).map(({ leftMinor }) => leftMinor);
+  const total = left.reduce((sum, one) => sum + one, 0) / 100;
+  await page.getByLabel('Total on the bank’s slip').fill(total.toFixed(2));
+  await page.getByRole('button', { name: /^Send to/ }).scrollIntoViewIfNeeded();
 }
 
 /** The newest settlement with cards that differ from the till. */

@@ -14,6 +14,8 @@ export { KeySheet } from '~/features/shell/screens';
 export { SearchDialog } from '~/features/search/screens';
 export { SaleScreen, SalesScreen } from '~/features/sales/screens';
 export { BeadTrailScreen, LineTrailScreen } from '~/features/trail/screens';
+export { MatchScreen } from '~/features/matching/screens';
 export { BankScreen } from '~/features/bank/screens';
+export { SlipScreen } from '~/features/bank/SlipPage';
 export { PartsScreen } from '~/features/parts/screens';
 export { TendersScreen } from '~/features/tenders/screens';

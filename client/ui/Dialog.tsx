@@ -56,18 +56,14 @@ export function Dialog({
           }}
         >
           {/* Room for the focus ring, which scrolling would cut off. */}
-          <Column
-            gap="$4"
-            overflow="scroll"
-            padding={6}
-            margin={-6}
-            flexShrink={1}
-            minHeight={0}
-          >
-            <Base.Title unstyled asChild>
-              <Heading>{title}</Heading>
-            </Base.Title>
-            {children}
+          <Column overflow="scroll" padding={6} margin={-6} flexShrink={1} minHeight={0}>
+            {/* As high as it is: fields would make room for each other until nothing of them is left. */}
+            <Column gap="$4">
+              <Base.Title unstyled asChild>
+                <Heading>{title}</Heading>
+              </Base.Title>
+              {children}
+            </Column>
           </Column>
         </Base.Content>
       </Base.Portal>

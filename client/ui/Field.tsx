@@ -34,6 +34,9 @@ const passEscOn: TextInputProps['onKeyPress'] = ({ nativeEvent }) => {
   document.dispatchEvent(new KeyboardEvent('keydown', { key, cancelable: true }));
 };
 
+/** A dialog that opens gives its focus to the first that can have it, were it what scrolls, unless one has this mark. */
+const wantsFocus = (node: HTMLElement | null) => node?.setAttribute('autofocus', '');
+
 /** A labelled field; what is wrong stands beside it and is read out with it. */
 export function Field(props: FieldProps) {
   const theme = useTheme();
@@ -62,6 +65,7 @@ export function Field(props: FieldProps) {
         onKeyPress={passEscOn}
         secureTextEntry={props.secret}
         autoFocus={props.autoFocus}
+        {...(props.autoFocus && { ref: wantsFocus as never })}
         autoCapitalize="none"
         autoCorrect={false}
         autoComplete={props.autoComplete ?? 'off'}

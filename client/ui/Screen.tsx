@@ -1,10 +1,10 @@
 import { styled, useMedia, View } from '@tamagui/core';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import { router } from '~/router';
 import { useEffect, type ReactNode } from 'react';
 import { useWords } from '~/i18n';
 import { Button } from './Button';
 import { Column, Line } from './Box';
+import { goBack } from './goBack';
 import { useInListPane } from './ListDetail';
 import { Body, Heading } from './Text';
 
@@ -105,9 +105,7 @@ export function Screen({
             icon={ArrowLeft}
             iconOnly
             label={t('common.back')}
-            onPress={() =>
-              router.canGoBack() ? router.back() : router.replace(back as never)
-            }
+            onPress={() => goBack(back)}
           />
         ) : null}
         <Column flex={1} minWidth={0}>

@@ -149,6 +149,8 @@ export type StatementView = {
   reserved: { line: LineView; movement: MovementView; differenceMinor: number }[];
   openLines: LineView[];
   openMovements: MovementView[];
+  /** Whether the engine is at work on this account: what it proposes may change in a moment. */
+  matching: boolean;
 };
 
 /** A page of an account's lines, newest first; `next` is where the one after it begins. */

@@ -37,6 +37,7 @@ export * from './customers';
 export * from './departments';
 export * from './accounts';
 export * from './accountFiles';
+export * from './cardStatements';
 export * from './cheques';
 export * from './lateCharges';
 export * from './reminders';

@@ -33,14 +33,37 @@ export const bagCountedSchema = Joi.object<BagCounted, true>({
   note: safeText(200).allow('').required(),
 });
 
-/** What a slip brought, for whoever looks for what of it was wrong. */
-export type SlipParts = {
-  safeItemId: number;
-  takingsDay: string;
-  drawer: string;
-  amountMinor: number;
-  cheque: { number: string; drawnBy: string } | null;
-}[];
+/** A slip as it was made: what it brought, and what became of it. */
+export type SlipView = {
+  id: number;
+  /** Its entry in the journal. */
+  entryId: number;
+  number: string;
+  date: string;
+  /** The instant at which it was made. */
+  at: string;
+  by: string;
+  bank: string;
+  accountNumber: string;
+  bankReference: string;
+  totalMinor: number;
+  items: {
+    safeItemId: number;
+    takingsDay: string;
+    drawer: string;
+    /** A refund that was paid out of the safe. */
+    refund: boolean;
+    amountMinor: number;
+    cheque: { number: string; drawnBy: string; dated: string } | null;
+  }[];
+  /** Cash by denomination, where it was counted for the slip. */
+  count: { denominationMinor: number; pieces: number }[];
+  /** The line that showed it; null: none does yet. */
+  line: { id: number; date: string; text: string; amountMinor: number } | null;
+  /** Null where the bank agreed, or is not known yet. */
+  bag: SlipSummary['bag'];
+  recalled: { number: string; by: string; at: string; reason: string } | null;
+};
 
 /** A count of the safe's cash, by denomination. */
 export type CountSafe = { count: Record<string, number>; note: string };

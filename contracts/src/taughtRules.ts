@@ -3,6 +3,7 @@ import {
   TAUGHT_KINDS,
   type Decided,
   type TaughtAnswer,
+  type TaughtPart,
   type TaughtRule,
 } from '@abacist/core/taughtRules';
 import Joi from 'joi';
@@ -20,6 +21,19 @@ const ANSWERS: Record<TaughtAnswer['what'], Joi.PartialSchemaMap> = {
     taxCodeId: id.allow(null).required(),
     party: safeText(80).allow('').required(),
     words: safeText(200).allow('').required(),
+    apart: Joi.array()
+      .items(
+        Joi.object<TaughtPart>({
+          account: Joi.valid(...ACCOUNTS).required(),
+          taxCodeId: id.allow(null).required(),
+          amountMinor: amountMinor(1).allow(null).required(),
+          percent: Joi.string()
+            .pattern(/^\d{1,2}(\.\d{1,4})?$/)
+            .allow(null)
+            .required(),
+        }),
+      )
+      .max(8),
   },
   ownTransfer: { accountId: id.required() },
   tax: { authorityId: id.required() },

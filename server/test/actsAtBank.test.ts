@@ -264,3 +264,66 @@ test('what a line of the bank tells is recorded from it and matched at once; its
   expect([await balance('bankCharges'), await balance('bankInTransit')]).toEqual(before);
   expect((await audit(shop.admin)).breaches).toEqual([]);
 });
+
+test('statements of the shop’s card go on from each other until one is paid, and are taken back the last one first', async () => {
+  const card = async () => (await tamsin.get('/shop-card')).body;
+  const keep = (date: string, balanceMinor: number, actIds: number[], dueOn: string | null) =>
+    tamsin.send('/card-statements', { date, balanceMinor, dueOn, actIds });
+  const back = (id: number) =>
+    tamsin.send(`/card-statements/${id}/undo`, { reason: 'Typed of another card' });
+  const due = async () =>
+    (await tamsin.get('/loose-ends')).body.ends.filter(
+      ({ code }: any) => code === 'cardStatementDue',
+    );
+  const ferry = (amountMinor: number) =>
+    act('paidByCard', amountMinor, { party: 'Ferry', parts: [part('travel', amountMinor)] });
+  const first = (await make(ferry(85_00))).body;
+  const second = (await make(ferry(12_50))).body;
+  expect(await card()).toMatchObject({ owedMinor: 97_50, last: null });
+  expect((await card()).open.map(({ amountMinor }: any) => amountMinor)).toEqual([
+    85_00, 12_50,
+  ]);
+  const differs = await keep('2026-04-10', 97_50, [first.id], null);
+  expect(differs.body.refusals).toMatchObject([
+    { code: 'cardStatement.differs', params: { differenceMinor: 12_50 } },
+  ]);
+  const kept = (await keep('2026-04-10', 85_00, [first.id], '2026-04-20')).body;
+  expect(await card()).toMatchObject({
+    last: { balanceMinor: 85_00, leftMinor: 85_00 },
+    open: [{ id: second.id }],
+  });
+  // What stands on it is on no other one and is not undone beneath it.
+  expect(codes(await keep('2026-04-10', 0, [], null))).toEqual(['cardStatement.earlier']);
+  expect(codes(await undo(first.id))).toEqual(['drawerAct.onStatement']);
+
+  expect(await due()).toEqual([]);
+  shop.setNow('2026-04-17T14:00:00Z');
+  tamsin = await shop.as('tamsin');
+  expect(await due()).toMatchObject([
+    {
+      amountMinor: 85_00,
+      ageDays: 0,
+      path: '/bank/shop-card',
+      params: { dueOn: '2026-04-20' },
+    },
+  ]);
+  const bill = (await make(act('cardPaid', 60_00, { party: 'Bill', bankAccountId: 1 }))).body;
+  expect(await due()).toMatchObject([{ amountMinor: 25_00 }]);
+  const rest = (await make(act('cardPaid', 25_00, { party: 'Bill', bankAccountId: 1 }))).body;
+  expect(await due()).toEqual([]);
+  expect(await card()).toMatchObject({ owedMinor: 12_50, last: { leftMinor: 0 } });
+
+  const all = [second.id, bill.id, rest.id];
+  const next = (await keep('2026-04-17', 12_50, all, null)).body;
+  expect(await card()).toMatchObject({ open: [], last: { balanceMinor: 12_50 } });
+  expect(codes(await back(kept.id))).toEqual(['cardStatement.notLast']);
+  for (const one of [next, kept]) expect((await back(one.id)).status).toBe(200);
+  expect(codes(await back(kept.id))).toEqual(['cardStatement.undone']);
+  expect((await card()).open).toHaveLength(4);
+  for (const one of [rest, bill, second, first]) expect((await undo(one.id)).status).toBe(200);
+  expect(await card()).toMatchObject({ owedMinor: 0, last: null, open: [] });
+  expect((await card()).statements.map(({ undoneBy }: any) => undoneBy)).toEqual([
+    'SE-1',
+    'SE-2',
+  ]);
+});

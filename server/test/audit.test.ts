@@ -100,6 +100,8 @@ const BREAKS: Record<string, string> = {
     SET amount_minor = amount_minor + 1 WHERE kind = 'moneyInBank'`,
   'the shop’s own card owes what it paid and no bill did': `UPDATE drawer_act
     SET amount_minor = amount_minor + 1 WHERE kind = 'paidByCard'`,
+  'a statement of the shop’s card is the one before it and what stands on it':
+    'UPDATE card_statement SET balance_minor = balance_minor + 1 ORDER BY date LIMIT 1',
   'what moves at the bank beside the tickets is on its way: change': `UPDATE drawer_act
     SET amount_minor = amount_minor + 1 WHERE kind = 'changeFetched'`,
   'change that the bank gives lies in the safe as its item says': `UPDATE safe_item i

@@ -210,3 +210,22 @@ test('a settlement that two lines pay has an entry a line, the oldest day first;
   });
   expect(await bead('2026-03-14')).toMatchObject({ stage: 'home' });
 });
+
+test('the lane says that the engine is at work, as long as a server says so', async () => {
+  await shop.jobsEnded();
+  const lane = async () => (await osric().get('/statement')).body.matching;
+  expect(await lane()).toBe(false);
+  const seen = (secondsAgo: number) =>
+    shop.admin.query(
+      `INSERT INTO job (id, kind, status, user_id, started_at, beat_at)
+       VALUES (UUID(), 'match 1', 'running', 1, ?, ?)`,
+      Array(2).fill(new Date(shop.deps.clock().getTime() - secondsAgo * 1000)),
+    );
+  // A server that has gone took its run with it.
+  await seen(60);
+  expect(await lane()).toBe(false);
+  await seen(1);
+  expect(await lane()).toBe(true);
+  await shop.admin.query("UPDATE job SET status = 'done' WHERE status = 'running'");
+  expect(await lane()).toBe(false);
+});

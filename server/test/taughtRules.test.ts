@@ -133,3 +133,51 @@ test('lines are recorded as their rules say by one act: all of them or none', as
   );
   expect(await lineOf('RENT LOFT APR')).toMatchObject({ status: 'open', taught: {} });
 });
+
+test('a rule divides its lines among accounts; what it recorded is the same to a rule of sums', async () => {
+  const { rules } = await view();
+  const loft = rules.find(({ pattern }: any) => pattern === 'loft');
+  const apart = (over: object) => ({
+    ...{ taxCodeId: null, amountMinor: null, percent: null },
+    ...over,
+  });
+  const divided = (...list: object[]) => ({
+    ...{ pattern: 'loft', money: 'out', fromMinor: null, toMinor: null, bankAccountId: null },
+    answer: { ...CHARGE, account: 'rent', apart: list },
+  });
+  const power = apart({ account: 'utilities', amountMinor: 100_00 });
+  for (const [wrong, code] of [
+    [apart({ account: 'utilities' }), 'taught.part'],
+    [apart({ account: 'otherIncome', percent: '5' }), 'taught.account'],
+  ] as const)
+    expect(codes(await save(divided(wrong), loft.id))).toEqual([code]);
+  // A line of less than its parts is something else.
+  const tooMuch = divided(apart({ account: 'utilities', amountMinor: 640_00 }));
+  const { id: wide } = (await save(tooMuch, loft.id)).body;
+  expect(await lineOf('RENT LOFT APR')).toMatchObject({ taught: null });
+  const shares = divided(power, apart({ account: 'repairs', percent: '12.5' }));
+  const { id: ruleId } = (await save(shares, wide)).body;
+  const { id: lineId } = await lineOf('RENT LOFT APR');
+  const recorded = await osric().send('/taught-answers', { lines: [{ lineId, ruleId }] });
+  expect(recorded).toMatchObject({ status: 200, body: { recorded: 1 } });
+  await shop.jobsEnded();
+  const posted = await shop.all<{ role: string; amount: string }>(
+    `SELECT a.role, SUM(l.amount_minor) AS amount
+     FROM entry_line l JOIN account a ON a.id = l.account_id
+     WHERE a.role IN ('rent', 'utilities', 'repairs') GROUP BY a.role ORDER BY a.role`,
+  );
+  expect(posted.map(({ role, amount }) => [role, Number(amount)])).toEqual([
+    ['rent', 460_00],
+    ['repairs', 80_00],
+    ['utilities', 100_00],
+  ]);
+  const { history } = await view();
+  const said = history.find(({ text }: any) => text === 'RENT LOFT APR').answer;
+  expect(said).toMatchObject({
+    account: 'rent',
+    apart: [
+      { account: 'utilities', amountMinor: 100_00 },
+      { account: 'repairs', amountMinor: 80_00 },
+    ],
+  });
+});

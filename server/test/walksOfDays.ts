@@ -71,8 +71,19 @@ async function walkActsAtBank(tamsin: Person): Promise<void> {
   await made('moneyInBank', 300_00, 'rentIncome', { bankAccountId });
   await made('paidByCard', 44_00, 'travel');
   await made('cardPaid', 14_00, null, { bankAccountId });
+  await keepCardStatement(tamsin, 30_00);
   await made('changeFetched', 50_00, null, { bankAccountId });
   await made('paidFromSafe', 5_00, 'supplies');
+}
+
+/** The statement of the shop's card has all that was paid with it until now, and is paid in part. */
+async function keepCardStatement(tamsin: Person, balanceMinor: number): Promise<void> {
+  const { open } = (await tamsin.get('/shop-card')).body;
+  const { status, body } = await tamsin.send('/card-statements', {
+    ...{ date: open.at(-1).date, balanceMinor, dueOn: null },
+    actIds: open.map(({ id }: { id: number }) => id),
+  });
+  expect({ status, body }).toMatchObject({ status: 200 });
 }
 
 /** A card sale rung as cash is put right while its drawer is open, another after it was counted. */

@@ -173,6 +173,9 @@ test('a slip is recalled until the bank shows it', async () => {
     items,
     slips: [{ number: slip.number, recalledBy: 'DU-1' }],
   });
+  expect((await osric().get(`/slips/${slip.slipId}`)).body).toMatchObject({
+    ...{ line: null, recalled: { number: 'DU-1', by: 'Osric', reason: why.reason } },
+  });
   expect(codes(await recall(slip.slipId))).toEqual(['slip.recalled']);
   const again = await send();
   const line = { date: '2026-03-06', amountMinor: again.totalMinor, text: again.number };
@@ -211,7 +214,7 @@ test('a bag that the bank counted differently waits for a person, who takes its 
 
   const balances = () => Promise.all(['overAndShort', 'bankInTransit', 'bank'].map(balanceOf));
   const [short, transit, bank] = await balances();
-  const { body: parts } = await osric().get(`/slips/${slip.slipId}/parts`);
+  const { items: parts } = (await osric().get(`/slips/${slip.slipId}`)).body;
   const cashPart = parts.find(({ cheque }: any) => cheque === null);
   const decide = {
     lineId: line.id,
@@ -251,7 +254,17 @@ test('a bag that the bank counted differently waits for a person, who takes its 
   );
   expect(entry).toEqual({ day: '2026-03-06', ofDrawer: 1 });
 
+  // The slip itself tells what it brought and what became of it.
+  const told = async () => (await osric().get(`/slips/${slip.slipId}`)).body;
+  const opened = await told();
+  expect(opened).toMatchObject({
+    ...{ totalMinor: total, recalled: null, line: { id: line.id, amountMinor: total - 5_00 } },
+    bag: { differenceMinor: -5_00, cause: 'falseNote', note: 'Withdrawn' },
+  });
+  expect(opened.items.reduce((all: number, one: any) => all + one.amountMinor, 0)).toBe(total);
+
   await osric().send(`/matches/${decided.body.groupId}/undo`, {});
+  expect(await told()).toMatchObject({ line: null, bag: null });
   expect(await balances()).toEqual([short, transit, bank]);
   expect((await osric().send(`/slips/${slip.slipId}/bag`, decide)).status).toBe(200);
   const twice = await osric().send(`/slips/${slip.slipId}/bag`, decide);

@@ -13,16 +13,17 @@ import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
 import { useState } from 'react';
-import { AskWhy } from '~/ui/AskWhy';
+import { Link } from '~/router';
+import { RecallSlip } from './RecallSlip';
+import { BagNote, SlipState } from './SlipState';
 import { Button } from '~/ui/Button';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Check } from '~/ui/Check';
 import { Field } from '~/ui/Field';
-import { BigMoney, Money, useMoney } from '~/ui/Money';
+import { BigMoney, Money } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Select } from '~/ui/Select';
-import { Tag } from '~/ui/Tag';
 import { Body, Heading } from '~/ui/Text';
 import { SafeCounts } from './SafeCount';
 import { SafePieces } from './SafePieces';
@@ -222,7 +223,6 @@ function Sent({ answer }: { answer: SlipAnswer }) {
 
 function SentSlips({ slips }: { slips: SafeView['slips'] }) {
   const t = useWords();
-  const money = useMoney();
   const dates = useDates();
   const [recalling, setRecalling] = useState<SafeView['slips'][number] | null>(null);
   if (slips.length === 0) return null;
@@ -241,26 +241,21 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
             $narrow={{ flexWrap: 'wrap' }}
           >
             <Column flex={1} minWidth={0} $narrow={{ flexBasis: '100%' }}>
-              <Body strong>
-                {slip.number}
-                {slip.bankReference ? ` · ${slip.bankReference}` : ''}
-              </Body>
+              <Link href={`/bank/slips/${slip.id}` as never}>
+                <Column minHeight={48} justifyContent="center">
+                  <Body strong textDecorationLine="underline">
+                    {slip.number}
+                    {slip.bankReference ? ` · ${slip.bankReference}` : ''}
+                  </Body>
+                </Column>
+              </Link>
               <Body small tone="faded">
                 {t('safe.slipDays', {
                   date: dates.day(slip.date),
                   days: slip.days.map(dates.day).join(', '),
                 })}
               </Body>
-              {slip.bag ? (
-                <Body small tone="loose">
-                  {t('safe.bagIs', {
-                    difference: money(slip.bag.differenceMinor),
-                    why: [t(`safe.bag_${slip.bag.cause}`), slip.bag.note]
-                      .filter(Boolean)
-                      .join(': '),
-                  })}
-                </Body>
-              ) : null}
+              {slip.bag ? <BagNote bag={slip.bag} /> : null}
             </Column>
             <PapersButton subject="slip" subjectId={slip.id} kinds={['depositSlip']} />
             {slip.atBankOn || slip.recalledBy ? null : (
@@ -268,29 +263,12 @@ function SentSlips({ slips }: { slips: SafeView['slips'] }) {
             )}
             <Column alignItems="flex-end" gap="$1">
               <Money minor={slip.totalMinor} strong />
-              <Tag
-                tone={slip.recalledBy ? 'faded' : slip.atBankOn ? 'home' : 'waiting'}
-                label={
-                  slip.recalledBy
-                    ? t('safe.recalled', { number: slip.recalledBy })
-                    : slip.atBankOn
-                      ? t('bank.homeOn', { date: dates.day(slip.atBankOn) })
-                      : t('stage.sent')
-                }
-              />
+              <SlipState recalledBy={slip.recalledBy} atBankOn={slip.atBankOn} />
             </Column>
           </SheetRow>
         ))}
       </Sheet>
-      {recalling ? (
-        <AskWhy
-          title={t('safe.recallTitle', { number: recalling.number })}
-          text={t('safe.recallText')}
-          label={t('safe.recall')}
-          path={`/slips/${recalling.id}/recall`}
-          onClose={() => setRecalling(null)}
-        />
-      ) : null}
+      {recalling ? <RecallSlip slip={recalling} onClose={() => setRecalling(null)} /> : null}
     </Column>
   );
 }

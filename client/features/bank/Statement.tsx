@@ -1,9 +1,10 @@
 import type { LinePage, LineView, MovementView, StatementView } from '@abacist/contracts';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useTheme } from '@tamagui/core';
 import { useState } from 'react';
 import { request } from '~/api/http';
+import { useStatement } from '~/api/statement';
 import { useMay } from '~/api/session';
 import { router } from '~/router';
 import { useWords } from '~/i18n';
@@ -30,11 +31,7 @@ import { useMovementWords } from './useMovementWords';
 export function StatementLane() {
   const t = useWords();
   const shown = useLane(({ accountId }) => accountId);
-  const asked = shown === null ? '' : `?bankAccountId=${shown}`;
-  const statement = useQuery({
-    queryKey: ['statement', shown],
-    queryFn: () => request<StatementView>('GET', `/statement${asked}`),
-  });
+  const statement = useStatement(shown);
   return (
     <Query of={statement}>
       {(view) => (
@@ -96,6 +93,10 @@ function Accounts({ view: { accounts, bankAccountId } }: { view: StatementView }
         <Button
           label={t('statement.rules')}
           onPress={() => router.push('/bank/rules' as never)}
+        />
+        <Button
+          label={t('statement.shopCard')}
+          onPress={() => router.push('/bank/shop-card' as never)}
         />
         {may('POST /bank-accounts') ? (
           <Button

@@ -5,6 +5,7 @@ import { parseAmount } from '@abacist/core/money';
 import { useMedia } from '@tamagui/core';
 import { useState } from 'react';
 import { useShop } from '~/api/session';
+import { RecordMoney } from '~/features/drawerActs';
 import { useWords } from '~/i18n';
 import { useRefusalText } from '~/i18n/useRefusal';
 import { useDates } from '~/i18n/useFormat';
@@ -89,6 +90,7 @@ export function Journal({ account = '', entry }: { account?: string; entry?: num
           />
         </Column>
       </Line>
+      <RecordMoney />
       {entry !== undefined && !media.pair ? (
         <Column paddingHorizontal="$4">
           <EntryPane id={entry} />

@@ -2,8 +2,9 @@ import type { CounterSettings, SessionInfo } from '@abacist/contracts';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { request } from '~/api/http';
-import { forgetAllButSession, useSignedIn } from '~/api/session';
+import { forgetAllButSession, useMay, useShop, useSignedIn } from '~/api/session';
 import { useWords } from '~/i18n';
+import { router } from '~/router';
 import { Button } from '~/ui/Button';
 import { Column } from '~/ui/Box';
 import { Choice } from '~/ui/Choice';
@@ -22,7 +23,10 @@ export function DeviceDialog({
   onClose: () => void;
 }) {
   const t = useWords();
+  const may = useMay();
+  const { today } = useShop();
   const { drawerId, chooseDrawer } = useTicket();
+  const at = settings.drawers.find(({ id }) => id === drawerId) ?? settings.drawers[0];
   return (
     <Dialog open title={t('counter.device')} onClose={onClose}>
       {settings.drawers.length > 1 ? (
@@ -43,6 +47,20 @@ export function DeviceDialog({
         </Column>
       ) : null}
       <TakeOver onDone={onClose} />
+      {at && may('POST /counts') ? (
+        <Column gap="$2">
+          <Body small tone="faded">
+            {t('counter.countFirst')}
+          </Body>
+          <Button
+            label={t('days.count', { drawer: at.name })}
+            onPress={() => {
+              onClose();
+              router.push(`/days/${today}/count/${at.id}` as never);
+            }}
+          />
+        </Column>
+      ) : null}
     </Dialog>
   );
 }

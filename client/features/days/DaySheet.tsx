@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router } from '~/router';
 import { request } from '~/api/http';
 import { useMay } from '~/api/session';
-import { Acts } from '~/features/drawerActs';
+import { Acts, RecordMoney } from '~/features/drawerActs';
 import { openDocuments } from '~/features/documents';
 import { PapersButton } from '~/features/papers';
 import { SalesOfDay } from '~/features/sales';
@@ -88,6 +88,7 @@ export function DayScreen({ date }: { date: string }) {
                 )}
               />
             ) : null}
+            {date === dates.today ? <RecordMoney /> : null}
             <Extras extras={data.extras} />
             <Beside beside={data.beside} />
             <Column gap="$2">

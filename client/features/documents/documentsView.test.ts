@@ -33,6 +33,7 @@ test('a document leads to its ticket, to its own page, else to its entry', () =>
   const of = { subjectId: 5, saleId: null, entryId: 9 };
   expect(pageOfDocument({ ...of, kind: 'saleVoid', saleId: 3 })).toBe('/sales/3');
   expect(pageOfDocument({ ...of, kind: 'order', entryId: null })).toBe('/orders/5');
-  expect(pageOfDocument({ ...of, kind: 'slip' })).toBe('/books/journal?entry=9');
+  expect(pageOfDocument({ ...of, kind: 'slip' })).toBe('/bank/slips/5');
+  expect(pageOfDocument({ ...of, kind: 'match' })).toBe('/books/journal?entry=9');
   expect(pageOfDocument({ ...of, kind: 'accountStatement', entryId: null })).toBeNull();
 });

@@ -4,6 +4,7 @@ import type { DocumentKind } from '@abacist/core/documents';
 const PAGES: Partial<Record<DocumentKind, (subjectId: number) => string>> = {
   quotation: (id) => `/orders/${id}`,
   order: (id) => `/orders/${id}`,
+  slip: (id) => `/bank/slips/${id}`,
 };
 
 type Of = {

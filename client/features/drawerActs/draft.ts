@@ -52,6 +52,10 @@ export function draftOf(kind: DrawerActKind, before?: ActDraft): ActDraft {
   };
 }
 
+/** A draft of a kind whose amount something else has said, such as a bill that is to be paid. */
+export const draftOfAmount = (kind: DrawerActKind, amountMinor: number, currency: string) =>
+  draftOf(kind, { ...draftOf(kind), parts: [], amount: toDecimal(amountMinor, currency) });
+
 /**
  * What a line of the bank says already: the account, how much it was, and its words.
  * @param account what its part is begun with, where the kind may name it

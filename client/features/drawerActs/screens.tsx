@@ -28,7 +28,15 @@ import { Query } from '~/ui/Query';
 import { Screen } from '~/ui/Screen';
 import { Body } from '~/ui/Text';
 import { Acts } from '.';
-import { amountOf, draftFor, draftOf, draftOfLine, toCommand, type ActDraft } from './draft';
+import {
+  amountOf,
+  draftFor,
+  draftOf,
+  draftOfAmount,
+  draftOfLine,
+  toCommand,
+  type ActDraft,
+} from './draft';
 import { After, Fields, Kind, Known } from './Fields';
 
 /** A session that is being counted, and the day whose page that is. */
@@ -42,6 +50,7 @@ export function MoneyScreen({
   counted,
   lineId,
   account,
+  amountMinor,
 }: {
   kind: string | null;
   /** Null: the first drawer. */
@@ -54,6 +63,8 @@ export function MoneyScreen({
   lineId: number | null;
   /** What its first part is begun with. */
   account: string | null;
+  /** What it is begun with, where somewhere else says how much. */
+  amountMinor: number | null;
 }) {
   const line = useQuery({
     queryKey: ['trail', 'line', lineId],
@@ -80,6 +91,7 @@ export function MoneyScreen({
             counted={counted}
             line={null}
             account={null}
+            beginMinor={amountMinor}
           />
         ) : (
           <Query of={line}>
@@ -91,6 +103,7 @@ export function MoneyScreen({
                 counted={null}
                 line={trail.line}
                 account={account}
+                beginMinor={null}
               />
             )}
           </Query>
@@ -107,6 +120,7 @@ function Desk({
   counted,
   line,
   account,
+  beginMinor,
 }: {
   choices: DrawerActChoices;
   begin: DrawerActKind;
@@ -114,6 +128,7 @@ function Desk({
   counted: Counted | null;
   line: LineTrail['line'] | null;
   account: string | null;
+  beginMinor: number | null;
 }) {
   const t = useWords();
   const money = useMoney();
@@ -123,8 +138,12 @@ function Desk({
   const [draft, change, drop] = useDraft<ActDraft>(
     line
       ? `drawerAct.line.${line.id}.${account ?? ''}`
-      : `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}`,
-    line ? draftOfLine(begin, line, currency, account) : draftOf(begin),
+      : `drawerAct.${drawer.id}.${counted?.sessionId ?? ''}${beginMinor === null ? '' : `.${begin}.${beginMinor}`}`,
+    line
+      ? draftOfLine(begin, line, currency, account)
+      : beginMinor === null
+        ? draftOf(begin)
+        : draftOfAmount(begin, beginMinor, currency),
   );
   const [done, setDone] = useState('');
   const acts = useQuery({

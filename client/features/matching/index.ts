@@ -1,2 +1,2 @@
-export { Choices } from './Choices';
+export { BothSides, PickedDiffers } from './BothSides';
 export * from './picking';

@@ -1,15 +1,13 @@
 import type { LineView, MatchCommand, StatementView } from '@abacist/contracts';
-import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
-import { useMovementWords } from '~/features/bank';
+import { useStatement } from '~/api/statement';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { router } from '~/router';
 import { Button } from '~/ui/Button';
 import { Column, Line } from '~/ui/Box';
-import { BigMoney, Money } from '~/ui/Money';
+import { Money } from '~/ui/Money';
 import { Empty, ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { arrowKeys, controlsOf } from '~/ui/rowsInSight';
@@ -17,25 +15,13 @@ import { Screen } from '~/ui/Screen';
 import { Section } from '~/ui/Section';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
-import { Choices } from './Choices';
-import {
-  differenceOf,
-  everythingOpen,
-  likeliestFirst,
-  mayMatch,
-  onlyOne,
-  toggled,
-  type Picked,
-} from './picking';
+import { BothSides, PickedDiffers } from './BothSides';
+import { differenceOf, everythingOpen, mayMatch, onlyOne, type Picked } from './picking';
 
 /** The bank's open lines beside what is under way: one is chosen, what it is made of is picked, and the difference runs along. */
 export function MatchScreen({ bankAccountId }: { bankAccountId: number | null }) {
   const t = useWords();
-  const asked = bankAccountId === null ? '' : `?bankAccountId=${bankAccountId}`;
-  const statement = useQuery({
-    queryKey: ['statement', bankAccountId],
-    queryFn: () => request<StatementView>('GET', `/statement${asked}`),
-  });
+  const statement = useStatement(bankAccountId);
   return (
     <Query of={statement}>
       {(view) => {
@@ -57,8 +43,6 @@ const oldestFirst = (lines: readonly LineView[]) =>
 
 function Desk({ view }: { view: StatementView }) {
   const t = useWords();
-  const dates = useDates();
-  const words = useMovementWords();
   const { movements, lines: unsorted } = everythingOpen(view);
   const lines = oldestFirst(unsorted);
   const [chosen, setChosen] = useState<number | null>(null);
@@ -85,15 +69,7 @@ function Desk({ view }: { view: StatementView }) {
         <Column gap="$2">
           <ErrorNote error={match.error} />
           <Line gap="$4" justifyContent="space-between" alignItems="center" flexWrap="wrap">
-            <Line gap="$3" alignItems="baseline" role="status">
-              <Body>
-                {t(differenceMinor === 0 ? 'trail.pickedAgrees' : 'trail.pickedDiffers')}
-              </Body>
-              <BigMoney
-                minor={differenceMinor}
-                color={differenceMinor === 0 ? '$moss' : '$plum'}
-              />
-            </Line>
+            <PickedDiffers minor={differenceMinor} />
             <Line gap="$2">
               <Button
                 label={t('matching.say')}
@@ -121,30 +97,7 @@ function Desk({ view }: { view: StatementView }) {
           </Section>
         </Column>
         <Column $pair={{ flex: 1 }} width="100%" paddingHorizontal="$4" gap="$4">
-          <Choices
-            key={`ours ${line.id}`}
-            title={t('trail.ofOurs')}
-            of={likeliestFirst(movements, line, ({ dueDate }) => dueDate).map((movement) => ({
-              id: movement.key,
-              amountMinor: movement.amountMinor,
-              words: words(movement),
-              below: t('statement.due', { date: dates.day(movement.dueDate) }),
-            }))}
-            picked={picked.movements}
-            onToggle={(key) => pick({ movements: toggled(picked.movements, String(key)) })}
-          />
-          {picked.movements.length === 1 ? (
-            <Choices
-              key={`lines ${line.id}`}
-              title={t('trail.withLines')}
-              of={likeliestFirst(others, line, ({ date }) => date).map((other) => ({
-                ...{ id: other.id, amountMinor: other.amountMinor },
-                ...{ words: other.text, below: dates.day(other.date) },
-              }))}
-              picked={picked.lineIds}
-              onToggle={(id) => pick({ lineIds: toggled(picked.lineIds, Number(id)) })}
-            />
-          ) : null}
+          <BothSides key={line.id} {...{ line, movements, others, picked }} onPick={pick} />
         </Column>
       </Column>
     </Screen>

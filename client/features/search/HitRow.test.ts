@@ -32,7 +32,7 @@ test('each kind of hit leads to its own page; what has none leads nowhere', () =
     { kind: 'line', id: 4, text: 'DEPOSIT', date: '2026-03-03', amountMinor: 1, open: true },
   ];
   expect(hits.map(pageOfHit)).toEqual([
-    '/books/journal?entry=9',
+    '/bank/slips/1',
     '/sales/7',
     null,
     '/accounts/4',

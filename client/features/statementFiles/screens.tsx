@@ -9,7 +9,7 @@ import { parseAmount } from '@abacist/core/money';
 import type { StatementMapping } from '@abacist/core/statementMapping';
 import { useQuery } from '@tanstack/react-query';
 import { checkFile } from '~/api/reading';
-import { request } from '~/api/http';
+import { useStatement } from '~/api/statement';
 import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { useLane } from '~/features/bank';
@@ -36,10 +36,7 @@ import { useTable } from './store';
 export function StatementFileScreen() {
   const t = useWords();
   const file = useTable((table) => table.file);
-  const statement = useQuery({
-    queryKey: ['statement', null],
-    queryFn: () => request<StatementView>('GET', '/statement'),
-  });
+  const statement = useStatement(null);
   if (!file)
     return (
       <GoOn

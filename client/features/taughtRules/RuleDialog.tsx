@@ -5,6 +5,7 @@ import { useCommand } from '~/api/command';
 import { useShop } from '~/api/session';
 import { useWords } from '~/i18n';
 import { useAmountError } from '~/i18n/useAmountError';
+import { Button } from '~/ui/Button';
 import { Choice } from '~/ui/Choice';
 import { Column, Line } from '~/ui/Box';
 import { Decide } from '~/ui/Decide';
@@ -16,9 +17,11 @@ import {
   accountsOf,
   changeMeant,
   meantOf,
+  readApart,
   ruleOf,
   type Meant,
   type RuleDraft,
+  type TypedPart,
 } from './ruleDraft';
 import { Tried } from './Tried';
 
@@ -70,6 +73,9 @@ export function RuleDialog({
     </Dialog>
   );
 }
+
+/** So many parts are taken of a line. */
+const MOST_APART = 8;
 
 type Part = {
   draft: RuleDraft;
@@ -179,6 +185,7 @@ function Means({ draft, view, onChange }: Part) {
                 options={[{ value: '', label: t('acts.noTax') }, ...choices(view.taxCodes)]}
                 onChange={(taxCodeId) => change({ taxCodeId })}
               />
+              <Apart draft={draft} view={view} onChange={onChange} />
             </>
           ) : null}
           <Field
@@ -195,6 +202,77 @@ function Means({ draft, view, onChange }: Part) {
             maxLength={200}
           />
         </>
+      )}
+    </>
+  );
+}
+
+/** What of such a line is of other accounts: sums or shares; what is left is of the account above. */
+function Apart({ draft, view, onChange }: Part) {
+  const t = useWords();
+  const { currency } = useShop();
+  const { apart, meant, account } = draft;
+  const accounts = accountsOf(meant);
+  const put = (i: number, part: Partial<TypedPart>) =>
+    onChange({
+      ...draft,
+      apart: apart.map((one, at) => (at === i ? { ...one, ...part } : one)),
+    });
+  return (
+    <>
+      {apart.map((part, i) => (
+        <Column
+          key={i}
+          gap="$2"
+          role="group"
+          aria-label={t('taught.apart', { at: i + 1 })}
+          borderTopWidth={1}
+          borderColor="$rule"
+          paddingTop="$3"
+        >
+          <Field
+            label={t('taught.apart', { at: i + 1 })}
+            hint={t('taught.apartHint')}
+            value={part.text}
+            onChange={(text) => put(i, { text })}
+            error={
+              part.text !== '' && readApart(part.text, currency) === null
+                ? t('taught.apartWrong')
+                : undefined
+            }
+            maxLength={16}
+          />
+          <Select
+            label={t('taught.apartAccount')}
+            value={part.account}
+            options={accounts.map((value) => ({ value, label: t(`account.${value}`) }))}
+            onChange={(value) => put(i, { account: value as TypedPart['account'] })}
+          />
+          <Select
+            label={t('acts.tax')}
+            value={part.taxCodeId}
+            options={[{ value: '', label: t('acts.noTax') }, ...choices(view.taxCodes)]}
+            onChange={(taxCodeId) => put(i, { taxCodeId })}
+          />
+          <Line>
+            <Button
+              kind="plain"
+              label={t('acts.removePart')}
+              onPress={() => onChange({ ...draft, apart: apart.filter((_, at) => at !== i) })}
+            />
+          </Line>
+        </Column>
+      ))}
+      {account === '' || apart.length >= MOST_APART ? null : (
+        <Line>
+          <Button
+            kind="plain"
+            label={t('taught.divide')}
+            onPress={() =>
+              onChange({ ...draft, apart: [...apart, { account, taxCodeId: '', text: '' }] })
+            }
+          />
+        </Line>
       )}
     </>
   );

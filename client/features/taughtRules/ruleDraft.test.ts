@@ -6,6 +6,7 @@ import {
   draftOfRule,
   emptyDraft,
   meantOf,
+  readApart,
   ruleOf,
 } from './ruleDraft';
 
@@ -16,6 +17,18 @@ const RULES: TaughtRule[] = [
     answer: {
       ...{ what: 'act', kind: 'paidByBank', account: 'bankCharges', taxCodeId: 3 },
       ...{ party: 'The bank', words: 'Plan' },
+    },
+  },
+  {
+    ...{ pattern: 'loft', money: 'out', fromMinor: null, toMinor: null },
+    bankAccountId: null,
+    answer: {
+      ...{ what: 'act', kind: 'paidByBank', account: 'rent', taxCodeId: null },
+      ...{ party: 'Quay Estates', words: '' },
+      apart: [
+        { account: 'utilities', taxCodeId: 3, amountMinor: 120_00, percent: null },
+        { account: 'repairs', taxCodeId: null, amountMinor: null, percent: '12.5' },
+      ],
     },
   },
   {
@@ -32,6 +45,24 @@ const RULES: TaughtRule[] = [
 
 test('a rule that is opened to be changed is the same rule again', () => {
   for (const rule of RULES) expect(ruleOf(draftOfRule(rule, 'CAD'), 'CAD')).toEqual(rule);
+});
+
+test.each([
+  ['120', { amountMinor: 120_00, percent: null }],
+  ['30 %', { amountMinor: null, percent: '30' }],
+  ['12,5%', { amountMinor: null, percent: '12.5' }],
+  ['0', null],
+  ['100%', null],
+  ['some', null],
+])('apart is an amount or a share: %s', (text, read) => {
+  expect(readApart(text, 'CAD')).toEqual(read);
+});
+
+test('a rule waits until all that is apart is said', () => {
+  const draft = { ...draftOfRule(RULES[1]!, 'CAD') };
+  expect(ruleOf({ ...draft, apart: [{ ...draft.apart[0]!, text: '' }] }, 'CAD')).toBeNull();
+  // What the other kind does not take is let go.
+  expect(changeMeant(draft, 'out', 'ownTransfer').apart).toEqual([]);
 });
 
 test('whatever is chosen for a direction, the rule may be kept once it has words', () => {

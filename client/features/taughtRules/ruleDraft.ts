@@ -12,6 +12,9 @@ import {
 /** What a line may be by a rule, flat as a form asks it: a kind of money, or another answer. */
 export type Meant = (typeof TAUGHT_KINDS)[number] | 'ownTransfer' | 'tax';
 
+/** A part that is apart, as it is typed: an amount, or a share where % stands behind it. */
+export type TypedPart = { account: LedgerAccount; taxCodeId: string; text: string };
+
 /** A rule as it is typed. */
 export type RuleDraft = {
   pattern: string;
@@ -27,6 +30,8 @@ export type RuleDraft = {
   words: string;
   /** The other account, or the authority. */
   otherId: string;
+  /** What of such a line is of other accounts. */
+  apart: TypedPart[];
 };
 
 /** What money of a direction may be by a rule. */
@@ -46,6 +51,7 @@ export function emptyDraft(money: 'in' | 'out'): RuleDraft {
   return {
     ...{ pattern: '', money, from: '', to: '', bankAccountId: '', meant, otherId: '' },
     ...{ account: accountsOf(meant)[0] ?? '', taxCodeId: '', party: '', words: '' },
+    apart: [],
   };
 }
 
@@ -60,6 +66,7 @@ export function changeMeant(draft: RuleDraft, money: 'in' | 'out', meant: Meant)
     money,
     meant: fits,
     account,
+    apart: draft.apart.filter((part) => accounts.includes(part.account)),
     otherId: fits === draft.meant ? draft.otherId : '',
   };
 }
@@ -77,10 +84,15 @@ export function draftOfRule(rule: TaughtRule, currency: string): RuleDraft {
     return { ...draft, meant: 'ownTransfer', account: '', otherId: String(answer.accountId) };
   if (answer.what === 'tax')
     return { ...draft, meant: 'tax', account: '', otherId: String(answer.authorityId) };
-  const { kind, account, taxCodeId, party, words } = answer;
+  const { kind, account, taxCodeId, party, words, apart = [] } = answer;
+  const code = (id: number | null) => (id === null ? '' : String(id));
   return {
     ...{ ...draft, meant: kind, account: account ?? '', party, words },
-    taxCodeId: taxCodeId === null ? '' : String(taxCodeId),
+    taxCodeId: code(taxCodeId),
+    apart: apart.map((part) => ({
+      ...{ account: part.account, taxCodeId: code(part.taxCodeId) },
+      text: part.percent === null ? text(part.amountMinor) : `${part.percent}%`,
+    })),
   };
 }
 
@@ -103,7 +115,7 @@ export function ruleOf(draft: RuleDraft, currency: string): TaughtRule | null {
     return read.ok && read.value >= 0 ? read.value : undefined;
   };
   const [fromMinor, toMinor] = [amount(draft.from), amount(draft.to)];
-  const answer = answerOf(draft);
+  const answer = answerOf(draft, currency);
   if (wordsOf(draft.pattern).length === 0 || answer === null) return null;
   if (fromMinor === undefined || toMinor === undefined) return null;
   return {
@@ -112,16 +124,39 @@ export function ruleOf(draft: RuleDraft, currency: string): TaughtRule | null {
   };
 }
 
-function answerOf({ meant, otherId, ...draft }: RuleDraft): TaughtAnswer | null {
+const PERCENT = /^(\d{1,2}(?:[.,]\d{1,4})?)\s*%$/;
+
+/** What is apart as it was typed: an amount above zero, or a share; null: neither. */
+export function readApart(
+  text: string,
+  currency: string,
+): { amountMinor: number | null; percent: string | null } | null {
+  const share = PERCENT.exec(text.trim());
+  if (share) return { amountMinor: null, percent: share[1]!.replace(',', '.') };
+  const read = parseAmount(text, currency);
+  return read.ok && read.value > 0 ? { amountMinor: read.value, percent: null } : null;
+}
+
+function answerOf(
+  { meant, otherId, ...draft }: RuleDraft,
+  currency: string,
+): TaughtAnswer | null {
   if (meant === 'ownTransfer' || meant === 'tax') {
     if (otherId === '') return null;
     return meant === 'tax'
       ? { what: 'tax', authorityId: Number(otherId) }
       : { what: 'ownTransfer', accountId: Number(otherId) };
   }
+  const code = (id: string) => (id === '' ? null : Number(id));
+  const apart = draft.apart.flatMap((part) => {
+    const read = readApart(part.text, currency);
+    return read ? [{ account: part.account, taxCodeId: code(part.taxCodeId), ...read }] : [];
+  });
+  if (apart.length < draft.apart.length) return null;
   return {
     ...{ what: 'act', kind: meant, account: draft.account === '' ? null : draft.account },
     ...{ party: draft.party.trim(), words: draft.words.trim() },
-    taxCodeId: draft.taxCodeId === '' ? null : Number(draft.taxCodeId),
+    taxCodeId: code(draft.taxCodeId),
+    ...(apart.length > 0 && { apart }),
   };
 }

@@ -10,7 +10,8 @@ export function useAnswerWords(): (answer: TaughtAnswer, name: string) => string
       name: string,
     ) => readonly (string | null)[];
   } = {
-    act: ({ kind, account, party }) => [
+    act: ({ kind, account, party, apart = [] }) => [
+      ...apart.map((part) => t(`account.${part.account}`)),
       account === null ? t(`acts.kind_${kind}`) : t(`account.${account}`),
       party,
     ],

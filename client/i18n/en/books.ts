@@ -112,6 +112,8 @@ export const books = {
     match: 'Statement match',
     matchUndo: 'Match undone',
     reconciliation: 'Statement finished',
+    cardStatement: 'Statement of the shop’s card',
+    cardStatementUndo: 'Card statement taken back',
     reconciliationReopen: 'Statement opened again',
     opening: 'Opening balance',
     bankOpening: 'Opening bank balance',

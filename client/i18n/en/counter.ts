@@ -43,6 +43,8 @@ export const counter = {
     clerk: 'Clerk',
     clerkNow: '{{name}} is signed in. A colleague takes over by PIN; the ticket stays.',
     takeOver: 'Take over',
+    countFirst:
+      'With a count: the drawer is counted to here, and whoever takes over begins with its float.',
     pin: 'PIN',
     ticket: 'Ticket',
     emptyTicket: 'Ring a line: an item, or an amount and its department.',

@@ -348,6 +348,9 @@ export const days = {
     ownTransferNotAtBank: 'Transfer {{number}}, of {{date}}, stands on no line of one bank.',
     step_ownTransferNotAtBank: 'Look at the statement',
     taxPaymentNotAtBank: 'Tax {{number}}, of {{date}}, stands on no line of the bank.',
+    cardStatementDue:
+      'The statement of the shop’s card of {{date}} is to be paid by {{dueOn}}.',
+    step_cardStatementDue: 'Look at the card',
     step_taxPaymentNotAtBank: 'Look at the statement',
     lineNoted: 'The line of {{date}}, {{text}}, asks again {{askOn}}: {{note}}',
     step_lineNoted: 'Open the line',

@@ -8,6 +8,7 @@ import { deskPayments } from './deskPayments';
 import { documents } from './documents';
 import { help } from './help';
 import { items } from './items';
+import { matching } from './matching';
 import { orders } from './orders';
 import { papers } from './papers';
 import { parties } from './parties';
@@ -24,6 +25,7 @@ export const rest = {
   ...books,
   ...change,
   ...items,
+  ...matching,
   ...orders,
   ...papers,
   ...parties,

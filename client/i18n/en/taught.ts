@@ -35,6 +35,12 @@ export const taught = {
     party: 'To or from whom',
     words: 'In which words',
     wordsHint: 'Left empty, the line’s own.',
+    divide: 'A part of it is something else',
+    apart: 'Part {{at}} of it',
+    apartHint:
+      'An amount like 120.00, or a share like 12.5%. What is left is of the account above.',
+    apartWrong: 'Write an amount above zero, or a share below 100%.',
+    apartAccount: 'Account of the part',
     keep: 'Keep the rule',
     tried: 'would have been right {{right}} times, wrong {{wrong}}',
     triedNone: 'It would have caught nothing so far.',

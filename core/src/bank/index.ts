@@ -3,6 +3,7 @@ export * from './csv';
 export * from './camt';
 export * from './classify';
 export * from './coverage';
+export * from './known';
 export * from './readers';
 export * from './ownTransfer';
 export * from './split';

@@ -39,8 +39,8 @@ export type LinesAlone = Omit<Statement, 'openingMinor' | 'closingMinor'> & {
 };
 
 /**
- * What a line is known by when files overlap: the bank's id, else account, date, amount, text
- * and that it is the k-th of its like that day. One identity for each line, in order.
+ * What tells a line of a file from the others of it: the bank's id, else date, amount, text and that it is the k-th of its
+ * like that day. One identity for each line, in order. Which lines are here already, `findKnown` says.
  */
 export function lineIdentities(lines: readonly StatementLine[]): string[] {
   const seen = new Map<string, number>();

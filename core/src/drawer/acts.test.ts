@@ -276,6 +276,7 @@ describe('undone', () => {
     counted: false,
     banked: false,
     matched: false,
+    onStatement: null,
     otherGone: false,
     drawerHoldsMinor: 0,
   };
@@ -298,6 +299,7 @@ describe('undone', () => {
       return one.ok ? 'taken' : one.refusals[0]!.code;
     };
     expect(code({ undone: true })).toBe('drawerAct.undone');
+    expect(code({ onStatement: 'SD-1' })).toBe('drawerAct.onStatement');
     expect(code({ banked: true })).toBe('drawerAct.banked');
     const came = { kind: 'moneyIn', drawerHoldsMinor: 4_99 };
     expect(code(came)).toBe('drawerAct.drawerHolds');
@@ -379,6 +381,7 @@ test('any order of takings and acts: expected is the float and all that flowed; 
           counted: false,
           banked: false,
           matched: false,
+          onStatement: null,
           otherGone: false,
           drawerHoldsMinor: expected,
         });

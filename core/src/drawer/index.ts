@@ -14,6 +14,7 @@ import { bySafeItem, IN_DRAWER, inFund, together } from '../takings';
 import { moveCash, type CashPart } from './acts';
 
 export * from './acts';
+export * from './cardStatement';
 export * from './change';
 export * from './counted';
 export { decideOpening } from './opened';

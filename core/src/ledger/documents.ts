@@ -91,6 +91,8 @@ export const DOCUMENTS = {
   taxPaymentUndo: { series: 'TQ' },
   match: { series: 'M', undoneBy: 'matchUndo' },
   matchUndo: { series: 'U' },
+  cardStatement: { series: 'SD', undoneBy: 'cardStatementUndo' },
+  cardStatementUndo: { series: 'SE' },
   reconciliation: { series: 'RC', papers: ['reconciliation'] },
   reconciliationReopen: { series: 'RO' },
   opening: { series: 'O', takes: true },

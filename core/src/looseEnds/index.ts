@@ -41,6 +41,7 @@ export const LOOSE_ENDS = {
   chargebackNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   ownTransferNotAtBank: { place: 'bank', needs: 'bookkeeper' },
   taxPaymentNotAtBank: { place: 'bank', needs: 'bookkeeper' },
+  cardStatementDue: { place: 'bank', needs: 'bookkeeper' },
   lineNoted: { place: 'bank', needs: 'bookkeeper' },
   disputeDue: { place: 'bank', needs: 'bookkeeper' },
   disputeLate: { place: 'bank', needs: 'bookkeeper' },

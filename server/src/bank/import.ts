@@ -1,5 +1,12 @@
 import type { StatementAnswer, StatementFileLines, StatementImport } from '@abacist/contracts';
-import { besides, coveredSpans } from '@abacist/core/bank';
+import { createHash } from 'node:crypto';
+import {
+  besides,
+  coveredSpans,
+  findKnown,
+  TEXT_KEPT,
+  type LineHere,
+} from '@abacist/core/bank';
 import { addDays } from '@abacist/core/dates';
 import { post } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
@@ -154,14 +161,16 @@ async function storeStatement(
   statement: Balanced,
 ): Promise<{ added: number; masked: number }> {
   const { tx } = context;
-  const known = await rows<{ id: number; identity: string }>(
+  const here = await rows<LineHere & { identity: string }>(
     tx,
-    `SELECT id, identity FROM statement_line
-     WHERE bank_account_id = ? AND date BETWEEN ? AND ? AND line_split_id IS NULL`,
+    `SELECT id, date, amount_minor AS amountMinor, text, bank_id AS bankId, identity
+     FROM statement_line
+     WHERE bank_account_id = ? AND date BETWEEN ? AND ? AND line_split_id IS NULL ORDER BY id`,
     [bankAccountId, statement.from, statement.to],
   );
-  const here = new Map(known.map(({ id, identity }) => [identity, id]));
-  const fresh = statement.lines.filter(({ identity }) => !here.has(identity));
+  const known = findKnown(statement.lines, here);
+  const fresh = statement.lines.filter((_, i) => known[i] === null);
+  const used = new Set(here.map(({ identity }) => identity));
   const [earliest] = fresh.map(({ date }) => date).sort();
   if (earliest !== undefined) await refuseFinished(context, bankAccountId, earliest);
   const { insertId: statementId } = await run(
@@ -183,10 +192,7 @@ async function storeStatement(
     tx,
     'statement_known',
     ['statement_id', 'statement_line_id'],
-    statement.lines.flatMap(({ identity }) => {
-      const id = here.get(identity);
-      return id === undefined ? [] : [[statementId, id]];
-    }),
+    known.flatMap((id) => (id === null ? [] : [[statementId, id]])),
   );
   await insertMany(
     tx,
@@ -209,11 +215,11 @@ async function storeStatement(
       line.date,
       line.valueDate,
       line.amountMinor,
-      line.text.slice(0, 500),
+      line.text.slice(0, TEXT_KEPT),
       JSON.stringify(line.references.map((text) => text.slice(0, 80)).slice(0, 20)),
       line.bankId?.slice(0, 80) ?? null,
       line.bankCode.slice(0, 40),
-      line.identity,
+      ownIdentity(line.identity, used),
     ]),
     (done) => keptSoFar(done, fresh.length),
   );
@@ -223,6 +229,14 @@ async function storeStatement(
     added: fresh.length,
     masked: fresh.reduce((total, one) => total + one.masked, 0),
   };
+}
+
+/** An identity that no line here has: one that came in another format may stand where this one is counted to. */
+function ownIdentity(identity: string, used: Set<string>): string {
+  let own = identity;
+  while (used.has(own)) own = createHash('sha256').update(own).digest('hex');
+  used.add(own);
+  return own;
 }
 
 /**

@@ -55,6 +55,8 @@ const UPDATES: Record<string, string[]> = {
   statement_line: ['match_group_id', 'standing'],
   line_split: ['standing'],
   reconciliation: ['standing'],
+  card_statement: ['standing'],
+  card_statement_item: ['standing'],
   taught_rule: ['standing', 'position'],
   bank_transfer: ['standing'],
   bank_transfer_leg: ['match_group_id', 'standing'],

@@ -1,6 +1,8 @@
 import {
   actPictureSchema,
   beginCountSchema,
+  cardStatementSchema,
+  cardStatementUndoSchema,
   chequeFoundSchema,
   closeSchema,
   countAgainSchema,
@@ -25,6 +27,7 @@ import { keepPicture, pictureOf, readPicture } from './acts/pictures';
 import { undoAct } from './acts/undo';
 import { terminalReport } from '../terminal/report';
 import { countAgain } from './again';
+import { recordCardStatement, shopCard, undoCardStatement } from './cardStatements';
 import { beginCount, closeDrawer } from './count';
 import { evidenceOf } from './evidence';
 import { overAndShort } from './overShort';
@@ -38,6 +41,23 @@ export function drawerRoutes(deps: Deps): Router {
     '/drawers/:id/float',
     query(deps, 'GET /drawers/:id/float', byId, ({ db, shop, actor }, { id: drawerId }) =>
       floatOf(db, { shop, actor }, drawerId),
+    ),
+  );
+  router.get(
+    '/shop-card',
+    query(deps, 'GET /shop-card', noInput, ({ db }) => shopCard(db)),
+  );
+  router.post(
+    '/card-statements',
+    command(deps, 'POST /card-statements', cardStatementSchema, recordCardStatement),
+  );
+  router.post(
+    '/card-statements/:id/undo',
+    command(
+      deps,
+      'POST /card-statements/:id/undo',
+      cardStatementUndoSchema,
+      (context, body, params) => undoCardStatement(context, body, Number(params['id'])),
     ),
   );
   router.get(

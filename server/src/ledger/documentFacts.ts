@@ -75,6 +75,8 @@ export const DOCUMENT_FACTS: Record<DocumentKind, Facts> = {
   taxPaymentUndo: OF_ENTRY,
   match: OF_ENTRY,
   matchUndo: OF_ENTRY,
+  cardStatement: { amount: 'SELECT ABS(x.balance_minor) FROM card_statement x' },
+  cardStatementUndo: OF_ENTRY,
   reconciliation: { amount: 'SELECT x.statement_minor FROM reconciliation x' },
   reconciliationReopen: OF_ENTRY,
   opening: OF_ENTRY,

@@ -31,7 +31,7 @@ export function matchingRoutes(deps: Deps): Router {
       deps,
       'GET /statement',
       Joi.object<{ bankAccountId?: number }>({ bankAccountId: id.optional() }),
-      ({ db }, asked) => statementView(db, asked),
+      ({ db, deps: { clock } }, asked) => statementView(db, asked, clock()),
     ),
   );
   router.get(

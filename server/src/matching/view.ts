@@ -13,6 +13,7 @@ import { importedStatements } from '../bank/statements';
 import { taughtOf } from '../bank/taught/read';
 import { movementsWhere, openTotal } from '../movements/read';
 import { OTHER_LINES } from './evidence';
+import { toInstant } from '../sales/read';
 import { matchJobKind, type KeptRun } from './run';
 
 type LineRow = {
@@ -80,15 +81,14 @@ async function standing(db: Db, bankAccountId: number): Promise<Standing> {
   return { movements, lines, likely, reserved, statusOf };
 }
 
-/** The statement lane: both sides of each account, and what a person must look at. */
-export async function statementView(
+/** A run writes that it lives four times a second. */
+const GONE_AFTER_MS = 30_000;
+
+/** What is open of an account: what the engine proposes, what a person must look at. */
+export async function openOf(
   db: Db,
-  asked: { bankAccountId?: number },
-): Promise<StatementView> {
-  const accounts = await accountHeads(db);
-  // One that was kept by a browser may be of another shop.
-  const known = accounts.find(({ id }) => id === asked.bankAccountId) ?? accounts[0];
-  const bankAccountId = known?.id ?? 0;
+  bankAccountId: number,
+): Promise<Pick<StatementView, 'proposals' | 'reserved' | 'openLines' | 'openMovements'>> {
   const { movements, lines, likely, reserved, statusOf } = await standing(db, bankAccountId);
   // A rule says what a line is that nothing expected explains; it hides none.
   const unexplained = [...lines.values()].filter(({ id }) => !statusOf.has(String(id)));
@@ -105,8 +105,6 @@ export async function statementView(
     grade,
   });
   return {
-    bankAccountId,
-    accounts,
     proposals: likely.map((group): Proposal => ({
       ...inSight(group),
       because: group.because,
@@ -124,6 +122,21 @@ export async function statementView(
         !reserved.some(({ movementId }) => movementId === key),
     ),
   };
+}
+
+/** The statement lane: both sides of each account, and what is open of one of them. */
+export async function statementView(
+  db: Db,
+  asked: { bankAccountId?: number },
+  now: Date,
+): Promise<StatementView> {
+  const accounts = await accountHeads(db);
+  // One that was kept by a browser may be of another shop.
+  const known = accounts.find(({ id }) => id === asked.bankAccountId) ?? accounts[0];
+  const bankAccountId = known?.id ?? 0;
+  // Before what it may change meanwhile is read.
+  const matching = await isMatching(db, bankAccountId, now);
+  return { bankAccountId, accounts, matching, ...(await openOf(db, bankAccountId)) };
 }
 
 export type LinesQuery = {
@@ -204,6 +217,18 @@ async function matchedMovements(db: Db, bankAccountId: number, wholeIds: readonl
       movement as MovementView,
     ]);
   return byWhole;
+}
+
+/** Whether the newest run of an account is still at work; one of a server that has gone is none. */
+async function isMatching(db: Db, bankAccountId: number, now: Date): Promise<boolean> {
+  const newest = await row<{ status: string; seenAt: string }>(
+    db,
+    `SELECT status, COALESCE(beat_at, started_at) AS seenAt FROM job
+     WHERE kind = ? AND status = 'running' ORDER BY number DESC LIMIT 1`,
+    [matchJobKind(bankAccountId)],
+  );
+  if (!newest) return false;
+  return now.getTime() - new Date(toInstant(newest.seenAt)).getTime() < GONE_AFTER_MS;
 }
 
 async function latestRun(db: Db, bankAccountId: number): Promise<KeptRun | undefined> {

@@ -1,5 +1,5 @@
 import { sum } from '@abacist/core/money';
-import type { SlipRead } from '../slips/read';
+import type { SlipView } from '@abacist/contracts';
 import type { HeadOfShop, PaperContent, PaperLine } from './content';
 import { formats, shopHead } from './format';
 import { word } from './words';
@@ -9,7 +9,7 @@ const cashOf = (drawer: string, refund: boolean) =>
   refund ? 'refundsOf' : drawer ? 'takingsOf' : 'foundOf';
 
 /** A slip as its paper: cash by denomination or by day, each cheque with its drawer, the total. */
-export function paperOfSlip(slip: SlipRead, shop: HeadOfShop, copy: boolean): PaperContent {
+export function paperOfSlip(slip: SlipView, shop: HeadOfShop, copy: boolean): PaperContent {
   const { money, date } = formats(shop);
   const cash = slip.items.filter(({ cheque }) => cheque === null);
   const cheques = slip.items.filter(({ cheque }) => cheque !== null);
@@ -28,7 +28,7 @@ export function paperOfSlip(slip: SlipRead, shop: HeadOfShop, copy: boolean): Pa
     title: word('numbered', { kind: word('depositSlip'), number: slip.number }),
     marks: [
       ...(copy ? [word('copy')] : []),
-      ...(slip.recalledBy ? [word('recalled', { number: slip.recalledBy })] : []),
+      ...(slip.recalled ? [word('recalled', { number: slip.recalled.number })] : []),
     ],
     to: [],
     date: date(slip.date),

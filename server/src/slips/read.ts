@@ -1,4 +1,6 @@
+import type { SlipView } from '@abacist/contracts';
 import { row, rows, type Db } from '../db/pool';
+import { toInstant } from '../sales/read';
 
 /** Where an item `i` of the safe comes from: its cheque, and the drawer that it was counted in or dropped from. */
 export const ORIGIN = `LEFT JOIN cheque q ON q.id = i.cheque_id
@@ -7,46 +9,38 @@ export const ORIGIN = `LEFT JOIN cheque q ON q.id = i.cheque_id
   LEFT JOIN drawer_session ds ON ds.id = COALESCE(c.drawer_session_id, x.drawer_session_id)
   LEFT JOIN drawer dr ON dr.id = ds.drawer_id`;
 
-export type SlipRead = {
-  number: string;
-  date: string;
-  bank: string;
-  accountNumber: string;
-  bankReference: string;
-  by: string;
-  totalMinor: number;
+type Head = Omit<SlipView, 'items' | 'count' | 'line' | 'bag' | 'recalled' | 'at'> & {
+  madeAt: string;
+  groupId: number | null;
   recalledBy: string | null;
-  items: {
-    safeItemId: number;
-    takingsDay: string;
-    drawer: string;
-    /** A refund that was paid out of the safe. */
-    refund: boolean;
-    amountMinor: number;
-    cheque: { number: string; drawnBy: string; dated: string } | null;
-  }[];
-  /** Cash by denomination, where it was counted for the slip. */
-  count: { denominationMinor: number; pieces: number }[];
+  recallUser: string;
+  recallAt: string;
+  recallReason: string;
 };
 
-/** A slip with what it brings, for whoever takes it over the counter of the bank. */
-export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined> {
-  const head = await row<Omit<SlipRead, 'items' | 'count'>>(
+/** A slip with what it brings and what became of it, for whoever opens it, or takes it over the counter of the bank. */
+export async function readSlip(db: Db, id: number): Promise<SlipView | undefined> {
+  const head = await row<Head>(
     db,
-    `SELECT CONCAT(d.series, '-', d.number) AS number, s.date, b.name AS bank,
+    `SELECT s.id, d.entry_id AS entryId, CONCAT(d.series, '-', d.number) AS number, s.date, d.made_at AS madeAt, b.name AS bank,
        b.account_number AS accountNumber, s.bank_reference AS bankReference, u.name AS \`by\`,
-       s.total_minor AS totalMinor, CONCAT(rd.series, '-', rd.number) AS recalledBy
+       s.total_minor AS totalMinor, s.match_group_id AS groupId,
+       CONCAT(rd.series, '-', rd.number) AS recalledBy, ru.name AS recallUser, rd.made_at AS recallAt,
+       COALESCE(re.memo, '') AS recallReason
      FROM slip s
      JOIN bank_account b ON b.id = s.bank_account_id
      JOIN user u ON u.id = s.user_id
      JOIN document d ON d.kind = 'slip' AND d.subject_id = s.id
      LEFT JOIN slip_recall r ON r.slip_id = s.id
      LEFT JOIN document rd ON rd.kind = 'slipRecall' AND rd.subject_id = r.id
+     LEFT JOIN entry re ON re.id = rd.entry_id
+     LEFT JOIN user ru ON ru.id = rd.user_id
      WHERE s.id = ?`,
     [id],
   );
   if (!head) return undefined;
-  const [items, count] = await Promise.all([
+  const { madeAt, groupId, recalledBy, recallUser, recallAt, recallReason, ...of } = head;
+  const [items, count, line, bag] = await Promise.all([
     rows<{
       safeItemId: number;
       takingsDay: string;
@@ -67,15 +61,39 @@ export async function readSlip(db: Db, id: number): Promise<SlipRead | undefined
        WHERE si.slip_id = ? ORDER BY q.id IS NOT NULL, i.takings_day, i.id`,
       [id],
     ),
-    rows<SlipRead['count'][number]>(
+    rows<SlipView['count'][number]>(
       db,
       `SELECT denomination_minor AS denominationMinor, pieces
        FROM slip_cash WHERE slip_id = ? ORDER BY denomination_minor DESC`,
       [id],
     ),
+    row<NonNullable<SlipView['line']>>(
+      db,
+      `SELECT id, date, text, amount_minor AS amountMinor FROM statement_line
+       WHERE match_group_id = ? ORDER BY date, id LIMIT 1`,
+      [groupId],
+    ),
+    row<NonNullable<SlipView['bag']>>(
+      db,
+      `SELECT g.bag_difference_minor AS differenceMinor, COALESCE(g.bag_cause, 'other') AS cause,
+         COALESCE(e.memo, '') AS note
+       FROM match_group g LEFT JOIN entry e ON e.kind = 'match' AND e.subject_id = g.id
+       WHERE g.id = ? AND g.bag_difference_minor <> 0`,
+      [groupId],
+    ),
   ]);
   return {
-    ...head,
+    ...of,
+    ...{ at: toInstant(madeAt), line: line ?? null, bag: bag ?? null },
+    recalled:
+      recalledBy === null
+        ? null
+        : {
+            number: recalledBy,
+            by: recallUser,
+            at: toInstant(recallAt),
+            reason: recallReason,
+          },
     items: items.map(({ number, drawnBy, dated, refund, ...item }) => ({
       ...item,
       refund: refund === 1,

@@ -3,7 +3,7 @@ import {
   countSafeSchema,
   recallSlipSchema,
   slipSchema,
-  type SlipParts,
+  type SlipView,
 } from '@abacist/contracts';
 import { Router } from 'express';
 import type { Deps } from '../context';
@@ -38,11 +38,11 @@ export function slipRoutes(deps: Deps): Router {
     ),
   );
   router.get(
-    '/slips/:id/parts',
-    query(deps, 'GET /slips/:id/parts', byId, async ({ db }, asked): Promise<SlipParts> => {
+    '/slips/:id',
+    query(deps, 'GET /slips/:id', byId, async ({ db }, asked): Promise<SlipView> => {
       const slip = await readSlip(db, asked.id);
       if (!slip) throw notFound('slip.unknown');
-      return slip.items;
+      return slip;
     }),
   );
   router.post(

@@ -1,9 +1,10 @@
-import type { BagCounted, MovementView, SlipParts, StatementView } from '@abacist/contracts';
+import type { BagCounted, MovementView, SlipView } from '@abacist/contracts';
 import { BAG_CAUSES, type BagCause } from '@abacist/core/bagCauses';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
+import { useStatement } from '~/api/statement';
 import { useMovementWords } from '~/features/bank';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
@@ -25,11 +26,7 @@ export function WhichBag({ line, onClose }: MeaningDialog) {
   const t = useWords();
   const words = useMovementWords();
   const [slip, setSlip] = useState<MovementView | null>(null);
-  const statement = useQuery({
-    queryKey: ['statement', line.bankAccountId],
-    queryFn: () =>
-      request<StatementView>('GET', `/statement?bankAccountId=${line.bankAccountId}`),
-  });
+  const statement = useStatement(line.bankAccountId);
   if (slip) return <TakeFigure {...{ line, slip, onClose }} />;
   return (
     <Dialog open title={t('trail.whichSlip')} onClose={onClose}>
@@ -71,12 +68,12 @@ function TakeFigure({ line, slip, onClose }: MeaningDialog & { slip: MovementVie
   const [note, setNote] = useState('');
   const take = useCommand<BagCounted, object>(`/slips/${slipId}/bag`, onClose);
   const parts = useQuery({
-    queryKey: ['slip', slipId, 'parts'],
-    queryFn: () => request<SlipParts>('GET', `/slips/${slipId}/parts`),
+    queryKey: ['slip', Number(slipId)],
+    queryFn: () => request<SlipView>('GET', `/slips/${slipId}`),
   });
   // A false note lowers what the bank counted, and no cheque holds one.
   const causes = BAG_CAUSES.filter((one) => one !== 'falseNote' || differenceMinor < 0);
-  const options = (parts.data ?? [])
+  const options = (parts.data?.items ?? [])
     .filter(({ cheque }) => cheque === null || cause !== 'falseNote')
     .map(({ safeItemId, takingsDay, drawer, cheque }) => ({
       value: String(safeItemId),

@@ -1,8 +1,7 @@
-import type { OwnTransferCommand, RecordedAtBank, StatementView } from '@abacist/contracts';
-import { useQuery } from '@tanstack/react-query';
+import type { OwnTransferCommand, RecordedAtBank } from '@abacist/contracts';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
+import { useStatement } from '~/api/statement';
 import { useMay } from '~/api/session';
 import { NewAccount } from '~/features/bank';
 import { useWords } from '~/i18n';
@@ -18,11 +17,7 @@ import { WholeLine } from './WholeLine';
 /** Money from another account of ours, or to it; that bank’s own line shows the other end. */
 export function BetweenOurs({ line, onClose }: MeaningDialog) {
   const t = useWords();
-  const statement = useQuery({
-    queryKey: ['statement', line.bankAccountId],
-    queryFn: () =>
-      request<StatementView>('GET', `/statement?bankAccountId=${line.bankAccountId}`),
-  });
+  const statement = useStatement(line.bankAccountId);
   return (
     <Dialog open title={t('trail.is_ownTransfer')} onClose={onClose}>
       <WholeLine line={line} />

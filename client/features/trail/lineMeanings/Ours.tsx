@@ -1,27 +1,22 @@
-import type { LineView, MatchCommand, MovementView, StatementView } from '@abacist/contracts';
-import { useQuery } from '@tanstack/react-query';
+import type { LineView, MatchCommand, MovementView } from '@abacist/contracts';
 import { useState } from 'react';
 import { useCommand } from '~/api/command';
-import { request } from '~/api/http';
-import { useMovementWords } from '~/features/bank';
+import { useStatement } from '~/api/statement';
 import { useWords } from '~/i18n';
-import { useDates } from '~/i18n/useFormat';
-import { Column, Line } from '~/ui/Box';
+import { Column } from '~/ui/Box';
 import { Button } from '~/ui/Button';
 import { Decide } from '~/ui/Decide';
 import { Dialog } from '~/ui/Dialog';
-import { BigMoney } from '~/ui/Money';
 import { ErrorNote } from '~/ui/Notes';
 import { Query } from '~/ui/Query';
 import { Body } from '~/ui/Text';
 import {
-  Choices,
+  BothSides,
   differenceOf,
   everythingOpen,
-  likeliestFirst,
   mayMatch,
   onlyOne,
-  toggled,
+  PickedDiffers,
   type Picked,
 } from '~/features/matching';
 import type { MeaningDialog } from './room';
@@ -36,10 +31,7 @@ const IN_SIGHT = { maxHeight: '50vh', overflowY: 'auto' } as never;
 export function MatchByHand({ line, onClose }: MeaningDialog) {
   const t = useWords();
   const { bankAccountId } = line;
-  const statement = useQuery({
-    queryKey: ['statement', bankAccountId],
-    queryFn: () => request<StatementView>('GET', `/statement?bankAccountId=${bankAccountId}`),
-  });
+  const statement = useStatement(bankAccountId);
   return (
     <Dialog open title={t('trail.whichOfOurs')} onClose={onClose}>
       <Query of={statement}>
@@ -56,8 +48,6 @@ function Pick({
   onClose,
 }: MeaningDialog & { movements: MovementView[]; lines: LineView[] }) {
   const t = useWords();
-  const dates = useDates();
-  const words = useMovementWords();
   const [picked, setPicked] = useState<Picked>(() => ({
     movements: onlyOne(movements, line).map(({ key }) => key),
     lineIds: [line.id],
@@ -77,37 +67,12 @@ function Pick({
   return (
     <>
       <Column gap="$4" style={IN_SIGHT}>
-        <Choices
-          title={t('trail.ofOurs')}
-          of={likeliestFirst(movements, line, ({ dueDate }) => dueDate).map((movement) => ({
-            id: movement.key,
-            amountMinor: movement.amountMinor,
-            words: words(movement),
-            below: t('statement.due', { date: dates.day(movement.dueDate) }),
-          }))}
-          picked={picked.movements}
-          onToggle={(key) =>
-            setPicked({ ...picked, movements: toggled(picked.movements, String(key)) })
-          }
+        <BothSides
+          {...{ line, movements, others, picked }}
+          onPick={(part) => setPicked({ ...picked, ...part })}
         />
-        {picked.movements.length === 1 ? (
-          <Choices
-            title={t('trail.withLines')}
-            of={likeliestFirst(others, line, ({ date }) => date).map((other) => ({
-              ...{ id: other.id, amountMinor: other.amountMinor },
-              ...{ words: other.text, below: dates.day(other.date) },
-            }))}
-            picked={picked.lineIds}
-            onToggle={(id) =>
-              setPicked({ ...picked, lineIds: toggled(picked.lineIds, Number(id)) })
-            }
-          />
-        ) : null}
       </Column>
-      <Line justifyContent="space-between" alignItems="baseline" gap="$3" role="status">
-        <Body>{t(differenceMinor === 0 ? 'trail.pickedAgrees' : 'trail.pickedDiffers')}</Body>
-        <BigMoney minor={differenceMinor} color={differenceMinor === 0 ? '$moss' : '$plum'} />
-      </Line>
+      <PickedDiffers minor={differenceMinor} />
       <ErrorNote error={match.error} />
       <Decide
         label={t('statement.accept', { count: 1 })}

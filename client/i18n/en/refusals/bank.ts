@@ -205,6 +205,8 @@ export const bank = {
     'This would change the statement that {{number}} finished up to {{asOf}}: open that again first.',
   taught_pattern: 'Write a word at least that stands in the line’s text.',
   taught_range: 'The most is below the least.',
+  taught_part: 'Name a part by an amount above zero, or by a share of it: one of them.',
+  taught_shares: 'The shares leave nothing for the first account. Make them less than 100 %.',
   taught_account: 'This kind does not go to that account.',
   taught_direction: 'This is of money that goes the other way.',
   taught_sameAccount: 'From and to are the same account.',
@@ -304,6 +306,18 @@ export const bank = {
   drawerAct_counted:
     'The drawer was counted since and its float found. Drop what is too much instead.',
   drawerAct_matched: 'A line of the statement shows it. Undo that match first.',
+  drawerAct_onStatement: 'It stands on the card’s statement {{number}}. Take that back first.',
+  cardStatement_unknown: 'There is no such statement of the card.',
+  cardStatement_undone: 'This statement was taken back before.',
+  cardStatement_notLast: 'A later statement goes on from it. Take that one back first.',
+  cardStatement_future: 'This day has not come. Write the last day that the statement covers.',
+  cardStatement_earlier: 'The statement of {{date}} is here already. Write a later day.',
+  cardStatement_notOpen:
+    'It was undone, or stands on another statement. Look at the list again.',
+  cardStatement_after:
+    'It is later than the statement. Take it off, or mend the statement’s day.',
+  cardStatement_differs:
+    'The statement and what is ticked differ by {{difference}}. Tick what stands on it, or record what is missing first.',
   drawerAct_drawer: 'Choose the drawer.',
   drawerAct_otherDrawer: 'Choose the other drawer.',
   drawerAct_otherGone:

@@ -1,4 +1,5 @@
 export * from './check';
+export * from './parts';
 export * from './propose';
 export * from './rules';
 export * from './types';

@@ -1,3 +1,4 @@
+import { partsOf } from './parts';
 import type { Decided, TaughtAnswer, TaughtLine, TaughtRule, TaughtWhat } from './types';
 
 /** A text as rules compare it: small letters without accents, words with nothing but letters and digits. */
@@ -9,7 +10,7 @@ export const wordsOf = (text: string): string[] =>
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);
 
-/** Whether a rule catches a line. A pattern without words catches none. */
+/** Whether a rule catches a line. A pattern without words catches none, nor does one whose parts are more than the line. */
 export function catches(rule: TaughtRule, line: TaughtLine): boolean {
   const amount = Math.abs(line.amountMinor);
   if (rule.money !== (line.amountMinor > 0 ? 'in' : 'out')) return false;
@@ -18,7 +19,8 @@ export function catches(rule: TaughtRule, line: TaughtLine): boolean {
   if (rule.toMinor !== null && amount > rule.toMinor) return false;
   const wanted = wordsOf(rule.pattern);
   const here = new Set(wordsOf(line.text));
-  return wanted.length > 0 && wanted.every((word) => here.has(word));
+  if (wanted.length === 0 || !wanted.every((word) => here.has(word))) return false;
+  return rule.answer.what !== 'act' || partsOf(rule.answer, amount) !== null;
 }
 
 /** The first rule, in their order, that catches a line. */
@@ -30,7 +32,12 @@ export const firstRule = <R extends TaughtRule>(
 type Of<W extends TaughtWhat> = Extract<TaughtAnswer, { what: W }>;
 /** By what two answers of a kind are the same: who it was paid to, and in which words, is not asked. */
 const SAME: { [W in TaughtWhat]: (answer: Of<W>) => readonly (string | number | null)[] } = {
-  act: ({ kind, account, taxCodeId }) => [kind, account, taxCodeId],
+  act: ({ kind, account, taxCodeId, apart = [] }) => [
+    ...[kind, account, taxCodeId],
+    ...apart.flatMap((part) => [
+      ...[part.account, part.taxCodeId, part.amountMinor, part.percent],
+    ]),
+  ],
   ownTransfer: ({ accountId }) => [accountId],
   tax: ({ authorityId }) => [authorityId],
 };
@@ -38,17 +45,28 @@ const SAME: { [W in TaughtWhat]: (answer: Of<W>) => readonly (string | number | 
 export const answerKey = (answer: TaughtAnswer): string =>
   JSON.stringify([answer.what, SAME[answer.what](answer as never)]);
 
+/** What an answer comes to of an amount, as a key: however its parts are named, the same parts are the same. */
+const keyOf = (answer: TaughtAnswer, amountMinor: number): string => {
+  if (answer.what !== 'act' || !answer.apart?.length) return answerKey(answer);
+  const parts = (partsOf(answer, Math.abs(amountMinor)) ?? []).map((part) =>
+    [part.account, part.taxCodeId, part.amountMinor].join(' '),
+  );
+  return JSON.stringify([answer.kind, ...parts.sort()]);
+};
+
 /** What a rule would have caught: as a person said it, otherwise, and what is open still. */
 export type Tried = { right: TaughtLine[]; wrong: TaughtLine[]; open: TaughtLine[] };
 
 /** Tests a rule on the past. What something expected explained was wrongly caught: a rule classifies what nothing explains. */
 export function tryRule(rule: TaughtRule, history: readonly Decided[]): Tried {
   const tried: Tried = { right: [], wrong: [], open: [] };
-  const key = answerKey(rule.answer);
   for (const line of history) {
     if (!catches(rule, line)) continue;
     if (line.answer === null) tried.open.push(line);
-    else if (line.answer !== 'expected' && answerKey(line.answer) === key)
+    else if (
+      line.answer !== 'expected' &&
+      keyOf(line.answer, line.amountMinor) === keyOf(rule.answer, line.amountMinor)
+    )
       tried.right.push(line);
     else tried.wrong.push(line);
   }

@@ -4,10 +4,13 @@ import {
   catches,
   checkRule,
   firstRule,
+  partsOf,
   proposeRules,
   tryRule,
   type Decided,
+  type TaughtAct,
   type TaughtAnswer,
+  type TaughtPart,
   type TaughtRule,
 } from '.';
 
@@ -69,6 +72,80 @@ test('a rule is tried on the past: right, wrong, and what is open still', () => 
     ['FEB', 'MAR'],
     ['APR'],
   ]);
+});
+
+const part = (over: Partial<TaughtPart>): TaughtPart => ({
+  ...{ account: 'utilities', taxCodeId: null, amountMinor: null, percent: null },
+  ...over,
+});
+const LOFT = (...apart: TaughtPart[]): TaughtAct => ({ ...(RENT as TaughtAct), apart });
+
+test('a line of several accounts: sums and shares apart, the rest to its own; a line that is less is something else', () => {
+  const loft = LOFT(
+    part({ amountMinor: 100_00 }),
+    part({ account: 'repairs', percent: '12.5' }),
+  );
+  expect(
+    partsOf(loft, 900_01)!.map(({ account, amountMinor }) => [account, amountMinor]),
+  ).toEqual([
+    ['utilities', 100_00],
+    // 112.50125
+    ['repairs', 112_50],
+    ['rent', 687_51],
+  ]);
+  expect(partsOf(loft, 114_28)).toBeNull();
+  const taught = rule({ pattern: 'loft', answer: loft });
+  expect(catches(taught, line('LOFT', -900_01))).toBe(true);
+  expect(catches(taught, line('LOFT', -114_28))).toBe(false);
+});
+
+test('parts add up to their line, whatever is apart, and each is above zero', () => {
+  const apart = fc.oneof(
+    fc.integer({ min: 1, max: 90_000 }).map((amountMinor) => part({ amountMinor })),
+    fc.integer({ min: 1, max: 4_999 }).map((n) => part({ percent: (n / 100).toFixed(2) })),
+  );
+  fc.assert(
+    fc.property(
+      fc.array(apart, { maxLength: 3 }),
+      fc.integer({ min: 1, max: 200_000 }),
+      (list, amount) => {
+        const parts = partsOf(LOFT(...list), amount);
+        if (!parts) return;
+        let whole = 0;
+        for (const { amountMinor } of parts) whole += amountMinor;
+        expect(whole).toBe(amount);
+        for (const [i, { amountMinor, percent }] of list.entries()) {
+          expect(parts[i]!.amountMinor).toBeGreaterThan(0);
+          // A second way to a share, off by no more than its one rounding.
+          const near = amountMinor ?? (amount * Number(percent)) / 100;
+          expect(Math.abs(parts[i]!.amountMinor - near)).toBeLessThanOrEqual(0.5 + 1e-6);
+        }
+      },
+    ),
+  );
+});
+
+test('a rule of shares is right where a person divided a line just so', () => {
+  const half = rule({ pattern: 'loft', answer: LOFT(part({ percent: '50' })) });
+  const history = [
+    line('LOFT', -80_00, LOFT(part({ amountMinor: 40_00 }))),
+    line('LOFT', -80_00, LOFT(part({ amountMinor: 30_00 }))),
+    line('LOFT', -80_00, RENT),
+  ];
+  const { right, wrong } = tryRule(half, history);
+  expect([right.length, wrong.length]).toEqual([1, 2]);
+});
+
+test.each([
+  ['an account of the other way', part({ account: 'sales', percent: '5' }), 'taught.account'],
+  ['neither amount nor share', part({}), 'taught.part'],
+  ['both', part({ amountMinor: 5, percent: '5' }), 'taught.part'],
+  ['nothing', part({ amountMinor: 0 }), 'taught.part'],
+  ['no share', part({ percent: '0.0' }), 'taught.part'],
+  ['all of it', part({ percent: '100' }), 'taught.shares'],
+])('apart: %s is refused', (_name, one, code) => {
+  expect(checkRule(rule({ answer: LOFT(one) }))).toMatchObject({ refusals: [{ code }] });
+  expect(checkRule(rule({ answer: LOFT(part({ percent: '99.99' })) })).ok).toBe(true);
 });
 
 test('what was said twice alike is proposed, in the words that its lines share', () => {

@@ -6,18 +6,29 @@ export const TAUGHT_KINDS: readonly DrawerActKind[] = DRAWER_ACT_KINDS.filter(
   (kind) => ACT_FACTS[kind].bank && !ACT_FACTS[kind].tagged,
 );
 
+/** A part of a line that is named by its amount, or by its share of the whole in percent: one of them, the other is null. */
+export type TaughtPart = {
+  account: LedgerAccount;
+  taxCodeId: number | null;
+  amountMinor: number | null;
+  /** An exact decimal above 0 and below 100. */
+  percent: string | null;
+};
+/** Money beside the tickets: an expense, income, a charge, interest, the owner's. */
+export type TaughtAct = {
+  what: 'act';
+  kind: DrawerActKind;
+  /** Of kinds that name one, what is left once others are apart; null: the kind has none. */
+  account: LedgerAccount | null;
+  taxCodeId: number | null;
+  party: string;
+  words: string;
+  /** What of it is of other accounts; left out: nothing. */
+  apart?: readonly TaughtPart[];
+};
 /** What a line is that a rule catches. */
 export type TaughtAnswer =
-  /** Money beside the tickets: an expense, income, a charge, interest, the owner's. */
-  | {
-      what: 'act';
-      kind: DrawerActKind;
-      /** Of kinds that name one; null: the kind has none. */
-      account: LedgerAccount | null;
-      taxCodeId: number | null;
-      party: string;
-      words: string;
-    }
+  | TaughtAct
   /** Money between this account and another one of ours. */
   | { what: 'ownTransfer'; accountId: number }
   /** All of it is tax that was owed to an authority. */

@@ -173,7 +173,7 @@ const FREE = { id: 0, parts: [] };
  * found by that count: then its cash stands against over and short of its own day in place of the
  * drawer. A manager approves it.
  * Refusals: `drawerAct.undone`, `drawerAct.banked` (a slip took of what was dropped),
- * `drawerAct.otherGone`, `drawerAct.matched` (a line of the statement shows it), `drawerAct.counted` (a float that was filled up),
+ * `drawerAct.otherGone`, `drawerAct.matched` (a line of the statement shows it), `drawerAct.onStatement` (a statement of the shop's card has it: number), `drawerAct.counted` (a float that was filled up),
  * `drawerAct.drawerHolds` (what came in is no longer there).
  */
 export function decideActUndo(act: {
@@ -184,6 +184,8 @@ export function decideActUndo(act: {
   counted: boolean;
   banked: boolean;
   matched: boolean;
+  /** The number of the card's statement that has it; null: none. */
+  onStatement: string | null;
   /** The drawer that took it up was counted since, or holds less by now. */
   otherGone: boolean;
   drawerHoldsMinor: number;
@@ -193,6 +195,8 @@ export function decideActUndo(act: {
   if (act.banked) return refuse('drawerAct.banked');
   if (act.otherGone) return refuse('drawerAct.otherGone');
   if (act.matched) return refuse('drawerAct.matched');
+  if (act.onStatement !== null)
+    return refuse('drawerAct.onStatement', undefined, { number: act.onStatement });
   // A count found the float as it was filled up.
   const fills = DRAWER_ACTS[kind].fromSafe && isOfDrawer(kind);
   if (fills && counted) return refuse('drawerAct.counted');

@@ -100,4 +100,19 @@ export const ACTS: Check[] = [
           GROUP BY e.id, z.role, z.takings_day, z.pot, z.authority_id
           HAVING SUM(z.amount) <> 0`,
   },
+  {
+    name: 'a statement of the shop’s card is the one before it and what stands on it',
+    sql: `SELECT NULL AS entryId, CONCAT('card statement ', s.id) AS about,
+            CONCAT(s.balance_minor, ' after ', COALESCE((SELECT b.balance_minor FROM card_statement b
+              WHERE b.standing AND b.date < s.date ORDER BY b.date DESC LIMIT 1), 0)) AS expected,
+            CONCAT(s.balance_before_minor + COALESCE(SUM(IF(x.undone, 0,
+              IF(x.kind = 'paidByCard', x.amount_minor, -x.amount_minor))), 0),
+              ' after ', s.balance_before_minor) AS found
+          FROM card_statement s
+          LEFT JOIN card_statement_item i ON i.card_statement_id = s.id AND i.standing
+          LEFT JOIN drawer_act x ON x.id = i.drawer_act_id
+          WHERE s.standing
+          GROUP BY s.id, s.date, s.balance_minor, s.balance_before_minor
+          HAVING expected <> found`,
+  },
 ];

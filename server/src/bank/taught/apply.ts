@@ -1,6 +1,11 @@
 import type { ApplyTaught, DrawerActCommand } from '@abacist/contracts';
 import type { MovementKind } from '@abacist/core/movements';
-import { catches, type TaughtAnswer, type TaughtWhat } from '@abacist/core/taughtRules';
+import {
+  catches,
+  partsOf,
+  type TaughtAnswer,
+  type TaughtWhat,
+} from '@abacist/core/taughtRules';
 import type { CommandContext } from '../../context';
 import { row, run } from '../../db/pool';
 import { makeAct } from '../../drawer/acts/make';
@@ -23,12 +28,14 @@ const RECORD: {
     answer: Of<W>,
   ) => Promise<Recorded>;
 } = {
-  act: async (context, line, { kind, account, taxCodeId, party, words }) => {
+  act: async (context, line, act) => {
+    const { kind, party, words } = act;
     const amountMinor = Math.abs(line.amountMinor);
     const command: DrawerActCommand = {
       ...{ kind, bankAccountId: line.bankAccountId, amountMinor, lineId: line.id },
       ...{ party, words: words || line.text.slice(0, 200) },
-      parts: account === null ? [] : [{ account, amountMinor, taxCodeId, words: '' }],
+      // A line that its parts don't fit is not caught.
+      parts: partsOf(act, amountMinor)!.map((part) => ({ ...part, words: '' })),
     };
     const { answer } = await makeAct(context, command);
     return { kind: 'bankMoney', id: answer.id };

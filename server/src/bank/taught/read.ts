@@ -3,6 +3,7 @@ import {
   firstRule,
   proposeRules,
   type Decided,
+  type RecordedPart,
   type TaughtAnswer,
   type TaughtLine,
 } from '@abacist/core/taughtRules';
@@ -86,18 +87,18 @@ export async function taughtView(db: Db): Promise<TaughtRulesView> {
 /** The newest lines with what a person said of each; of what something expected explained that it did. */
 async function decidedLines(db: Db): Promise<Decided[]> {
   const found = await rows<
-    Omit<Decided, 'answer'> & { groupId: number | null; answer: string | null }
+    Omit<Decided, 'answer'> & {
+      groupId: number | null;
+      answer: string | null;
+      parts: string | null;
+    }
   >(
     db,
     `SELECT l.id, l.bank_account_id AS bankAccountId, l.date, l.amount_minor AS amountMinor,
        l.text, l.match_group_id AS groupId,
        COALESCE(
-         (SELECT JSON_OBJECT('what', 'act', 'kind', x.kind, 'account', p.account_role,
-            'taxCodeId', p.tax_code_id, 'party', x.party, 'words', x.words)
-          FROM drawer_act x LEFT JOIN drawer_act_part p ON p.drawer_act_id = x.id
-          WHERE m.kind = 'bankMoney' AND x.id = m.member_id
-            AND NOT EXISTS (SELECT 1 FROM drawer_act_part q
-              WHERE q.drawer_act_id = x.id AND q.position > 1)),
+         (SELECT JSON_OBJECT('what', 'act', 'kind', x.kind, 'party', x.party, 'words', x.words)
+          FROM drawer_act x WHERE m.kind = 'bankMoney' AND x.id = m.member_id),
          (SELECT JSON_OBJECT('what', 'ownTransfer', 'accountId', o.bank_account_id)
           FROM bank_transfer_leg s
           JOIN bank_transfer_leg o ON o.bank_transfer_id = s.bank_transfer_id AND o.id <> s.id
@@ -105,20 +106,35 @@ async function decidedLines(db: Db): Promise<Decided[]> {
          (SELECT JSON_OBJECT('what', 'tax', 'authorityId', t.authority_id)
           FROM tax_payment t
           WHERE m.kind = 'taxPayment' AND t.id = m.member_id AND t.paid_minor = t.payable_minor)
-       ) AS answer
+       ) AS answer,
+       (SELECT JSON_ARRAYAGG(JSON_OBJECT('account', p.account_role, 'taxCodeId', p.tax_code_id,
+          'amountMinor', p.net_minor + p.tax_minor) ORDER BY p.position)
+        FROM drawer_act_part p WHERE m.kind = 'bankMoney' AND p.drawer_act_id = m.member_id) AS parts
      FROM (SELECT * FROM statement_line WHERE standing ORDER BY date DESC, id DESC LIMIT ${PAST}) l
      LEFT JOIN match_member m ON m.match_group_id = l.match_group_id AND m.kind <> 'line'
        AND NOT EXISTS (SELECT 1 FROM match_member c WHERE c.match_group_id = m.match_group_id
          AND c.kind <> 'line' AND (c.kind, c.member_id) <> (m.kind, m.member_id))
      ORDER BY l.date DESC, l.id DESC`,
   );
-  return found.map(({ groupId, answer, ...line }) => ({
+  return found.map(({ groupId, answer, parts, ...line }) => ({
     ...line,
     answer:
       groupId === null
         ? null
         : answer === null
           ? 'expected'
-          : (JSON.parse(answer) as TaughtAnswer),
+          : answerOf(JSON.parse(answer), JSON.parse(parts ?? '[]') as RecordedPart[]),
   }));
+}
+
+/** What was recorded of a line as an answer: of several parts the last one is what is left, the others are sums apart. */
+function answerOf(answer: TaughtAnswer, parts: RecordedPart[]): TaughtAnswer {
+  if (answer.what !== 'act') return answer;
+  const last = parts.at(-1);
+  return {
+    ...{ ...answer, account: last?.account ?? null, taxCodeId: last?.taxCodeId ?? null },
+    ...(parts.length > 1 && {
+      apart: parts.slice(0, -1).map((part) => ({ ...part, percent: null })),
+    }),
+  };
 }

@@ -130,7 +130,7 @@ export async function choicesFor(
 }
 
 /** What the shop's own card has paid and its bill has not. Minor units. */
-async function owedOnCard(db: Db): Promise<number> {
+export async function owedOnCard(db: Db): Promise<number> {
   const found = await row<{ total: string | null }>(
     db,
     `SELECT SUM(IF(kind = 'paidByCard', amount_minor, -amount_minor)) AS total

@@ -18,6 +18,7 @@ type Stored = {
   groupId: number | null;
   toSessionId: number | null;
   closeId: number | null;
+  onStatement: string | null;
   entryId: number;
 };
 
@@ -36,7 +37,10 @@ export async function undoAct(
     tx,
     `SELECT x.kind, x.amount_minor AS amountMinor, x.undone, x.match_group_id AS groupId, x.to_session_id AS toSessionId,
        ds.id AS sessionId,
-       ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId
+       ds.drawer_id AS drawerId, c.id AS closeId, d.entry_id AS entryId,
+       (SELECT CONCAT(sd.series, '-', sd.number) FROM card_statement_item i
+        JOIN document sd ON sd.kind = 'cardStatement' AND sd.subject_id = i.card_statement_id
+        WHERE i.drawer_act_id = x.id AND i.standing) AS onStatement
      FROM drawer_act x
      LEFT JOIN drawer_session ds ON ds.id = x.drawer_session_id
      LEFT JOIN drawer dr ON dr.id = ds.drawer_id
@@ -63,6 +67,7 @@ export async function undoAct(
       counted,
       banked: banked !== undefined,
       matched: act.groupId !== null,
+      onStatement: act.onStatement,
       otherGone: await otherGone(context, act.toSessionId, amountMinor),
       drawerHoldsMinor: drawerId === null ? 0 : await cashInDrawer(tx, drawerId),
     }),

@@ -2,6 +2,7 @@ import type { LooseEndKind } from '@abacist/core/looseEnds';
 import type { Finder } from '../room';
 import { account } from './account';
 import { batchNotSettled } from './batchNotSettled';
+import { cardStatementDue } from './cardStatement';
 import { chequeOwed } from './chequeOwed';
 import { closing } from './closing';
 import { credit } from './credit';
@@ -49,6 +50,7 @@ export const FINDERS = {
   chargebackNotAtBank: lateAtBank,
   ownTransferNotAtBank: lateAtBank,
   taxPaymentNotAtBank: lateAtBank,
+  cardStatementDue,
   disputeDue: dispute,
   disputeLate: dispute,
   disputeToAnswer: dispute,

@@ -1,5 +1,5 @@
 import { rows } from '../../db/pool';
-import { statementView } from '../../matching/view';
+import { openOf } from '../../matching/view';
 import type { Finder, Found } from '../room';
 
 /** Lines that nobody knows and lines that name a movement of another amount. */
@@ -7,7 +7,7 @@ export const statementLine: Finder = async ({ db, today }) => {
   const accounts = await rows<{ id: number }>(db, 'SELECT id FROM bank_account');
   const found: Found[] = [];
   for (const { id } of accounts) {
-    const { openLines, reserved } = await statementView(db, { bankAccountId: id });
+    const { openLines, reserved } = await openOf(db, id);
     for (const line of openLines) {
       const { note } = line;
       const noted = note !== null && note.askOn > today;

@@ -1,0 +1,3 @@
+import { ShopCardScreen } from '~/screens';
+
+export default ShopCardScreen;
