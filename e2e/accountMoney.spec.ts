@@ -34,7 +34,7 @@ test('a buyer signs; a line that nobody knows pays for it; what is over is paid 
   await expect(page.getByText(/0 likely, 1 loose/)).toBeVisible();
   await page.goto('/loose-ends');
   await button(page, 'Say what it is').click();
-  await button(page, 'It is a payment on an account').click();
+  await button(page, 'Account payment').click();
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /Surveyor/ })
@@ -104,7 +104,7 @@ test('a cheque comes back: it is owed again with a fee, charged late, and remind
   await expect(page.getByText(/1 certain, 0 likely, 1 loose/)).toBeVisible();
   await page.goto('/loose-ends');
   await button(page, 'Say what it is').click();
-  await button(page, 'It is a returned cheque').click();
+  await button(page, 'Returned cheque').click();
   await button(page, /^Cheque 104 of Harbour trust/).click();
   await page.getByLabel('Fee for the customer').fill('20.00');
   await page.getByLabel('What the bank says').fill('Not sufficient funds');

@@ -68,9 +68,9 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
     page.getByText(/Nobody knows the statement line of .*RENT OF TERMINAL/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Say what it is' }).click();
-  await expect(page.getByRole('button', { name: 'It is a returned cheque' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Returned cheque' })).toBeVisible();
   // What it is is recorded from the line, and comes back to it.
-  await page.getByRole('button', { name: 'It is an expense, income, a charge' }).click();
+  await page.getByRole('button', { name: 'Expense, income, owner' }).click();
   await expect(page.getByLabel('What it is for')).toHaveValue('RENT OF TERMINAL');
   await page.getByLabel('Account').first().selectOption('Rent');
   await page.getByRole('button', { name: 'Record 12.00' }).click();
@@ -91,7 +91,7 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
   await page.goto('/bank/statement');
   await expect(page.getByText(/It was undone before/)).toBeVisible();
   await page.goto(line);
-  await page.getByRole('button', { name: 'It is one of ours' }).click();
+  await page.getByRole('button', { name: 'One of ours' }).click();
   await page
     .getByRole('dialog', { name: 'What moved this money' })
     .getByRole('button', { name: 'Accept this match' })

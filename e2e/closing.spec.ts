@@ -159,7 +159,7 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   await page.goto('/bank/statement');
   await pickFile(page, 'Import a statement', file('st.csv', await shop.csv(0, [line])));
   await page.getByRole('button', { name: 'Say what it is' }).click();
-  await page.getByRole('button', { name: 'It is a slip that the bank counted' }).click();
+  await page.getByRole('button', { name: 'Slip counted differently' }).click();
   await page.getByRole('button', { name: 'This one' }).click();
   const bag = page.getByRole('dialog', { name: 'The bank counted D-2' });
   await expect(bag.getByText('20.00', { exact: true })).toBeVisible();

@@ -166,6 +166,18 @@ test('a broken rule asks a person, and the same command goes again with the appr
   expect(asked()).toBeNull();
 });
 
+test('who has said why is not asked for it again: the approval begins with that reason', async () => {
+  answers([409, NEEDED], [200, {}]);
+  const undoing = sendCommand('/movements/1/undo', { reason: 'Typed twice' }, 'key-9');
+  await settled();
+  expect(asked()!.before).toEqual({ reason: 'Typed twice', rules: [] });
+  asked()!.answer({ reason: 'Typed twice', rules: NEEDED.rules as never });
+  await undoing;
+  expect(sent[1]!.body).toMatchObject({
+    approval: { reason: 'Typed twice', rules: NEEDED.rules },
+  });
+});
+
 test('nobody approves: nothing more is sent', async () => {
   answers([409, NEEDED]);
   const voiding = sendCommand('/sales/1/void', {}, 'key-3');

@@ -55,10 +55,16 @@ export async function sendCommand<A>(
       // A wrong PIN comes back without the rules; a second rule stands beside those approved.
       const codes = rules.map(({ code }) => code);
       seen = [...seen.filter(({ code }) => !codes.includes(code)), ...rules];
-      approval = await askApproval(seen, refusals, approval);
+      approval = await askApproval(seen, refusals, approval ?? reasonGiven(command));
       if (!approval) throw new Cancelled();
     }
   }
+}
+
+/** Whoever has said why is not asked again: the approval begins with it. */
+function reasonGiven(command: unknown): Approval | undefined {
+  const { reason } = (command ?? {}) as { reason?: unknown };
+  return typeof reason === 'string' && reason !== '' ? { reason, rules: [] } : undefined;
 }
 
 /**

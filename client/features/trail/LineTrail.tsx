@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useCommand } from '~/api/command';
 import { request } from '~/api/http';
 import { usePotName } from '~/features/days';
+import { UnknownLine } from '~/features/lineMeanings';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { BeadIcon } from '~/ui/Abacus';
@@ -22,7 +23,6 @@ import { Body, Heading } from '~/ui/Text';
 import { InParts } from './InParts';
 import { OpenLines } from './OpenLines';
 import { Steps } from './Steps';
-import { UnknownLine } from './UnknownLine';
 
 /** A statement line's trail: back to the days and the sales behind it. */
 export function LineTrailScreen({ id }: { id: number }) {

@@ -1,5 +1,6 @@
-import type { ApplyTaught, LineTrail } from '@abacist/contracts';
+import type { ApplyTaught } from '@abacist/contracts';
 import { meaningsOf, type LineMeaningKind } from '@abacist/core/lineMeanings';
+import { useMedia } from '@tamagui/core';
 import { useState, type ComponentType } from 'react';
 import { useCommand } from '~/api/command';
 import { useMay } from '~/api/session';
@@ -11,16 +12,20 @@ import { Column, Line } from '~/ui/Box';
 import { Body } from '~/ui/Text';
 import { ErrorNote } from '~/ui/Notes';
 import { router } from '~/router';
-import { MEANINGS } from './lineMeanings';
-import type { MeaningDialog } from './lineMeanings/room';
+import { MEANINGS } from './meanings';
+import type { MeaningDialog, OpenLine } from './room';
 
 /** Their keys, in their order. */
 const KEYS = [...'1234567890'];
 
+/** On a phone they stand in two columns, so that all are in sight together. */
+const IN_TWO = { display: 'grid', gridTemplateColumns: '1fr 1fr', width: '100%' } as never;
+
 /** What a line that nobody knows may be. */
-export function UnknownLine({ line }: { line: LineTrail['line'] }) {
+export function UnknownLine({ line }: { line: OpenLine }) {
   const t = useWords();
   const may = useMay();
+  const media = useMedia();
   const dates = useDates();
   const [Said, setSaid] = useState<ComponentType<MeaningDialog> | null>(null);
   if (!may('POST /matches')) return null;
@@ -40,7 +45,16 @@ export function UnknownLine({ line }: { line: LineTrail['line'] }) {
         </Body>
       ) : null}
       {line.taught ? <AsTaught id={line.id} taught={line.taught} /> : null}
-      <Line role="group" aria-label={t('trail.whatIsIt')} gap="$2" flexWrap="wrap">
+      <Body small tone="faded" aria-hidden>
+        {t('trail.whatIsIt')}
+      </Body>
+      <Line
+        role="group"
+        aria-label={t('trail.whatIsIt')}
+        gap="$2"
+        flexWrap="wrap"
+        style={media.wide ? undefined : IN_TWO}
+      >
         {meaningsOf(line.amountMinor).map((kind, i) => (
           <Button
             key={kind}
@@ -56,13 +70,7 @@ export function UnknownLine({ line }: { line: LineTrail['line'] }) {
 }
 
 /** What a rule says of the line: recorded by one tap. */
-function AsTaught({
-  id,
-  taught,
-}: {
-  id: number;
-  taught: NonNullable<LineTrail['line']['taught']>;
-}) {
+function AsTaught({ id, taught }: { id: number; taught: NonNullable<OpenLine['taught']> }) {
   const t = useWords();
   const words = useAnswerWords();
   const send = useCommand<ApplyTaught, object>('/taught-answers');

@@ -1,0 +1,1 @@
+export { UnknownLine } from './UnknownLine';
