@@ -104,6 +104,37 @@ test('what only the amount speaks for is proposed, accepted in two taps, and can
   expect(await shop.audit()).toEqual([]);
 });
 
+test('two things explain a line equally well: they stand beside each other, and a person takes the other one', async ({
+  page,
+  shop,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'osric');
+  for (const words of ['Windows of the shop', 'Windows of the hatch'])
+    await send(page, '/drawer-acts', {
+      ...{ kind: 'paidByBank', bankAccountId: 1, amountMinor: 12_00, words, party: 'A. Pane' },
+      parts: [{ account: 'utilities', amountMinor: 12_00, taxCodeId: null, words: '' }],
+    });
+  await page.goto('/bank/statement');
+  const line = { date: '2026-03-02', amountMinor: -12_00, text: 'A PANE' };
+  await pickFile(page, 'Import a statement', file('st.csv', await shop.csv(0, [line])));
+  await expect(page.getByText('0 certain, 1 likely, 0 loose.')).toBeVisible();
+  const lane = page.getByRole('region', { name: 'To decide' });
+  const rivals = lane.getByRole('group', { name: 'Could also be' });
+  const first = await lane
+    .getByText(/^PO-\d, /)
+    .first()
+    .textContent();
+  const other = await rivals.getByText(/^PO-\d, /).textContent();
+  expect(other).not.toBe(first);
+  await rivals.getByRole('button', { name: 'Accept this one instead' }).click();
+  await expect(lane).toBeHidden();
+  await expect(page.getByRole('link', { name: new RegExp(`A PANE.*${other}`) })).toBeVisible();
+  // The other one waits still.
+  await expect(page.getByText(first!, { exact: true })).toBeVisible();
+  expect(await shop.audit()).toEqual([]);
+});
+
 test('a line that names a settlement of another amount is held back for a person', async ({
   page,
   shop,

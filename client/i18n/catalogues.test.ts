@@ -2,6 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { CHART } from '@abacist/core/ledger';
+import { MOVEMENT_KINDS } from '@abacist/core/movements';
+import i18next from 'i18next';
 import { en } from './en';
 
 const ROOT = path.join(__dirname, '..', '..');
@@ -46,4 +48,21 @@ test('every key that a screen asks for is in a catalogue', () => {
 
 test('every account of the chart has a name', () => {
   expect(Object.keys(en.account).sort()).toEqual(Object.keys(CHART).sort());
+});
+
+test('the evidence of a match names its days and what it was looked for among, of every kind', async () => {
+  const own = i18next.createInstance();
+  await own.init({ lng: 'en', resources: { en: { translation: en } } });
+  const say = own.t as (key: string, params: object) => string;
+  const days = { total: '4,812.37', from: 'Fri 27 Feb', to: 'Tue 3 Mar' };
+  for (const movementKind of MOVEMENT_KINDS)
+    for (const key of ['lineOnly', 'lineOnlyRun', 'lineOnlySet']) {
+      const text = say(`trail.${key}`, { ...days, movementKind });
+      expect(text).toMatch(/4,812\.37.* from Fri 27 Feb to Tue 3 Mar/);
+      expect(text).not.toMatch(/trail\.|\$t|\{\{/);
+    }
+  expect(say('trail.lineOnlyRun', { ...days, movementKind: 'settlement' })).toContain(
+    'no other settlements of their processor in a row give it together',
+  );
+  expect(say('trail.lineOnly', { ...days, context: 'sometime' })).not.toContain('from');
 });

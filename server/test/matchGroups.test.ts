@@ -91,7 +91,14 @@ test('a weekend that one line pays is certain: the only run of settlements that 
   for (const day of ['2026-03-06', '2026-03-07', '2026-03-08'])
     expect(await bead(day)).toMatchObject({ stage: 'home' });
   const trail = (await osric().get(`/trail/lines/${line.id}`)).body;
-  expect(trail.steps[0].note.code).toBe('trail.lineOnlyRun');
+  // In words: no other settlements in a row give it from a banking day before they are due to three after.
+  expect(trail.steps[0].note).toEqual({
+    code: 'trail.lineOnlyRun',
+    params: {
+      ...{ totalMinor: 86_99, movementKind: 'settlement' },
+      ...{ from: '2026-03-06', to: '2026-03-12' },
+    },
+  });
   expect(trail.days.map(({ date, amountMinor }: any) => [date, amountMinor])).toEqual([
     ['2026-03-06', 51_30],
     ['2026-03-07', 25_70],

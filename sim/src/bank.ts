@@ -10,13 +10,14 @@ export type BankLine = {
   type?: 'deposit' | 'card' | 'cheque' | '';
 };
 
-const ACCOUNT = '00417-2206581';
+/** The shop’s account at the quay. */
+export const QUAY_ACCOUNT = '00417-2206581';
 
 /** A statement of the stand-in bank as CSV, in the layout of docs/formats.md. */
 export function statementCsv(
   openingMinor: number,
   lines: readonly BankLine[],
-  { account = ACCOUNT, currency = 'CAD' } = {},
+  { account = QUAY_ACCOUNT, currency = 'CAD' } = {},
 ): string {
   let balance = openingMinor;
   const records = lines.map((line) => {
@@ -60,7 +61,7 @@ export function statementCamt053(
   openingMinor: number,
   lines: readonly BankLine[],
   period: { from: string; to: string },
-  { account = ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
+  { account = QUAY_ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
 ): string {
   const signed = (amount: number) =>
     `<Amt Ccy="${currency}">${toDecimal(Math.abs(amount), currency)}</Amt>` +

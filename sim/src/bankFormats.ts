@@ -1,5 +1,5 @@
 import { toDecimal } from '@abacist/core/money';
-import type { BankLine } from './bank';
+import { QUAY_ACCOUNT, type BankLine } from './bank';
 
 /* The stand-in bank's statement in the formats that banks send. */
 
@@ -11,7 +11,6 @@ export type Written = (
   of?: Of,
 ) => string;
 
-const ACCOUNT = '00417-2206581';
 const closingOf = (openingMinor: number, lines: readonly BankLine[]) =>
   lines.reduce((total, { amountMinor }) => total + amountMinor, openingMinor);
 const digits = (date: string) => date.replaceAll('-', '');
@@ -22,7 +21,7 @@ export const statementOfx: Written = (
   openingMinor,
   lines,
   { from, to },
-  { account = ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
+  { account = QUAY_ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
 ) => {
   const kinds = { deposit: 'DEP', card: 'CREDIT', cheque: 'CHECK', '': 'FEE' } as const;
   const transactions = lines.map(({ date, amountMinor, text, reference, type = '' }, i) =>
@@ -52,7 +51,7 @@ export const statementMt940: Written = (
   openingMinor,
   lines,
   { from, to },
-  { account = ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
+  { account = QUAY_ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
 ) => {
   const PER_MESSAGE = 20;
   const figure = (amount: number) => toDecimal(Math.abs(amount), currency).replace('.', ',');
@@ -96,7 +95,7 @@ export const statementBai2: Written = (
   openingMinor,
   lines,
   { from, to },
-  { account = ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
+  { account = QUAY_ACCOUNT, currency = 'CAD', id = 'ST-1' } = {},
 ) => {
   const days = [...new Set([from, ...lines.map(({ date }) => date), to])].sort();
   const kinds = {

@@ -34,7 +34,7 @@ export async function chequesComeBack(
   date: string,
   back: number,
 ): Promise<void> {
-  const { comesBack, booked } = world;
+  const { comesBack, bank } = world;
   if (comesBack.waiting) await record(world, date, comesBack.waiting);
   const bounce = async (onAccount: boolean) => {
     const cheque = await latestAtBank(world, onAccount);
@@ -42,7 +42,7 @@ export async function chequesComeBack(
     const { id, number, amountMinor } = cheque;
     // The walk-in's bank does not say which cheque it was.
     const text = onAccount ? `RETURNED ITEM CHEQUE ${number}` : 'RETURNED ITEM';
-    booked.push({ date, amountMinor: -amountMinor, text });
+    bank.booked.push({ date, amountMinor: -amountMinor, text });
     return { id, amountMinor };
   };
   if (back <= 11 && !comesBack.account) {

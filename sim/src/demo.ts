@@ -12,6 +12,7 @@ import { addDays, isBankingDay, weekday } from '@abacist/core/dates';
 import { cashOffers, denominations, roundCash } from '@abacist/core/money';
 import { priceTicket, type TicketLine } from '@abacist/core/sales';
 import { toTaxCode } from '@abacist/core/tax';
+import { QUAY_ACCOUNT } from './bank';
 import { generator } from './random';
 import { ringBesideTickets } from './besideTickets';
 import { bankMorning } from './mornings';
@@ -20,7 +21,7 @@ import { DEMO_PLAN } from './processor';
 import { addCustomers, ringRareThings, type Counter } from './orders';
 import { HISTORY_DAYS, openRegulars, regularsDay } from './regulars';
 import { returnCommand } from './returns';
-import { act, at, type World } from './world';
+import { act, at, newChequeNumber, type World } from './world';
 
 /** Days of takings before today. */
 export const DEMO_DAYS = 14;
@@ -54,8 +55,8 @@ export async function loadDemo(
       osric: person('osric'),
       tamsin: person('tamsin'),
     },
-    booked: [],
-    bankBalanceMinor: OPENING_BANK_MINOR,
+    bank: { account: QUAY_ACCOUNT, balanceMinor: OPENING_BANK_MINOR, booked: [] },
+    charged: 0,
     shortDone: false,
     customers: new Map(),
     kept: {},
@@ -63,6 +64,8 @@ export async function loadDemo(
     hatchCard: 0,
     late: [],
     disputed: false,
+    finished: false,
+    chequeNumbers: new Set(),
   };
   const opening = at(world, addDays(today, -HISTORY_DAYS), '08:00');
   world.customers = await addCustomers(
@@ -157,13 +160,15 @@ async function bringBack(world: World, instant: Date): Promise<void> {
 const DRAWN_BY = ['Ida Marlow', 'Gannet Lobster Co', 'Tern Sailing School', 'P. Quill'];
 
 /** A cheque of the day; some bear a later date. */
-function cheque({ random, settings }: World, amountMinor: number, date: string) {
+function cheque(world: World, amountMinor: number, date: string) {
+  const { random, settings } = world;
+  const number = newChequeNumber(world, 100, 999);
   return {
     kind: 'cheque',
     tenderId: settings.tenders.find(({ kind }) => kind === 'cheque')!.id,
     amountMinor,
     cheque: {
-      number: String(random.between(100, 999)),
+      number,
       drawnBy: random.pick(DRAWN_BY),
       dated: random.chance(0.2) ? addDays(date, 4) : date,
     },

@@ -1,56 +1,40 @@
-import type { StatementImport } from '@abacist/contracts';
+import { checkFinish } from '@abacist/core/bank';
 import { weekday } from '@abacist/core/dates';
-import { readStatements } from '@abacist/server/src/bank/files';
-import { importStatement } from '@abacist/server/src/bank/import';
-import { row, rows } from '@abacist/server/src/db/pool';
+import { finishStatement } from '@abacist/server/src/bank/reconcile/finish';
+import { readReconciliation } from '@abacist/server/src/bank/reconcile/read';
+import { row } from '@abacist/server/src/db/pool';
 import { makeAct } from '@abacist/server/src/drawer/acts/make';
 import { safeView, sendSlip } from '@abacist/server/src/slips/slip';
-import { startMatching } from '@abacist/server/src/matching/run';
-import { statementCsv } from './bank';
 import { chequesComeBack } from './cheques';
 import { settleHalyard, settleKelpie } from './processors/mornings';
+import { savingsMorning } from './savings';
 import { SALTMARROW } from './shop';
+import { importBooked } from './statements';
 import { act, at, type World } from './world';
 
-/** How many days ago the bank charged for its plan: the newest waits for the bookkeeper still. */
-const CHARGED = [5, 33, 61];
+/** How many days ago, or on the next banking day, the bank charged for its plan: the newest waits for the bookkeeper still. */
+const CHARGED = [61, 33, 5];
+
+/** The first statement that ties in these days is finished: before that lines come to be known, after that they are new. */
+const FINISHED = 40;
+const DECIDED = 20;
 
 /** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
 export async function bankMorning(world: World, date: string, back: number): Promise<void> {
-  await importBooked(world, date);
-  if (back > CHARGED[0]!) await recordCharge(world, date);
+  await importBooked(world, date, '09:20', world.bank);
+  if (back > CHARGED.at(-1)!) await recordCharge(world, date);
+  await savingsMorning(world, date, back);
+  if (back <= FINISHED && back > DECIDED) await finishOnce(world, date);
   await chequesComeBack(world, date, back);
   await settleHalyard(world, date, back);
   await settleKelpie(world, date);
   const day = weekday(date);
   if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);
-  if (CHARGED.includes(back)) {
+  if (back <= CHARGED[world.charged]!) {
+    world.charged += 1;
     const fee = { date, amountMinor: -1850, text: 'MONTHLY PLAN CHARGE', type: '' } as const;
-    world.booked.push(fee);
+    world.bank.booked.push(fee);
   }
-}
-
-/** What the bank booked before this morning, as the statement that the bookkeeper imports. */
-async function importBooked(world: World, date: string): Promise<void> {
-  const lines = world.booked.filter((line) => line.date < date);
-  if (lines.length === 0) return;
-  world.booked = world.booked.filter((line) => line.date >= date);
-  lines.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-  const csv = statementCsv(world.bankBalanceMinor, lines);
-  world.bankBalanceMinor += lines.reduce((total, { amountMinor }) => total + amountMinor, 0);
-  const file: StatementImport = {
-    name: `statement ${date}.csv`,
-    contentBase64: Buffer.from(csv).toString('base64'),
-  };
-  const statements = await readStatements(world.deps, file, world.people.osric);
-  await act(
-    world,
-    world.people.osric,
-    at(world, date, '09:20'),
-    (context, sent: StatementImport) => importStatement(context, sent, statements),
-    file,
-  );
-  await matchNow(world);
 }
 
 /** The bookkeeper says what a charge of the bank is. */
@@ -69,10 +53,16 @@ async function recordCharge(world: World, date: string): Promise<void> {
   });
 }
 
-async function matchNow({ deps, people }: World): Promise<void> {
-  const accounts = await rows<{ id: number }>(deps.pool, 'SELECT id FROM bank_account');
-  for (const { id } of accounts)
-    await deps.jobs.ended(await startMatching(deps, people.osric, id));
+/** Both sides of the bank account agree for the first time up to a day: the bookkeeper finishes it. */
+async function finishOnce(world: World, date: string): Promise<void> {
+  if (world.finished) return;
+  const { pool } = world.deps;
+  const read = await readReconciliation(pool, date, {});
+  if (!checkFinish({ ...read, today: date, finishedTo: null }).ok) return;
+  const { asOf, account } = read;
+  const command = { bankAccountId: account.id, asOf };
+  await act(world, world.people.osric, at(world, date, '09:55'), finishStatement, command);
+  world.finished = true;
 }
 
 /** All that waits in the safe goes on one slip; the bank books it the same day. */
@@ -92,7 +82,7 @@ async function bankCash(world: World, date: string, back: number): Promise<void>
     bankReference: bag,
     items: items.map(({ id, leftMinor }) => ({ safeItemId: id, amountMinor: leftMinor })),
   });
-  world.booked.push({
+  world.bank.booked.push({
     date,
     amountMinor: slip.totalMinor,
     text: 'DEPOSIT QUAY BRANCH',

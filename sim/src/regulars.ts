@@ -7,7 +7,7 @@ import { accountPage } from '@abacist/server/src/accounts/page';
 import { openAccount } from '@abacist/server/src/accounts/save';
 import { sell } from '@abacist/server/src/sales/sell';
 import { generator, type Random } from './random';
-import { act, at, type World } from './world';
+import { act, at, newChequeNumber, type World } from './world';
 
 /** How a regular pays. */
 type Habit = 'early' | 'onTime' | 'late' | 'round';
@@ -323,7 +323,7 @@ function allotted(
 
 /** The bank books a transfer the same day, with what the payer wrote on it. */
 function bookTransfers(
-  { booked }: World,
+  { bank }: World,
   { name }: Regular,
   { tenders }: SaleCommand,
   date: string,
@@ -331,12 +331,12 @@ function bookTransfers(
   for (const tender of tenders) {
     if (tender.kind !== 'transfer') continue;
     const text = `TRANSFER ${name.toUpperCase()} ${tender.reference}`;
-    booked.push({ date, amountMinor: tender.amountMinor, text });
+    bank.booked.push({ date, amountMinor: tender.amountMinor, text });
   }
 }
 
 function tenderOf(
-  { settings }: World,
+  { settings, chequeNumbers }: World,
   random: Random,
   { by, name }: Regular,
   dueMinor: number,
@@ -352,7 +352,8 @@ function tenderOf(
     return { kind: 'transfer', tenderId, amountMinor: dueMinor, bankAccountId, reference };
   }
   if (by === 'cheque') {
-    const cheque = { number: String(random.between(1000, 9999)), drawnBy: name, dated: date };
+    const number = newChequeNumber({ random, chequeNumbers }, 1000, 9999);
+    const cheque = { number, drawnBy: name, dated: date };
     return { kind: 'cheque', tenderId, amountMinor: dueMinor, cheque };
   }
   return {

@@ -1,5 +1,6 @@
 import type { ShopSetUp } from '@abacist/server/src/settings/setUp';
 import { DEMO_PEOPLE } from '@abacist/server/src/people/demoPeople';
+import { QUAY_ACCOUNT } from './bank';
 
 /** Saltmarrow Chandlery on the quay of Wrack Haven: an invented shop with invented taxes. */
 export const SALTMARROW: ShopSetUp = {
@@ -162,7 +163,7 @@ export const SALTMARROW: ShopSetUp = {
     { code: 'shop', name: 'Shop', floatMinor: 15000 },
     { code: 'hatch', name: 'Hatch', floatMinor: 10000 },
   ],
-  bankAccounts: [{ name: 'Quay branch account', accountNumber: '00417-2206581' }],
+  bankAccounts: [{ name: 'Quay branch account', accountNumber: QUAY_ACCOUNT }],
   processors: [
     {
       code: 'halyard',

@@ -4,11 +4,12 @@ import { transaction } from '@abacist/server/src/db/transaction';
 import type { CommandResult } from '@abacist/server/src/http/command';
 import { contextOf } from '@abacist/server/src/http/contextOf';
 import { TZDate } from '@date-fns/tz';
-import type { BankLine } from './bank';
 import type { ComesBack } from './cheques';
 import type { Kept } from './orders';
 import type { SentCard } from './processors/cards';
 import type { Random } from './random';
+import type { Savings } from './savings';
+import type { AtBank } from './statements';
 
 /** The demo shop as its days are made: its clock, its people, and what the bank has booked. */
 export type World = {
@@ -18,8 +19,9 @@ export type World = {
   zone: string;
   settings: CounterSettings;
   people: Record<'fenella' | 'osric' | 'tamsin', Actor>;
-  booked: BankLine[];
-  bankBalanceMinor: number;
+  bank: AtBank;
+  /** How often the bank has charged for its plan. */
+  charged: number;
   /** One settlement comes short; whether it has. */
   shortDone: boolean;
   customers: Map<string, number>;
@@ -31,7 +33,25 @@ export type World = {
   late: SentCard[];
   /** One card is disputed; whether it is. */
   disputed: boolean;
+  /** The shop's second account, once it is opened. */
+  savings?: Savings;
+  /** Whether a statement has been finished. */
+  finished: boolean;
+  /** Numbers of cheques that were taken: the counter asks about one that comes twice. */
+  chequeNumbers: Set<number>;
 };
+
+/** The number of a cheque that nobody has given yet. */
+export function newChequeNumber(
+  { random, chequeNumbers }: Pick<World, 'random' | 'chequeNumbers'>,
+  from: number,
+  to: number,
+): string {
+  let number = random.between(from, to);
+  while (chequeNumbers.has(number)) number = number === to ? from : number + 1;
+  chequeNumbers.add(number);
+  return String(number);
+}
 
 /** The instant of a time of day in the shop's zone. */
 export function at(world: World, date: string, time: string): Date {

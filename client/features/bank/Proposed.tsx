@@ -30,6 +30,8 @@ export function Proposed({
   const t = useWords();
   const accept = useCommand<MatchCommand, object>('/matches');
   const groups = groupsOf(proposal);
+  const take = (of: readonly MatchGroup[]) =>
+    accept.mutate({ bankAccountId, groups: [...of] });
   return (
     <Sheet>
       <SheetRow>
@@ -39,28 +41,58 @@ export function Proposed({
       <Members of={proposal} groups={groups} />
       <Column padding="$4" gap="$3">
         <Body tone="faded">{t(`statement.because_${proposal.because}`)}</Body>
-        {proposal.rivals.length ? (
-          <Column>
-            <Body small tone="faded">
-              {t('statement.rivals')}
-            </Body>
-            {proposal.rivals.map((rival, i) => (
-              <Members key={i} of={rival} groups={groupsOf(rival)} />
-            ))}
-          </Column>
-        ) : null}
         <ErrorNote error={accept.error} />
         <Button
           kind="primary"
           label={t('statement.accept', { count: groups.length })}
           disabled={accept.isPending}
-          onPress={() => accept.mutate({ bankAccountId, groups })}
+          onPress={() => take(groups)}
         />
         {proposal.movements.map((movement) => (
           <TakeBack key={movement.key} of={movement} />
         ))}
       </Column>
+      {proposal.rivals.length ? (
+        <Rivals of={proposal.rivals} disabled={accept.isPending} onTake={take} />
+      ) : null}
     </Sheet>
+  );
+}
+
+/** What explains it just as well, each with its own way in: beside each other where there is room. */
+function Rivals({
+  of,
+  disabled,
+  onTake,
+}: {
+  of: readonly ProposedGroup[];
+  disabled: boolean;
+  onTake: (groups: readonly MatchGroup[]) => void;
+}) {
+  const t = useWords();
+  return (
+    <Column role="group" aria-label={t('statement.rivals')} gap="$2" paddingBottom="$4">
+      <Body small tone="faded" paddingHorizontal="$4">
+        {t('statement.rivals')}
+      </Body>
+      <Line flexWrap="wrap" alignItems="flex-start">
+        {of.map((rival, i) => {
+          const groups = groupsOf(rival);
+          return (
+            <Column key={i} flexGrow={1} flexBasis={300} minWidth={0}>
+              <Members of={rival} groups={groups} />
+              <Line paddingHorizontal="$4" paddingTop="$2">
+                <Button
+                  label={t('statement.acceptInstead')}
+                  disabled={disabled}
+                  onPress={() => onTake(groups)}
+                />
+              </Line>
+            </Column>
+          );
+        })}
+      </Line>
+    </Column>
   );
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { candidatesOf, ids, meet, named, refs, settle } from './slowly';
-import { match, type Line, type MatchInput, type Movement } from '.';
+import { addDays } from '../dates';
+import { match, windowOf, type Line, type MatchInput, type Movement } from '.';
 
 const date = fc
   .integer({ min: 2, max: 10 })
@@ -64,6 +65,20 @@ describe('the engine against its definition done the slow way', () => {
             )
             .sort(),
         ).toEqual(slow.certain);
+        // The days that its evidence names: any earlier or later one is outside a window of its movements.
+        for (const { movementIds, lineIds, window } of certain) {
+          const windows = input.movements
+            .filter(({ id }) => movementIds.includes(id))
+            .map((one) => windowOf(one, input.holidays));
+          const inAll = (day: string) =>
+            windows.every(({ from, to }) => from <= day && day <= to);
+          expect([inAll(window.from), inAll(window.to)]).toEqual([true, true]);
+          expect(
+            [addDays(window.from, -1), addDays(window.to, 1)].some((day) => inAll(day)),
+          ).toBe(false);
+          for (const { id, date } of input.lines)
+            if (lineIds.includes(id)) expect(inAll(date)).toBe(true);
+        }
         // What is left: each proposal is a candidate, with candidates that share a member beside it.
         const left = new Map(slow.left.map((one) => [named(one), one]));
         for (const group of likely) {

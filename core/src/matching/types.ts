@@ -55,6 +55,8 @@ export type Candidate = {
 
 type CertainGroup = Group & {
   grade: Grade;
+  /** The days in which it is the only one: where the windows of all its movements meet. */
+  window: Span;
   round: number;
   /** Indexes into `certain` of the groups whose settling left this one without a rival. */
   leansOn: number[];

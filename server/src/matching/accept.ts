@@ -3,6 +3,7 @@ import { parseMovement, type MovementKind } from '@abacist/core/movements';
 import { mergeLines, post, type JournalLine } from '@abacist/core/ledger';
 import { sum } from '@abacist/core/money';
 import { byLines } from '@abacist/core/takings';
+import type { Span } from '@abacist/core/bank';
 import type { BagDecision } from '@abacist/core/slips';
 import type { CommandContext } from '../context';
 import { insertMany, placeholders, row, rows, run, type Db } from '../db/pool';
@@ -16,9 +17,15 @@ import { heldBy, type HeldPart } from '../takings/held';
 export type Pair = { movement: string; lineId: number };
 /** Movements and lines that belong together: one side has one member. */
 export type MatchedGroup = { movements: readonly string[]; lineIds: readonly number[] };
-export type HowMatched = { certain: boolean; grade: number; round: number };
+export type HowMatched = {
+  certain: boolean;
+  grade: number;
+  round: number;
+  /** The days in which the engine found no other explanation. */
+  window: Span | null;
+};
 /** A person said so. */
-export const BY_HAND: HowMatched = { certain: false, grade: 1, round: 0 };
+export const BY_HAND: HowMatched = { certain: false, grade: 1, round: 0, window: null };
 
 /** What a person decided of the difference between a movement and its line. */
 export type Explained = BagDecision & {
@@ -184,11 +191,12 @@ async function storeMatch(
     tx,
     `INSERT INTO match_group
        (bank_account_id, certain, grade, round, user_id, matched_at, bag_difference_minor,
-        bag_cause, bag_safe_item_id, whole_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        bag_cause, bag_safe_item_id, whole_id, searched_from, searched_to)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       ...[bankAccountId, how.certain, how.grade, how.round, actor.id, now, differenceMinor],
       ...[explained?.cause ?? null, explained?.safeItemId ?? null, wholeId],
+      ...[how.window?.from ?? null, how.window?.to ?? null],
     ],
   );
   await take(tx, groupId, 'statement_line', line.id, 's.standing');

@@ -81,7 +81,8 @@ async function settle(
     const groupIds: number[] = [];
     for (const group of result.certain) {
       const members = { movements: group.movementIds, lineIds: group.lineIds.map(Number) };
-      const how = { certain: true, grade: group.grade, round: group.round };
+      const { grade, round, window } = group;
+      const how = { certain: true, grade, round, window };
       groupIds.push(await acceptGroup(context, bankAccountId, members, how));
     }
     await insertMany(

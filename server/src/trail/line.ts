@@ -4,17 +4,13 @@ import { row, rows, type Db } from '../db/pool';
 import { notFound } from '../http/errors';
 import { potLabels } from '../takings/labels';
 import { entryOf } from '../ledger/journal';
-import { evidenceOf, MATCHED_COUNTS } from '../matching/evidence';
+import { evidenceOf, MATCHED_FACTS, type Matched } from '../matching/evidence';
 import { taughtOf } from '../bank/taught/read';
 import { NOTE_OF_LINE } from '../matching/view';
 import { movementSteps } from './movement';
 
-type Member = {
+type Member = Omit<Matched, 'totalMinor'> & {
   groupId: number;
-  certain: number;
-  grade: number;
-  movements: number;
-  linesInAll: number;
   kind: MovementKind;
   id: number;
 };
@@ -24,7 +20,7 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
   const line = await readLine(db, lineId);
   const members = await rows<Member>(
     db,
-    `SELECT g.id AS groupId, g.certain, g.grade, ${MATCHED_COUNTS}, m.kind, m.member_id AS id
+    `SELECT g.id AS groupId, g.certain, g.grade, ${MATCHED_FACTS}, m.kind, m.member_id AS id
      FROM statement_line l
      JOIN match_group g ON g.id = l.match_group_id
      JOIN match_member m ON m.match_group_id = g.id AND m.kind <> 'line'
@@ -42,15 +38,9 @@ export async function lineTrail(db: Db, lineId: number): Promise<LineTrail> {
       place: members.length ? 'home' : 'taken',
       amountMinor: line.amountMinor,
       beside: [],
-      note: {
-        code: matched
-          ? evidenceOf({
-              ...{ ...matched, certain: Boolean(matched.certain) },
-              lines: matched.linesInAll,
-            })
-          : 'trail.lineUnknown',
-        params: { totalMinor: line.amountMinor },
-      },
+      note: matched
+        ? evidenceOf({ ...matched, totalMinor: line.amountMinor })
+        : { code: 'trail.lineUnknown', params: { totalMinor: line.amountMinor } },
       entry: members.length ? await entryOf(db, 'match', members[0]!.groupId) : null,
     },
   ];

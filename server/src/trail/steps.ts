@@ -1,4 +1,4 @@
-import { evidenceOf, MATCHED_COUNTS } from '../matching/evidence';
+import { evidenceOf, MATCHED_FACTS } from '../matching/evidence';
 import type { TrailStep } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import { potRules } from '@abacist/core/days';
@@ -216,18 +216,11 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
     kind: 'line',
     from: 'sent',
     to: 'home',
-    facts: `SELECT x.id, x.certain, x.grade, x.movements, x.linesInAll, l.id AS stepId, l.date,
-        l.amount_minor AS totalMinor
-      FROM (SELECT g.id, g.certain, g.grade, ${MATCHED_COUNTS} FROM match_group g) x
+    facts: `SELECT x.*, l.id AS stepId, l.date, l.amount_minor AS totalMinor
+      FROM (SELECT g.id, g.certain, g.grade, ${MATCHED_FACTS} FROM match_group g) x
       JOIN match_member m ON m.match_group_id = x.id AND m.kind = 'line'
       JOIN statement_line l ON l.id = m.member_id`,
-    note: ({ certain, grade, movements, linesInAll, totalMinor }) => ({
-      code: evidenceOf({
-        ...{ certain: Boolean(certain), grade: Number(grade) },
-        ...{ movements: Number(movements), lines: Number(linesInAll) },
-      }),
-      params: { totalMinor: totalMinor! },
-    }),
+    note: (facts) => evidenceOf(facts as never),
   },
   matchUndo: {
     kind: 'matchUndo',

@@ -51,7 +51,12 @@ async function bring(
     settlements.reduce((sum, { toBankMinor }) => sum + toBankMinor, 0) -
     bills.reduce((sum, bill) => sum + bill.amountMinor, 0);
   if (amountMinor === 0) return;
-  world.booked.push({ date: on, ...line, amountMinor, type: amountMinor > 0 ? 'card' : '' });
+  world.bank.booked.push({
+    date: on,
+    ...line,
+    amountMinor,
+    type: amountMinor > 0 ? 'card' : '',
+  });
 }
 
 const fileOf = (
@@ -77,7 +82,7 @@ export async function settleHalyard(world: World, date: string, back: number): P
     batchDate,
     own: due.filter((card) => card.batchDate === batchDate),
   }));
-  const booked = world.booked.length;
+  const booked = world.bank.booked.length;
   for (const [i, { batchDate, own }] of named.entries()) {
     const reference = `HP-${batchDate.replaceAll('-', '')}`;
     const file =
@@ -87,10 +92,10 @@ export async function settleHalyard(world: World, date: string, back: number): P
     await bring(world, date, file, { text: `HALYARD PAY ${reference}`, reference });
   }
   // Until lately a weekend was paid in one sum.
-  if (back > 4 && world.booked.length > booked + 1) {
-    const paid = world.booked.splice(booked);
+  if (back > 4 && world.bank.booked.length > booked + 1) {
+    const paid = world.bank.booked.splice(booked);
     const amountMinor = paid.reduce((sum, line) => sum + line.amountMinor, 0);
-    world.booked.push({ date, amountMinor, text: 'HALYARD PAY WEEKEND', type: 'card' });
+    world.bank.booked.push({ date, amountMinor, text: 'HALYARD PAY WEEKEND', type: 'card' });
   }
 }
 
