@@ -27,9 +27,12 @@ export function StatementLane() {
         <Column gap="$4" paddingBottom="$5">
           <StatementImportForm />
           <WhichAccount view={view} />
-          {media.desk ? null : <ToDecide key={view.bankAccountId} view={view} />}
+          {media.desk ? (
+            <AllToDecide view={view} />
+          ) : (
+            <ToDecide key={view.bankAccountId} view={view} />
+          )}
           <Account view={view} />
-          {media.desk ? <AllToDecide view={view} /> : null}
           <Movements movements={view.openMovements} />
           <AllLines key={view.bankAccountId} bankAccountId={view.bankAccountId} />
         </Column>

@@ -5,10 +5,10 @@ import { router } from '~/router';
 import { useWords } from '~/i18n';
 import { useDates } from '~/i18n/useFormat';
 import { Button } from '~/ui/Button';
-import { Choice } from '~/ui/Choice';
 import { Column, Line, Sheet, SheetRow } from '~/ui/Box';
 import { Dialog } from '~/ui/Dialog';
 import { Money } from '~/ui/Money';
+import { Select } from '~/ui/Select';
 import { Tag } from '~/ui/Tag';
 import { Body } from '~/ui/Text';
 import { NewAccount } from './NewAccount';
@@ -24,7 +24,7 @@ export function WhichAccount({ view: { accounts, bankAccountId } }: Shown) {
   if (accounts.length < 2) return null;
   return (
     <Column paddingHorizontal="$4">
-      <Choice
+      <Select
         label={t('statement.account')}
         value={String(bankAccountId)}
         options={accounts.map(({ id, name }) => ({ value: String(id), label: name }))}

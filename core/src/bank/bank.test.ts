@@ -87,6 +87,12 @@ const DEPOSIT = entry(
   'CRDT',
   '<AcctSvcrRef>BK1</AcctSvcrRef><BkTxCd><Domn><Cd>PMNT</Cd><Fmly><Cd>CNTR</Cd><SubFmlyCd>CDPT</SubFmlyCd></Fmly></Domn></BkTxCd><NtryDtls><TxDtls><Refs><EndToEndId>D-1</EndToEndId></Refs><RmtInf><Ustrd>Rope &amp; sons</Ustrd></RmtInf></TxDtls></NtryDtls>',
 );
+/** An entry of a batch: what it states of itself, and what it tells of its transactions. */
+const batch = (states: string, transactions: number) =>
+  DEPOSIT.replace(
+    /<TxDtls>.*<\/TxDtls>/,
+    (details) => `<Btch>${states}</Btch>${details.repeat(transactions)}`,
+  );
 const FEE = entry('12.50', 'DBIT', '<AddtlNtryInf>Fee</AddtlNtryInf>');
 
 describe('camt.053 (ISO 20022)', () => {
@@ -115,7 +121,34 @@ describe('camt.053 (ISO 20022)', () => {
       ],
     });
   });
+  test('a batch is one line that is named by all its transactions', () => {
+    const states = '<NbOfTxs>2</NbOfTxs><TtlAmt Ccy="CAD">640.00</TtlAmt>';
+    const lines = (text: string) => {
+      const read = readCamt(camt(text + FEE));
+      return read.ok ? read.value[0]!.lines : read.refusals;
+    };
+    expect(lines(batch(states, 2))).toMatchObject([
+      { amountMinor: 640_00, references: ['D-1', 'D-1'], text: 'Rope & sons · Rope & sons' },
+      {},
+    ]);
+    // Its transactions need not be told; in another currency it says what was sent.
+    expect(lines(batch(states, 0))).toHaveLength(2);
+    expect(lines(batch('<TtlAmt Ccy="EUR">430.00</TtlAmt>', 1))).toHaveLength(2);
+  });
   test.each<[string, string, object]>([
+    [
+      'a transaction of a batch that was taken out',
+      camt(batch('<NbOfTxs>3</NbOfTxs>', 2) + FEE),
+      {
+        ...{ code: 'camt.batchCount', at: 'Stmt 1, Ntry 1, NtryDtls 1, Btch' },
+        params: { expected: 2, found: '3' },
+      },
+    ],
+    [
+      'a batch of another sum than its entry',
+      camt(batch('<TtlAmt Ccy="CAD">640.01</TtlAmt>', 1) + FEE),
+      { code: 'camt.batchSum', params: { expectedMinor: 640_00, foundMinor: 640_01 } },
+    ],
     ['cut short', camt(DEPOSIT + FEE).slice(0, -60), { code: 'xml.notXml' }],
     [
       'a sum that is off',

@@ -14,7 +14,7 @@ const REPEATED = ['Stmt', 'Rpt', 'Ntry', 'Bal', 'TxDtls', 'Ustrd', 'Strd', 'Ntry
  * Reads the statements of a camt.053 document, or the reports of a camt.052. Only booked entries count; opening balance plus
  * booked entries must give the closing balance.
  * Refusals: `xml.notXml` with the line, `xml.tooDeep` (most), `camt.notCamt053`, `camt.noStatement`, `camt.account`,
- * `camt.balances`, `camt.count` (expected, found), `camt.summary` (expectedMinor, foundMinor), `camt.date`, `camt.indicator`, `camt.currency`, `statement.sum` and those of
+ * `camt.balances`, `camt.count` (expected, found), `camt.summary` (expectedMinor, foundMinor), `camt.batchCount`, `camt.batchSum` (the same), `camt.date`, `camt.indicator`, `camt.currency`, `statement.sum` and those of
  * `parseAmount`; the place is a path of elements (`Stmt 1, Ntry 3, Amt`).
  */
 export function readCamt(text: string, watch?: Watch): Outcome<Statement[]> {
@@ -144,6 +144,34 @@ function checkSummary(
   return accept(true);
 }
 
+/**
+ * What a batch states of itself: how many transactions, where they are told, and what they come to, where the entry is
+ * that one batch.
+ */
+function checkBatches(entry: Node, currency: string, at: string): Outcome<true> {
+  const told = list(entry, 'NtryDtls');
+  for (const [i, details] of told.entries()) {
+    const batch = child(details, 'Btch');
+    const place = `${at}, NtryDtls ${i + 1}, Btch`;
+    const found = leaf(batch, 'NbOfTxs');
+    const expected = list(details, 'TxDtls').length;
+    if (found !== '' && expected > 0 && Number(found) !== expected)
+      return refuse('camt.batchCount', place, { expected, found });
+    const figure = leaf(batch, 'TtlAmt');
+    // In another currency it is what was sent, not what was booked.
+    if (figure === '' || told.length > 1 || attribute(batch!, 'TtlAmt', 'Ccy') !== currency)
+      continue;
+    const foundMinor = parseAmount(figure, currency, place);
+    if (!foundMinor.ok) return foundMinor;
+    const whole = parseAmount(leaf(entry, 'Amt'), currency);
+    if (whole.ok && whole.value !== foundMinor.value)
+      return refuse('camt.batchSum', place, {
+        ...{ expectedMinor: whole.value, foundMinor: foundMinor.value },
+      });
+  }
+  return accept(true);
+}
+
 /** Not booked yet: left out. */
 function isPending(entry: Node): boolean {
   const status = leaf(child(entry, 'Sts'), 'Cd') || leaf(entry, 'Sts');
@@ -155,6 +183,8 @@ function readEntry(entry: Node, currency: string, at: string): Outcome<Statement
   if (!amount.ok) return amount;
   const date = day(child(entry, 'BookgDt'));
   if (!isIsoDate(date)) return refuse('camt.date', `${at}, BookgDt`, { text: date });
+  const batches = checkBatches(entry, currency, at);
+  if (!batches.ok) return batches;
   const details = list(entry, 'NtryDtls').flatMap((d) => list(d, 'TxDtls'));
   const references: string[] = [];
   const texts: string[] = [];

@@ -149,6 +149,10 @@ export const bank = {
     'It states {{found}} entries and holds {{expected}}. Ask the bank for the whole file.',
   camt_summary:
     'It states {{found}} for its entries, and they come to {{expected}}. Ask the bank for the whole file.',
+  camt_batchCount:
+    'The batch states {{found}} transactions and holds {{expected}}. Ask the bank for the whole file.',
+  camt_batchSum:
+    'The batch states {{found}}, and its entry is {{expected}}. Ask the bank for the whole file.',
   mt940_none: 'No statement begins in this file (field 20).',
   mt940_field: 'Field {{tag}} can’t be read: “{{text}}”.',
   mt940_missing: 'Field {{tag}} is missing. Ask the bank for the whole file.',
