@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { statementBai2, statementMt940, statementOfx } from '@abacist/sim/bankFormats';
 import { DEMO_AT } from './demoAt';
 import { expect, file, pickFile, send, signIn, test } from './shop';
@@ -116,26 +116,35 @@ test('on a phone: each line of a month is answered, one of them anew; then it is
 
   // Several things in one line: each part is answered by itself; what nobody knows yet waits with a note.
   await open(page, 'SUNDRY CREDITS');
-  await page.getByRole('button', { name: 'Several things' }).click();
-  await page.getByLabel('Amount of part 1').fill('100.00');
-  await page.getByLabel('What part 1 is').fill('Rent of the loft');
-  await page
-    .getByRole('group', { name: 'Part 2' })
-    .getByRole('radio', { name: 'Goes out' })
-    .click();
-  await page.getByLabel('Amount of part 2').fill('3.00');
-  await page.getByLabel('What part 2 is').fill('Their fee');
-  await page.getByRole('button', { name: 'Split it' }).click();
+  const split = async (rent: string, fee: string) => {
+    await page.getByRole('button', { name: 'Several things' }).click();
+    await page.getByLabel('Amount of part 1').fill(rent);
+    await page.getByLabel('What part 1 is').fill('Rent of the loft');
+    await page
+      .getByRole('group', { name: 'Part 2' })
+      .getByRole('radio', { name: 'Goes out' })
+      .click();
+    await page.getByLabel('Amount of part 2').fill(fee);
+    await page.getByLabel('What part 2 is').fill('Their fee');
+    await page.getByRole('button', { name: 'Split it' }).click();
+    await expect(page.getByText('Stands in parts: each is answered by itself.')).toBeVisible();
+  };
+  await split('99.00', '2.00');
+  await page.getByRole('button', { name: 'Put it together again' }).click();
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+  await split('100.00', '3.00');
   await page.getByRole('link', { name: /Rent of the loft/ }).click();
   await page.getByRole('button', { name: 'Expense, income, owner' }).click();
   await page.getByLabel('Account', { exact: true }).selectOption('rentIncome');
   await page.getByRole('button', { name: 'Record 100.00' }).click();
   await expect(page.getByText(/accepted by a person/)).toBeVisible();
   await open(page, 'Their fee');
-  await page.getByRole('button', { name: 'I don’t know yet' }).click();
-  await page.getByLabel('What is known so far').fill('Asked the tenant');
-  await page.getByRole('button', { name: 'Leave it until then' }).click();
-  await expect(page.getByText(/Asked the tenant — asks again/)).toBeVisible();
+  for (const note of ['Somebody’s fee', 'Asked the tenant']) {
+    await page.getByRole('button', { name: 'I don’t know yet' }).click();
+    await page.getByLabel('What is known so far').fill(note);
+    await page.getByRole('button', { name: 'Leave it until then' }).click();
+    await expect(page.getByText(new RegExp(`${note} — asks again`))).toBeVisible();
+  }
 
   // What was decided becomes a rule, and says what is left.
   await page.goto('/bank/statement');
@@ -335,56 +344,58 @@ test.describe('in the demo shop', () => {
   });
 });
 
-test('wide, by keys alone: a line is said by its number, and a taught one is recorded', async ({
+test('wide, by keys alone: a line is said by its number, a taught one is recorded, undone, accepted; the month is finished', async ({
   page,
   shop,
 }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await signIn(page, 'osric');
-  await page.goto('/bank/statement');
-  await pickFile(page, 'Import a statement', file('march.csv', await shop.csv(0, MARCH)));
-  await expect(page.getByText(/5 new, 0 known before/)).toBeVisible();
-  await page
-    .getByRole('link', { name: /MONTHLY PLAN/ })
-    .first()
-    .focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'I don’t know yet' })).toBeVisible();
+  /** As the Tab key brings somebody there. */
+  const enter = async (on: Locator) => {
+    await on.focus();
+    await page.keyboard.press('Enter');
+  };
+  const button = (name: string | RegExp) => page.getByRole('button', { name }).first();
+  const bring = async (openingMinor: number, date: string) => {
+    await page.goto('/bank/statement');
+    const lines = [{ date, amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' }];
+    const given = file(`${date}.csv`, await shop.csv(openingMinor, lines));
+    await pickFile(page, 'Import a statement', given, (name) => enter(button(name)));
+    await expect(page.getByText(/1 new, 0 known before/)).toBeVisible();
+  };
+  await bring(0, '2026-03-02');
+  await enter(page.getByRole('link', { name: /MONTHLY PLAN/ }).first());
+  await expect(button('I don’t know yet')).toBeVisible();
   const said = page.getByRole('group', { name: 'What this line is' }).getByRole('button');
   const names = await said.evaluateAll((all) => all.map((one) => one.textContent ?? ''));
   await page.keyboard.press(
     String(1 + names.findIndex((name) => /Charge of the bank/.test(name))),
   );
   await expect(page.getByLabel('Account', { exact: true })).toHaveValue('bankCharges');
-  await page.getByLabel('What it is for').focus();
-  await page.keyboard.press('Enter');
+  await enter(page.getByLabel('What it is for'));
   await expect(page.getByText(/accepted by a person/)).toBeVisible();
-  await page.getByRole('button', { name: 'Teach this as a rule' }).focus();
-  await page.keyboard.press('Enter');
+  await enter(button('Teach this as a rule'));
   const rule = page.getByRole('dialog', { name: 'New rule' });
   await expect(rule.getByLabel('Words in the line’s text')).toBeFocused();
-  await rule.getByRole('button', { name: 'Keep the rule' }).focus();
-  await page.keyboard.press('Enter');
+  await enter(rule.getByRole('button', { name: 'Keep the rule' }));
   await expect(page.getByText('“monthly plan charge”')).toBeVisible();
-  // The next month has the same charge: it is recorded as it was taught, and undone.
+  // The next month has the same charge: it is recorded as it was taught, undone, and accepted again.
   await shop.setNow('2026-04-02T16:00:00Z');
-  await page.goto('/bank/statement');
-  const april = [{ date: '2026-04-01', amountMinor: -18_50, text: 'MONTHLY PLAN CHARGE' }];
-  const opening = MARCH.reduce((sum, { amountMinor }) => sum + amountMinor, 0);
-  await pickFile(
-    page,
-    'Import a statement',
-    file('april.csv', await shop.csv(opening, april)),
-  );
-  await page.getByRole('button', { name: 'Record it', exact: true }).focus();
-  await page.keyboard.press('Enter');
+  await bring(-18_50, '2026-04-01');
+  await enter(page.getByRole('button', { name: 'Record it', exact: true }));
   await expect(page.getByText('As you taught it')).toBeHidden();
-  await page
-    .getByRole('link', { name: /MONTHLY PLAN.*Wed 1 Apr/ })
-    .first()
-    .focus();
-  await page.keyboard.press('Enter');
-  await undo(page);
+  await enter(page.getByRole('link', { name: /MONTHLY PLAN.*Wed 1 Apr/ }).first());
+  await enter(button('Undo this match'));
+  const asked = page.getByRole('dialog', { name: 'Undo this match' });
+  await enter(asked.getByRole('button', { name: 'Undo this match' }));
+  await expect(page.getByText('Nobody knows this line yet')).toBeVisible();
+  await page.goto('/bank/statement');
+  await enter(button('Accept this match'));
+  await expect(page.getByText('Ties', { exact: true })).toBeVisible();
+  await enter(button('Reconcile'));
+  await expect(page.getByText('Both sides agree to the cent.')).toBeVisible();
+  await enter(button(/^Finish up to/));
+  await expect(page.getByText(/RC-1 · Wed 1 Apr/)).toBeVisible();
   expect(await shop.audit()).toEqual([]);
 });
 

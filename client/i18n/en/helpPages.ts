@@ -79,7 +79,7 @@ export const helpPages = {
     steps: [
       'Safe: pick what goes to the bank until the difference to the slip’s total is zero, and send it. Count the cash for the slip where some of it stays as change; the slip is a paper for the teller.',
       'Cards: import the processor’s settlement. What differs from the till stands there by batch and scheme.',
-      'Statement: import the bank’s file, of whatever format; a table of the bank’s own is made out once. What is certain is matched, with its evidence; the rest waits for a person.',
+      'Statement: import the bank’s file, of whatever format; a table of the bank’s own is made out once. What is certain is matched, with its evidence; the rest waits for a person, on a phone one thing at a time: a swipe leads to the next.',
       'Say what an open line is: from the line itself, or by a rule that you teach. What is said twice alike is proposed as a rule.',
       'Reconcile at a month’s end: both sides of the account, to the cent, and what stands on one of them alone. Finished, its lines are locked.',
       'Whatever was matched by mistake is undone there; nothing is ever changed silently.',
