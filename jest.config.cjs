@@ -10,6 +10,7 @@ const esm = [
   'path-expression-matcher',
   'strnum',
   'glob',
+  'ofx-js',
   'zustand',
 ];
 /** Jest's resolver reads this package's second pattern of exports for the first. */
