@@ -158,7 +158,7 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   const line = { date: '2026-03-02', amountMinor: 70_00, text: 'D-2', reference: 'D-2' };
   await page.goto('/bank/statement');
   await pickFile(page, 'Import a statement', file('st.csv', await shop.csv(0, [line])));
-  await page.getByRole('button', { name: 'Say what it is' }).click();
+  await expect(page.getByText('D-2 is 90.00, the line is 70.00: −20.00 apart.')).toBeVisible();
   await page.getByRole('button', { name: 'Slip counted differently' }).click();
   await page.getByRole('button', { name: 'This one' }).click();
   const bag = page.getByRole('dialog', { name: 'The bank counted D-2' });
@@ -166,6 +166,8 @@ test('a slip takes just the cash that is counted for it; its paper tells the pie
   await bag.getByRole('radio', { name: 'False note withdrawn' }).click();
   await bag.getByLabel('Whose takings it was').selectOption({ label: 'Mon 2 Mar, Shop' });
   await bag.getByRole('button', { name: 'Take the bank’s figure' }).click();
+  await expect(page.getByRole('region', { name: 'To decide' })).toBeHidden();
+  await page.getByRole('link', { name: /^D-2/ }).click();
   await expect(page.getByRole('button', { name: 'Undo this match' })).toBeVisible();
   await page.goto('/bank/safe');
   await expect(

@@ -13,7 +13,11 @@ export function Reserved({
   line,
   movement,
   differenceMinor,
-}: StatementView['reserved'][number]) {
+  answered = false,
+}: StatementView['reserved'][number] & {
+  /** Its answers stand beside it already. */
+  answered?: boolean;
+}) {
   const t = useWords();
   const money = useMoney();
   return (
@@ -32,10 +36,12 @@ export function Reserved({
             difference: money(differenceMinor),
           })}
         </Body>
-        <Button
-          label={t('statement.openLine')}
-          onPress={() => router.push(`/lines/${line.id}` as never)}
-        />
+        {answered ? null : (
+          <Button
+            label={t('statement.openLine')}
+            onPress={() => router.push(`/lines/${line.id}` as never)}
+          />
+        )}
       </Column>
     </Sheet>
   );

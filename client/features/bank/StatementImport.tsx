@@ -82,7 +82,7 @@ export function StatementImportForm() {
       {send.data ? (
         <Column role="status" gap="$1">
           <Body tone="home" strong>
-            {t('statement.added', {
+            {t(send.data.from === send.data.to ? 'statement.addedOfDay' : 'statement.added', {
               count: send.data.added,
               from: dates.day(send.data.from),
               to: dates.day(send.data.to),

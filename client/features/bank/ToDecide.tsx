@@ -53,7 +53,12 @@ function One({ decision, bankAccountId }: { decision: Decision; bankAccountId: n
     case 'taught':
       return <Taught lines={decision.lines} />;
     case 'reserved':
-      return <Reserved {...decision.reserved} />;
+      return (
+        <>
+          <Reserved {...decision.reserved} answered />
+          <UnknownLine line={{ ...decision.reserved.line, bankAccountId }} />
+        </>
+      );
     case 'open':
       return <Unknown line={decision.line} bankAccountId={bankAccountId} />;
   }

@@ -118,6 +118,8 @@ export const bank = {
     import: 'Import a statement',
     added_one: '{{count}} line added, {{from}} to {{to}}.',
     added_other: '{{count}} lines added, {{from}} to {{to}}.',
+    addedOfDay_one: '{{count}} line added, of {{from}}.',
+    addedOfDay_other: '{{count}} lines added, of {{from}}.',
     alreadyHere_one: '{{count}} line was here already.',
     alreadyHere_other: '{{count}} lines were here already.',
     pending_one: '{{count}} pending line left out.',
