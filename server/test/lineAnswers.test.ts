@@ -209,3 +209,21 @@ test('what nobody knows yet is noted, and asks again on its day', async () => {
   await regulars.at('2026-03-15T15:00:00Z');
   expect(await ends()).toEqual(['lineUnknown']);
 });
+
+test('one file holds both accounts: each line goes to its own; a stranger’s refuses all of it', async () => {
+  const booked = { date: '2026-03-15', amountMinor: 40, text: 'HALF OF A COIN' };
+  const rows = (openingMinor: number) =>
+    statementOf(openingMinor, booked).split('\r\n').filter(Boolean);
+  const [head, ofMain] = rows((await view(1)).accounts[0].statementBalanceMinor);
+  const ofSavings = rows(255_00)[1]!.replace('00417-2206581', '9000171');
+  const both = (of: string) => importStatement(osric(), [head, ofMain, of].join('\r\n'));
+  expect(codes(await both(ofSavings.replace('9000171', '4711')))).toEqual([
+    'statement.unknownAccount',
+  ]);
+  expect(await both(ofSavings)).toMatchObject({ status: 200, body: { added: 2 } });
+  await shop.jobsEnded();
+  for (const account of [1, 2])
+    expect(
+      (await view(account)).openLines.filter(({ text }: any) => text === booked.text),
+    ).toMatchObject([{ amountMinor: 40 }]);
+});

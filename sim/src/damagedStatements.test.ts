@@ -43,8 +43,8 @@ const DAMAGED: [string, Format, (text: string) => string, string][] = [
   [
     'another account within',
     'csv',
-    (text) => text.replace(/\n([^,]+),(CAD,2026-03-05)/, '\n99999,$2'),
-    'statement.mixed',
+    (text) => text.replace(/\n([^,]+),(CAD,2026-03-03)/, '\n99999,$2'),
+    'statement.balance',
   ],
   ['no such day', 'csv', (text) => text.replace('2026-03-03', '2026-02-30'), 'statement.date'],
   ['no such day', 'camt', (text) => text.replaceAll('2026-03-03', '2026-02-30'), 'camt.date'],

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import {
   besides,
   chequeReferences,
@@ -33,6 +34,44 @@ describe('statement CSV (RFC 4180)', () => {
       ],
     });
   });
+  test('rows of several accounts and currencies, however they stand among each other, are told apart', () => {
+    const rowsOf = (head: string) =>
+      fc
+        .array(fc.tuple(fc.integer({ min: -999, max: 999 }), fc.integer({ min: 0, max: 2 })), {
+          maxLength: 6,
+        })
+        .map((moves) => {
+          let [balance, day] = [0, 2];
+          return moves.map(([amount, later]) => {
+            balance += amount;
+            day += later;
+            return `${head},2026-03-${String(day).padStart(2, '0')},${amount}.00,${balance}.00,,,x`;
+          });
+        });
+    const three = fc.tuple(rowsOf('1,CAD'), rowsOf('1,USD'), rowsOf('2,CAD'));
+    fc.assert(
+      fc.property(three, fc.infiniteStream(fc.nat(2)), (all, picks) => {
+        const left = all.map((rows) => [...rows]);
+        const mixed: string[] = [];
+        while (left.some((rows) => rows.length)) {
+          const next = left[picks.next().value as number]!.shift();
+          if (next) mixed.push(next);
+        }
+        const told = (...rows: string[]): unknown[] => {
+          const read = readStatementCsv(csv(...rows));
+          return read.ok ? [...read.value] : [read.refusals];
+        };
+        const key = (one: unknown) => JSON.stringify(one);
+        const apart = all.filter((rows) => rows.length).flatMap((rows) => told(...rows));
+        if (mixed.length)
+          expect(
+            told(...mixed)
+              .map(key)
+              .sort(),
+          ).toEqual(apart.map(key).sort());
+      }),
+    );
+  });
   test.each<[string, string, object]>([
     [
       'a row cut out',
@@ -40,9 +79,9 @@ describe('statement CSV (RFC 4180)', () => {
       { code: 'statement.balance', at: 'row 3, balance' },
     ],
     [
-      'two accounts',
-      csv(R1, R2.replace('001-77', '002-88')),
-      { code: 'statement.mixed', at: 'row 3' },
+      'a row that strayed to another account',
+      csv(R1, R2.replace('001-77', '002-88'), '001-77,CAD,2026-03-04,1.00,1628.50,,,'),
+      { code: 'statement.balance', at: 'row 4, balance' },
     ],
     ['no row', HEADER, { code: 'statement.empty' }],
     [

@@ -14,12 +14,14 @@ const COLUMNS = [
   'reference',
   'text',
 ] as const;
+type Column = (typeof COLUMNS)[number];
 
 /**
  * Reads the statement CSV of docs/formats.md (RFC 4180): one row a line, oldest first, each with
- * the balance after it. The balances must chain, so a row that was cut out is found.
+ * the balance after it. The balances must chain, so a row that was cut out is found. Rows of several accounts or
+ * currencies are told apart: each chains by itself, and is a statement of its own.
  * Refusals name the row (the header is row 1): `statement.notCsv`, `statement.columns`,
- * `statement.empty`, `statement.noCurrency` (text), `statement.cut`, `statement.mixed`, `statement.date`, `statement.order`,
+ * `statement.empty`, `statement.noCurrency` (text), `statement.cut`, `statement.date`, `statement.order`,
  * `statement.balance` and those of `parseAmount`.
  */
 export function readStatementCsv(text: string, watch?: Watch): Outcome<Statement[]> {
@@ -31,57 +33,54 @@ export function readStatementCsv(text: string, watch?: Watch): Outcome<Statement
     return refuse('statement.columns', 'row 1', { missing: missing.join(', ') });
   if (rows.length === 0) return refuse('statement.empty', 'row 2');
   const place = new Map(COLUMNS.map((column) => [column, header.indexOf(column)]));
-  const cell = (row: string[], column: (typeof COLUMNS)[number]) =>
-    row[place.get(column)!] ?? '';
-  const account = cell(rows[0]!, 'account');
-  const currency = cell(rows[0]!, 'currency');
-  if (!/^[A-Z]{3}$/.test(currency))
-    return refuse('statement.noCurrency', 'row 2, currency', { text: currency });
-  const lines: StatementLine[] = [];
-  let opening: number | undefined;
-  let balance = 0;
+  const statements = new Map<string, Statement>();
   for (const [i, row] of rows.entries()) {
-    const at = `row ${i + 2}`;
-    if (cell(row, 'account') !== account || cell(row, 'currency') !== currency) {
-      return refuse('statement.mixed', at);
-    }
-    const date = cell(row, 'date');
-    if (!isIsoDate(date)) return refuse('statement.date', `${at}, date`, { text: date });
-    if (lines.length && date < lines.at(-1)!.date) return refuse('statement.order', at);
-    const amount = parseAmount(cell(row, 'amount'), currency, `${at}, amount`);
-    if (!amount.ok) return amount;
-    const after = parseAmount(cell(row, 'balance'), currency, `${at}, balance`);
-    if (!after.ok) return after;
-    if (opening === undefined) opening = minus(after.value, amount.value);
-    else if (sum([balance, amount.value]) !== after.value) {
-      return refuse('statement.balance', `${at}, balance`, {
-        expectedMinor: sum([balance, amount.value]),
-        foundMinor: after.value,
-      });
-    }
-    balance = after.value;
-    const reference = cell(row, 'reference');
-    lines.push({
-      date,
-      valueDate: date,
-      amountMinor: amount.value,
-      text: cell(row, 'text'),
-      references: reference ? [reference] : [],
-      bankId: null,
-      bankCode: cell(row, 'type').toLowerCase(),
-    });
+    const cells = (column: Column) => row[place.get(column)!] ?? '';
+    const key = `${cells('account')} ${cells('currency')}`;
+    const read = readRow(cells, statements.get(key), `row ${i + 2}`);
+    if (!read.ok) return read;
+    statements.set(key, read.value);
   }
-  return accept([
-    {
-      format: 'csv',
-      accountNumber: account,
-      currency,
-      from: lines[0]!.date,
-      to: lines.at(-1)!.date,
-      openingMinor: sum([opening!]),
-      closingMinor: sum([balance]),
-      lines,
-      pending: 0,
-    },
-  ]);
+  return accept([...statements.values()]);
+}
+
+/** A statement with one row more, or begun by it: what was there before follows from its balance. */
+function readRow(
+  cell: (column: Column) => string,
+  so: Statement | undefined,
+  at: string,
+): Outcome<Statement> {
+  const [account, currency, date] = [cell('account'), cell('currency'), cell('date')];
+  if (!/^[A-Z]{3}$/.test(currency))
+    return refuse('statement.noCurrency', `${at}, currency`, { text: currency });
+  if (!isIsoDate(date)) return refuse('statement.date', `${at}, date`, { text: date });
+  if (so && date < so.to) return refuse('statement.order', at);
+  const amount = parseAmount(cell('amount'), currency, `${at}, amount`);
+  if (!amount.ok) return amount;
+  const after = parseAmount(cell('balance'), currency, `${at}, balance`);
+  if (!after.ok) return after;
+  const reference = cell('reference');
+  const line: StatementLine = {
+    date,
+    valueDate: date,
+    amountMinor: amount.value,
+    text: cell('text'),
+    references: reference ? [reference] : [],
+    bankId: null,
+    bankCode: cell('type').toLowerCase(),
+  };
+  if (!so)
+    return accept({
+      ...{ format: 'csv', accountNumber: account, currency, from: date, to: date },
+      openingMinor: minus(after.value, amount.value),
+      closingMinor: after.value,
+      ...{ lines: [line], pending: 0 },
+    });
+  const expectedMinor = sum([so.closingMinor, amount.value]);
+  if (expectedMinor !== after.value)
+    return refuse('statement.balance', `${at}, balance`, {
+      ...{ expectedMinor, foundMinor: after.value },
+    });
+  so.lines.push(line);
+  return accept({ ...so, to: date, closingMinor: after.value });
 }

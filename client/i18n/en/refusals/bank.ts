@@ -266,7 +266,6 @@ export const bank = {
   statement_columns:
     'Columns are missing: {{missing}}. Export with the layout of the statement.',
   statement_empty: 'The file has no line.',
-  statement_mixed: 'Account or currency is another than in the first row. One account a file.',
   statement_date: '“{{text}}” is not a date. Dates look like 2026-03-31.',
   statement_order: 'The rows are not in the order of their dates, oldest first.',
   statement_balance:
