@@ -247,6 +247,8 @@ test.describe('in the demo shop', () => {
     };
     const say = async (text: string, what: string) => {
       await come(text);
+      // However far a person had read the one before, the next one begins in sight.
+      await expect(lane.getByRole('heading', { name: 'To decide' })).toBeInViewport();
       await lane.getByRole('button', { name: what, exact: true }).click();
     };
     const { lines: all } = await get('/statement/lines?limit=20');

@@ -1,5 +1,5 @@
 import type { LineView, StatementView } from '@abacist/contracts';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useShop } from '~/api/session';
 import { UnknownLine } from '~/features/lineMeanings';
 import { useWords } from '~/i18n';
@@ -23,6 +23,14 @@ export function ToDecide({ view }: { view: StatementView }) {
   const all = decisionsOf(view, today);
   const index = placeIn(all, shown);
   const decision = all[index];
+  const head = useRef<HTMLDivElement>(null);
+  const key = decision?.key;
+  const before = useRef(key);
+  useEffect(() => {
+    // Where a longer one was read to its end, the next one would begin out of sight.
+    if (before.current !== key) head.current?.scrollIntoView({ block: 'nearest' });
+    before.current = key;
+  }, [key]);
   if (!decision) return null;
   const go = (steps: number) => {
     const to = (index + steps + all.length) % all.length;
@@ -30,9 +38,11 @@ export function ToDecide({ view }: { view: StatementView }) {
   };
   return (
     <Column gap="$3" render="section" aria-label={t('statement.toDecide')}>
-      <Heading size="section" paddingHorizontal="$4">
-        {t('statement.toDecide')}
-      </Heading>
+      <div ref={head}>
+        <Heading size="section" paddingHorizontal="$4">
+          {t('statement.toDecide')}
+        </Heading>
+      </div>
       <OneOfMany
         at={t('statement.decisionAt', { at: index + 1, count: all.length })}
         before={{ label: t('statement.decisionBefore'), go: () => go(-1) }}
