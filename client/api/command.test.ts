@@ -168,7 +168,8 @@ test('a broken rule asks a person, and the same command goes again with the appr
 
 test('who has said why is not asked for it again: the approval begins with that reason', async () => {
   answers([409, NEEDED], [200, {}]);
-  const undoing = sendCommand('/movements/1/undo', { reason: 'Typed twice' }, 'key-9');
+  const undo = { reason: 'Typed twice' };
+  const undoing = sendCommand('/acts/1/undo', undo, 'key-9', undefined, undo.reason);
   await settled();
   expect(asked()!.before).toEqual({ reason: 'Typed twice', rules: [] });
   asked()!.answer({ reason: 'Typed twice', rules: NEEDED.rules as never });

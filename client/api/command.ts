@@ -33,6 +33,8 @@ export async function sendCommand<A>(
   key: string,
   /** What was approved before it was sent, and the rules that were seen then. */
   before?: { approval: Approval; rules: BrokenRule[] },
+  /** What a person has said why already: an approval begins with it. */
+  why?: string,
 ): Promise<A> {
   let approval = before?.approval;
   let seen = before?.rules ?? [];
@@ -55,16 +57,14 @@ export async function sendCommand<A>(
       // A wrong PIN comes back without the rules; a second rule stands beside those approved.
       const codes = rules.map(({ code }) => code);
       seen = [...seen.filter(({ code }) => !codes.includes(code)), ...rules];
-      approval = await askApproval(seen, refusals, approval ?? reasonGiven(command));
+      approval = await askApproval(
+        seen,
+        refusals,
+        approval ?? (why ? { reason: why, rules: [] } : undefined),
+      );
       if (!approval) throw new Cancelled();
     }
   }
-}
-
-/** Whoever has said why is not asked again: the approval begins with it. */
-function reasonGiven(command: unknown): Approval | undefined {
-  const { reason } = (command ?? {}) as { reason?: unknown };
-  return typeof reason === 'string' && reason !== '' ? { reason, rules: [] } : undefined;
 }
 
 /**
@@ -76,6 +76,8 @@ export function useCommand<C, A>(
   done?: (answer: A) => void,
   /** What is sent of what the hook is called with; all of it if not said. */
   bodyOf: (command: C) => unknown = (command) => command,
+  /** Why a person wants it, where it asks for that. */
+  whyOf?: (command: C) => string,
 ) {
   const client = useQueryClient();
   const key = useRef<string | null>(null);
@@ -83,7 +85,13 @@ export function useCommand<C, A>(
     mutationFn: async (command) => {
       key.current ??= newKey();
       const to = typeof path === 'string' ? path : path(command);
-      const answer = await sendCommand<A>(to, bodyOf(command), key.current);
+      const answer = await sendCommand<A>(
+        to,
+        bodyOf(command),
+        key.current,
+        undefined,
+        whyOf?.(command),
+      );
       key.current = null;
       return answer;
     },

@@ -30,7 +30,13 @@ export function AskWhy({
 }) {
   const t = useWords();
   const [reason, setReason] = useState('');
-  const command = useCommand<{ reason: string }, object>(path, onDone);
+  const command = useCommand<{ reason: string }, object>(
+    path,
+    onDone,
+    (sent) => sent,
+    // A manager’s word begins with what has been said here.
+    (sent) => sent.reason,
+  );
   const ready = reason.trim().length >= 3 && !command.isPending;
   const send = () => {
     if (ready) command.mutate({ ...also, reason: reason.trim() });

@@ -2,18 +2,17 @@ import { checkFinish } from '@abacist/core/bank';
 import { weekday } from '@abacist/core/dates';
 import { finishStatement } from '@abacist/server/src/bank/reconcile/finish';
 import { readReconciliation } from '@abacist/server/src/bank/reconcile/read';
-import { row } from '@abacist/server/src/db/pool';
-import { makeAct } from '@abacist/server/src/drawer/acts/make';
 import { safeView, sendSlip } from '@abacist/server/src/slips/slip';
 import { chequesComeBack } from './cheques';
 import { settleHalyard, settleKelpie } from './processors/mornings';
 import { savingsMorning } from './savings';
 import { SALTMARROW } from './shop';
-import { importBooked } from './statements';
+import { importBooked, recordLine } from './statements';
 import { act, at, type World } from './world';
 
 /** How many days ago, or on the next banking day, the bank charged for its plan: the newest waits for the bookkeeper still. */
 const CHARGED = [61, 33, 5];
+const CHARGE = { kind: 'paidByBank', account: 'bankCharges', amountMinor: -18_50 } as const;
 
 /** The first statement that ties in these days is finished: before that lines come to be known, after that they are new. */
 const FINISHED = 40;
@@ -22,7 +21,7 @@ const DECIDED = 20;
 /** A banking day's morning: yesterday's statement, settlements that arrived, cash to the bank. */
 export async function bankMorning(world: World, date: string, back: number): Promise<void> {
   await importBooked(world, date, '09:20', world.bank);
-  if (back > CHARGED.at(-1)!) await recordCharge(world, date);
+  if (back > CHARGED.at(-1)!) await recordLine(world, date, CHARGE);
   await savingsMorning(world, date, back);
   if (back <= FINISHED && back > DECIDED) await finishOnce(world, date);
   await chequesComeBack(world, date, back);
@@ -32,25 +31,9 @@ export async function bankMorning(world: World, date: string, back: number): Pro
   if ((day === 1 || day === 3 || day === 5) && back > 1) await bankCash(world, date, back);
   if (back <= CHARGED[world.charged]!) {
     world.charged += 1;
-    const fee = { date, amountMinor: -1850, text: 'MONTHLY PLAN CHARGE', type: '' } as const;
-    world.bank.booked.push(fee);
+    const { amountMinor } = CHARGE;
+    world.bank.booked.push({ date, amountMinor, text: 'MONTHLY PLAN CHARGE', type: '' });
   }
-}
-
-/** The bookkeeper says what a charge of the bank is. */
-async function recordCharge(world: World, date: string): Promise<void> {
-  const line = await row<{ id: number; bankAccountId: number; text: string }>(
-    world.deps.pool,
-    `SELECT id, bank_account_id AS bankAccountId, text FROM statement_line
-     WHERE amount_minor = -1850 AND match_group_id IS NULL`,
-  );
-  if (!line) return;
-  const { id: lineId, bankAccountId, text: words } = line;
-  await act(world, world.people.osric, at(world, date, '09:40'), makeAct, {
-    ...{ kind: 'paidByBank', bankAccountId, amountMinor: 18_50, lineId, words },
-    party: 'Quay branch',
-    parts: [{ account: 'bankCharges', amountMinor: 18_50, taxCodeId: null, words: '' }],
-  });
 }
 
 /** Both sides of the bank account agree for the first time up to a day: the bookkeeper finishes it. */

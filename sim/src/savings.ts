@@ -1,8 +1,7 @@
 import { addBankAccount } from '@abacist/server/src/bank/accounts';
 import { transferBetween } from '@abacist/server/src/bank/ownTransfer';
 import { row } from '@abacist/server/src/db/pool';
-import { makeAct } from '@abacist/server/src/drawer/acts/make';
-import { importBooked, type AtBank } from './statements';
+import { importBooked, recordLine, type AtBank } from './statements';
 import { act, at, type World } from './world';
 
 const NUMBER = '00417-2206599';
@@ -44,7 +43,11 @@ export async function savingsMorning(world: World, date: string, back: number): 
   if (savings.interest === 'comes' && back <= INTEREST.back) {
     savings.booked.push({ date, amountMinor: INTEREST.amountMinor, text: 'INTEREST' });
     savings.interest = 'booked';
-  } else if (savings.interest === 'booked') await recordInterest(world, savings, date);
+  } else if (savings.interest === 'booked') {
+    const interest = { kind: 'moneyInBank', account: 'interestIncome' } as const;
+    if (await recordLine(world, date, { ...interest, ...INTEREST }))
+      savings.interest = 'recorded';
+  }
 }
 
 async function setAside(
@@ -67,21 +70,4 @@ async function setAside(
   const told = { date, text: 'TRANSFER', type: '' } as const;
   world.bank.booked.push({ ...told, amountMinor: -amountMinor, reference: number });
   savings.booked.push({ ...told, amountMinor, ...(named && { reference: number }) });
-}
-
-async function recordInterest(world: World, savings: Savings, date: string): Promise<void> {
-  const line = await row<{ id: number; text: string }>(
-    world.deps.pool,
-    `SELECT id, text FROM statement_line
-     WHERE bank_account_id = ? AND amount_minor = ? AND match_group_id IS NULL`,
-    [savings.id, INTEREST.amountMinor],
-  );
-  if (!line) return;
-  const { amountMinor } = INTEREST;
-  await act(world, world.people.osric, at(world, date, '09:48'), makeAct, {
-    ...{ kind: 'moneyInBank', bankAccountId: savings.id, amountMinor, lineId: line.id },
-    ...{ words: line.text, party: 'Quay branch' },
-    parts: [{ account: 'interestIncome', amountMinor, taxCodeId: null, words: '' }],
-  });
-  savings.interest = 'recorded';
 }

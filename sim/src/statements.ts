@@ -1,7 +1,8 @@
 import type { StatementImport } from '@abacist/contracts';
 import { readStatements } from '@abacist/server/src/bank/files';
 import { importStatement } from '@abacist/server/src/bank/import';
-import { rows } from '@abacist/server/src/db/pool';
+import { row, rows } from '@abacist/server/src/db/pool';
+import { makeAct } from '@abacist/server/src/drawer/acts/make';
 import { startMatching } from '@abacist/server/src/matching/run';
 import { statementCsv, type BankLine } from './bank';
 import { act, at, type World } from './world';
@@ -42,4 +43,34 @@ async function matchNow({ deps, people }: World): Promise<void> {
   const accounts = await rows<{ id: number }>(deps.pool, 'SELECT id FROM bank_account');
   for (const { id } of accounts)
     await deps.jobs.ended(await startMatching(deps, people.osric, id));
+}
+
+/**
+ * The bookkeeper says what an open line of an amount is: a charge of the bank, interest.
+ * @returns whether there was one
+ */
+export async function recordLine(
+  world: World,
+  date: string,
+  said: {
+    kind: 'paidByBank' | 'moneyInBank';
+    account: 'bankCharges' | 'interestIncome';
+    /** As the bank books it: receipts +, payments −. */
+    amountMinor: number;
+  },
+): Promise<boolean> {
+  const line = await row<{ id: number; bankAccountId: number; text: string }>(
+    world.deps.pool,
+    `SELECT id, bank_account_id AS bankAccountId, text FROM statement_line
+     WHERE amount_minor = ? AND match_group_id IS NULL`,
+    [said.amountMinor],
+  );
+  if (!line) return false;
+  const { id: lineId, bankAccountId, text: words } = line;
+  const amountMinor = Math.abs(said.amountMinor);
+  await act(world, world.people.osric, at(world, date, '09:48'), makeAct, {
+    ...{ kind: said.kind, bankAccountId, amountMinor, lineId, words, party: 'Quay branch' },
+    parts: [{ account: said.account, amountMinor, taxCodeId: null, words: '' }],
+  });
+  return true;
 }

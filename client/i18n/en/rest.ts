@@ -14,6 +14,7 @@ import { papers } from './papers';
 import { parties } from './parties';
 import { ofScreens } from './refusals';
 import { tenders } from './tenders';
+import { trail } from './trail';
 
 /** What the screens say: it comes with the first of them. */
 export const rest = {
@@ -30,6 +31,7 @@ export const rest = {
   ...papers,
   ...parties,
   ...tenders,
+  ...trail,
   ...accounts,
   ...acts,
   refusal: ofScreens,

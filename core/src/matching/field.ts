@@ -74,6 +74,12 @@ function dayAfterOf(holidays: Holidays): (date: string) => string {
   };
 }
 
+/** The days that two windows have in common; it ends before it begins where there are none. */
+export const meetOf = (one: Span, other: Span): Span => ({
+  from: one.from > other.from ? one.from : other.from,
+  to: one.to < other.to ? one.to : other.to,
+});
+
 /** Windows by kind and due date: a day has many movements. */
 function windowsOf(movements: readonly Movement[], holidays: Holidays): Span[] {
   const known = new Map<string, Span>();

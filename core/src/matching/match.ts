@@ -1,8 +1,8 @@
 import { findCandidates, type Candidates } from './candidates';
 import { components } from './components';
+import { meetOf } from './field';
 import { groupOf, proposeLikely } from './likely';
 import { settleRounds, type Settled } from './rounds';
-import type { Span } from '../bank';
 import type { Candidate, MatchInput, MatchResult } from './types';
 
 /** A component with more candidates is not searched; nothing in it is certain. */
@@ -40,7 +40,7 @@ export function match(input: MatchInput, control: MatchControl = {}): MatchResul
   const certain = settled.map(({ candidate, round, leansOn }) => ({
     ...groupOf(field, candidate),
     ...{ grade: candidate.grade, round, leansOn },
-    window: commonWindow(candidate.movements.map((place) => field.windows[place]!)),
+    window: candidate.movements.map((place) => field.windows[place]!).reduce(meetOf),
   }));
   const groups = [...certain, ...likely];
   const moved = new Set(groups.flatMap(({ movementIds }) => movementIds));
@@ -56,13 +56,6 @@ export function match(input: MatchInput, control: MatchControl = {}): MatchResul
     openLineIds: open(field.lines, told),
   };
 }
-
-/** Where windows meet: lines of their group lie in all of them. */
-const commonWindow = (windows: readonly Span[]): Span =>
-  windows.reduce((common, { from, to }) => ({
-    from: from > common.from ? from : common.from,
-    to: to < common.to ? to : common.to,
-  }));
 
 /** Whether a component was not searched to its end, or is too large to be looked through. */
 const isCrowded = (part: readonly Candidate[], { crowded }: Candidates): boolean =>

@@ -1,6 +1,6 @@
 import { isOfProcessor } from '../movements';
 import type { Span } from '../bank';
-import type { Field } from './field';
+import { meetOf, type Field } from './field';
 
 /** One side of a group has one member, the other at most so many (the definition’s own number). */
 export const MOST = 8;
@@ -19,13 +19,7 @@ export function* runsOf({ movements, windows }: Field): Generator<Run> {
       const movement = movements[last]!;
       if (movement.kind !== kind || movement.party !== party) break;
       if (sameSign && movement.amountMinor > 0 !== firstMinor > 0) break;
-      const { from, to } = windows[last]!;
-      window = window
-        ? {
-            from: from > window.from ? from : window.from,
-            to: to < window.to ? to : window.to,
-          }
-        : { from, to };
+      window = window ? meetOf(window, windows[last]!) : windows[last]!;
       if (window.from > window.to) break;
       amountMinor += movement.amountMinor;
       if (amountMinor === 0) continue;

@@ -1,4 +1,4 @@
-import { evidenceOf, MATCHED_FACTS } from '../matching/evidence';
+import { evidenceOf, MATCHED_FACTS, type Matched } from '../matching/evidence';
 import type { TrailStep } from '@abacist/contracts';
 import { sum } from '@abacist/core/money';
 import { potRules } from '@abacist/core/days';
@@ -220,7 +220,7 @@ const STEPS: Partial<Record<DocumentKind, StepKind>> = {
       FROM (SELECT g.id, g.certain, g.grade, ${MATCHED_FACTS} FROM match_group g) x
       JOIN match_member m ON m.match_group_id = x.id AND m.kind = 'line'
       JOIN statement_line l ON l.id = m.member_id`,
-    note: (facts) => evidenceOf(facts as never),
+    note: (facts) => evidenceOf(facts as Matched),
   },
   matchUndo: {
     kind: 'matchUndo',
