@@ -46,7 +46,7 @@ export async function loadDemo(
   const person = (name: string) => people.find(({ username }) => username === name)!;
   const world: World = {
     deps,
-    setClock,
+    ...{ setClock, now },
     random: generator(seed),
     zone: shop.zone,
     settings: await counterSettings(deps.pool, today, 'clerk'),
